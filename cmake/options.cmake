@@ -1,0 +1,21 @@
+option(BRIGHT_PILE_BENCH "Build the benchmarks" OFF)
+set(BRIGHT_PILE_SANITIZE "" CACHE STRING "Sanitizers for the whole build, as -fsanitize takes them")
+
+add_library(bp_flags INTERFACE)
+# Contraction into fused multiply-adds would make a pixel depend on the machine it was computed on.
+# GCC 12 takes joined strings for overlapping copies (its bug 105329): -Wno-restrict.
+target_compile_options(bp_flags INTERFACE -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Werror -Wno-restrict
+                                          -ffp-contract=off)
+target_compile_definitions(bp_flags INTERFACE BRIGHT_PILE_VERSION="${PROJECT_VERSION}")
+if(BRIGHT_PILE_SANITIZE)
+  target_compile_options(bp_flags INTERFACE -fsanitize=${BRIGHT_PILE_SANITIZE} -fno-omit-frame-pointer)
+  target_link_options(bp_flags INTERFACE -fsanitize=${BRIGHT_PILE_SANITIZE})
+endif()
+
+# A room of the core: one static library named bp_<room>, seen from outside as "room/header.h".
+function(bp_room room)
+  cmake_parse_arguments(ARG "" "" "SOURCES;USES;PACKAGES" ${ARGN})
+  add_library(bp_${room} STATIC ${ARG_SOURCES})
+  target_include_directories(bp_${room} PUBLIC ${PROJECT_SOURCE_DIR}/src/core)
+  target_link_libraries(bp_${room} PUBLIC ${ARG_USES} PRIVATE bp_flags ${ARG_PACKAGES})
+endfunction()

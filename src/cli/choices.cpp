@@ -1,0 +1,91 @@
+#include <algorithm>
+#include <charconv>
+#include <filesystem>
+#include <iostream>
+
+#include "base/files.h"
+#include "cli/commands.h"
+#include "engine/open.h"
+#include "io/gather.h"
+
+namespace bp::cli {
+namespace {
+
+Order order_named(const std::string& name) {
+    return name == "name" ? Order::name : name == "given" ? Order::given : Order::captured;
+}
+
+// A frame by its number in the run, from 1, or by its file.
+const Frame* frame_named(const Pile& pile, const std::string& name) {
+    int number = 0;
+    const auto [end, error] = std::from_chars(name.data(), name.data() + name.size(), number);
+    if (error == std::errc() && end == name.data() + name.size())
+        return number >= 1 && number <= int(pile.frames.size()) ? &pile.frames[std::size_t(number) - 1] : nullptr;
+    const auto found = std::find_if(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
+        return same_file(f.file->path, name) || f.file->path.filename() == name;
+    });
+    return found == pile.frames.end() ? nullptr : &*found;
+}
+
+}  // namespace
+
+void FrameChoice::add_to(CLI::App& app, bool with_reference) {
+    app.add_option("FRAME", names, "Files, folders or globs")->required();
+    app.add_option("--order", order, "captured (time, then name), name, or given")
+        ->check(CLI::IsMember({"captured", "name", "given"}));
+    if (with_reference)
+        app.add_option("--reference", reference, "Number in the run, from 1, or file; default the first frame");
+}
+
+Result<Pile> open_choice(const FrameChoice& choice, Job& job) {
+    Result<std::vector<fs::path>> files = gather_files(choice.names);
+    if (!files.ok()) return files.failure();
+    std::vector<NamedFile> named;
+    for (fs::path& file : files.value()) named.push_back({std::move(file), Role::scene});
+    Result<Pile> opened = open_frames(named, Outcome::trails, order_named(choice.order), job);
+    if (!opened.ok() || choice.reference.empty()) return opened;
+    Pile& pile = opened.value();
+    const Frame* frame = frame_named(pile, choice.reference);
+    if (!frame)
+        return Failure{Fault::wrong_call, choice.reference,
+                       "--reference " + choice.reference + " is none of the frames: give a number from 1 to " +
+                           std::to_string(pile.frames.size()) + " or one of the files."};
+    if (!usable(*frame))
+        return Failure{Fault::input, choice.reference, "The reference frame cannot be used: " + frame->problem};
+    pile.reference = frame->id;
+    pile.base = frame->id;
+    return opened;
+}
+
+std::string shown_path(const Frame& frame) {
+    std::error_code error;
+    const fs::path relative = fs::relative(frame.file->path, fs::current_path(), error);
+    const std::string text = relative.generic_string();
+    return error || text.empty() || text.rfind("..", 0) == 0 ? frame.file->path.generic_string() : text;
+}
+
+Exit fail(const Failure& failure) {
+    std::cerr << failure.sentence << '\n';
+    switch (failure.fault) {
+        case Fault::wrong_call: return Exit::wrong_call;
+        case Fault::output: return Exit::cannot_write;
+        case Fault::stopped: return Exit::stopped;
+        case Fault::input: break;
+    }
+    return Exit::unusable_input;
+}
+
+bool tell_problems(const Pile& pile) {
+    bool any = false;
+    for (const Frame& frame : pile.frames) {
+        const bool lost = usable(frame) && pile.model != Model::none && frame.alignment && !frame.alignment->aligned;
+        if (!usable(frame)) std::cerr << "Set aside: " << frame.problem << '\n';
+        if (lost)
+            std::cerr << "Set aside: " << frame.file->path.filename().string()
+                      << " could not be aligned to the reference.\n";
+        any = any || lost || !usable(frame);
+    }
+    return any;
+}
+
+}  // namespace bp::cli

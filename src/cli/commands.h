@@ -1,0 +1,52 @@
+// The subcommands of bright-pile-cli: each adds itself to the parser and says what to run.
+#pragma once
+
+#include <CLI/CLI.hpp>
+#include <functional>
+#include <memory>
+#include <string>
+
+#include "base/job.h"
+#include "engine/open.h"
+#include "pile/pile.h"
+
+namespace bp::cli {
+
+// Exit codes, a contract: docs/cli.md.
+enum class Exit { done = 0, some_frames_unused = 1, wrong_call = 2, unusable_input = 3, cannot_write = 4, stopped = 130 };
+
+struct Context {
+    Job& job;
+};
+using Run = std::function<Exit(Context&)>;
+
+// Options that every subcommand takes.
+struct Common {
+    bool quiet = false;
+    std::string progress = "bar";
+};
+
+Run add_merge(CLI::App& app);
+Run add_inspect(CLI::App& app);
+Run add_align(CLI::App& app);
+Run add_practice(CLI::App& app);
+Run add_render(CLI::App& app);
+
+// Says the failure on standard error and gives its exit code.
+Exit fail(const Failure& failure);
+// Says on standard error which frames are not used, and why; true when there are any.
+bool tell_problems(const Pile& pile);
+
+// Frames as the command line names them.
+struct FrameChoice {
+    std::vector<std::string> names;
+    std::string order = "captured";
+    std::string reference;
+    void add_to(CLI::App& app, bool with_reference);
+};
+// A pile of the frames, with the reference and base set.
+Result<Pile> open_choice(const FrameChoice& choice, Job& job);
+// The path of a frame as the person gave it, or as near as it can be told.
+std::string shown_path(const Frame& frame);
+
+}  // namespace bp::cli

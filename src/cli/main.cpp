@@ -1,0 +1,100 @@
+#include <unistd.h>
+
+#include <atomic>
+#include <chrono>
+#include <csignal>
+#include <cstdio>
+#include <iostream>
+#include <map>
+#include <nlohmann/json.hpp>
+#include <thread>
+
+#include "cli/commands.h"
+
+namespace bp::cli {
+namespace {
+
+volatile std::sig_atomic_t interrupted = 0;
+
+// Passes an interrupt on to the job, which a signal handler itself must not touch.
+class StopWatch {
+  public:
+    explicit StopWatch(Job& job) : thread_([this, &job] {
+        while (!done_) {
+            if (interrupted) job.stop();
+            std::this_thread::sleep_for(std::chrono::milliseconds(20));
+        }
+    }) {}
+    ~StopWatch() {
+        done_ = true;
+        thread_.join();
+    }
+    StopWatch(const StopWatch&) = delete;
+    StopWatch& operator=(const StopWatch&) = delete;
+
+  private:
+    std::atomic<bool> done_{false};
+    std::thread thread_;
+};
+
+void show_bar(const Progress& p) {
+    static int last = -1;
+    const int percent = int(p.fraction * 100);
+    if (percent == last) return;
+    last = percent;
+    std::fprintf(stderr, "\r\033[K%s  %d%%", p.what.c_str(), percent);
+    if (p.seconds_left > 1) std::fprintf(stderr, "  about %.0f s left", p.seconds_left);
+    if (p.fraction >= 1) std::fprintf(stderr, "\r\033[K");
+    std::fflush(stderr);
+}
+
+void show_json(const Progress& p) {
+    const nlohmann::json line{{"what", p.what}, {"fraction", p.fraction}, {"left_s", p.seconds_left}};
+    std::cerr << line.dump() << std::endl;
+}
+
+Job::Listener listener_for(const Common& common) {
+    if (common.quiet) return {};
+    if (common.progress == "json") return show_json;
+    if (::isatty(STDERR_FILENO)) return show_bar;
+    return {};
+}
+
+int run(int argc, char** argv) {
+    CLI::App app{"Aligns and merges a run of frames of one scene. The originals are never written to."};
+    app.set_version_flag("--version", std::string("Bright Pile ") + BRIGHT_PILE_VERSION);
+    app.require_subcommand(1);
+    Common common;
+    std::map<CLI::App*, Run> runs;
+    const auto add = [&](const char* name, const char* help, Run (*make)(CLI::App&)) {
+        CLI::App* sub = app.add_subcommand(name, help);
+        sub->add_flag("--quiet", common.quiet, "No progress");
+        sub->add_option("--progress", common.progress, "bar, or json for one JSON line a step")
+            ->check(CLI::IsMember({"bar", "json"}));
+        runs[sub] = make(*sub);
+    };
+    add("merge", "Merge frames into one picture", add_merge);
+    add("inspect", "Print what is known of each frame", add_inspect);
+    add("align", "Print where each frame lies against the reference", add_align);
+    add("render", "Write the picture of a saved pile", add_render);
+    add("practice", "Photograph a scene of Skerrow harbour, with its truth", add_practice);
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        const int code = app.exit(error, std::cout, std::cerr);
+        return code == 0 ? 0 : int(Exit::wrong_call);
+    }
+    Job job(listener_for(common));
+    const StopWatch watch(job);
+    Context context{job};
+    return int(runs.at(app.get_subcommands().front())(context));
+}
+
+}  // namespace
+}  // namespace bp::cli
+
+int main(int argc, char** argv) {
+    std::signal(SIGINT, [](int) { bp::cli::interrupted = 1; });
+    std::signal(SIGTERM, [](int) { bp::cli::interrupted = 1; });
+    return bp::cli::run(argc, argv);
+}

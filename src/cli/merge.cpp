@@ -1,0 +1,85 @@
+#include <chrono>
+
+#include "base/parallel.h"
+#include "cli/commands.h"
+#include "cli/report.h"
+#include "engine/aligning.h"
+#include "engine/export.h"
+#include "pile/edits.h"
+
+namespace bp::cli {
+namespace {
+
+struct MergeOptions {
+    FrameChoice frames;
+    std::string out;
+    std::string mode = "lighten";
+    std::string light = "linear";
+    std::string align = "none";
+    std::string cover = "full";
+    int depth = 16;
+    int quality = 92;
+    int threads = 0;
+    std::string report;
+};
+
+double seconds_since(std::chrono::steady_clock::time_point begin) {
+    return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+}
+
+Exit run_merge(const MergeOptions& options, Context& context) {
+    const ThreadLimit limit(options.threads);
+    Stages stages;
+    const auto begin = std::chrono::steady_clock::now();
+    Result<Pile> opened = open_choice(options.frames, context.job);
+    if (!opened.ok()) return fail(opened.failure());
+    Pile pile = std::move(opened).value();
+    stages.open_s = seconds_since(begin);
+    pile.merge.mode = *mode_named(options.mode);
+    pile.merge.light = options.light == "encoded" ? Light::encoded : Light::linear;
+    pile.cover = options.cover == "any" ? Cover::any : Cover::full;
+    const Model model = *model_named(options.align);
+    if (model != Model::none) {
+        const auto aligning = std::chrono::steady_clock::now();
+        auto alignments = align_frames(pile, model, pile.reference, context.job);
+        if (!alignments.ok()) return fail(alignments.failure());
+        pile = with_alignments(std::move(pile), model, pile.reference, alignments.value());
+        stages.align_s = seconds_since(aligning);
+    }
+    Result<Exported> exported =
+        export_picture(pile, options.out, {options.depth, options.quality}, context.job);
+    if (!exported.ok()) return fail(exported.failure());
+    if (!options.report.empty()) {
+        Status reported = write_report(options.report, exported.value(), stages);
+        if (!reported.ok()) return fail(reported.failure());
+    }
+    return tell_problems(exported.value().pile) ? Exit::some_frames_unused : Exit::done;
+}
+
+template <class Entries>
+std::vector<std::string> names_of(const Entries& entries) {
+    std::vector<std::string> out;
+    for (const auto& entry : entries) out.emplace_back(entry.name);
+    return out;
+}
+
+}  // namespace
+
+Run add_merge(CLI::App& app) {
+    auto options = std::make_shared<MergeOptions>();
+    options->frames.add_to(app, true);
+    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png or .jpg")->required();
+    app.add_option("--mode", options->mode, "How frames become one picture")->check(CLI::IsMember(names_of(modes())));
+    app.add_option("--light", options->light, "linear or encoded values, for mean")
+        ->check(CLI::IsMember({"linear", "encoded"}));
+    app.add_option("--align", options->align, "How frames may have moved")->check(CLI::IsMember(names_of(models())));
+    app.add_option("--cover", options->cover, "full crops to the area that all frames reach; any does not")
+        ->check(CLI::IsMember({"full", "any"}));
+    app.add_option("--depth", options->depth, "Bits a sample: 8 or 16")->check(CLI::IsMember({8, 16}));
+    app.add_option("--quality", options->quality, "JPEG quality")->check(CLI::Range(1, 100));
+    app.add_option("--threads", options->threads, "Threads to use; default all cores")->check(CLI::Range(1, 1024));
+    app.add_option("--report", options->report, "Write what was done as JSON");
+    return [options](Context& context) { return run_merge(*options, context); };
+}
+
+}  // namespace bp::cli

@@ -1,0 +1,46 @@
+#include "cli/report.h"
+
+#include <sys/resource.h>
+
+#include <fstream>
+#include <nlohmann/json.hpp>
+
+#include "base/files.h"
+#include "cli/commands.h"
+
+namespace bp::cli {
+
+Status write_report(const fs::path& file, const Exported& exported, const Stages& stages) {
+    using nlohmann::json;
+    const Pile& pile = exported.pile;
+    json out{{"mode", entry_of(pile.merge.mode).name}, {"align", name_of(pile.model)}, {"frames", json::array()}};
+    for (const Frame& frame : pile.frames) {
+        json one{{"file", shown_path(frame)}, {"merged", merged(pile, frame)}};
+        if (!frame.problem.empty()) one["reason"] = frame.problem;
+        if (frame.alignment && pile.model != Model::none) {
+            one["matrix"] = frame.alignment->to_reference.m;
+            one["residual_px"] = frame.alignment->residual_px;
+            one["confidence"] = frame.alignment->confidence;
+            one["aligned"] = frame.alignment->aligned;
+            if (!frame.alignment->aligned) one["reason"] = "could not be aligned to the reference";
+        }
+        out["frames"].push_back(std::move(one));
+    }
+    out["area_px"] = {exported.area.left, exported.area.top, exported.area.width, exported.area.height};
+    out["time_s"] = {{"open", stages.open_s},
+                     {"align", stages.align_s},
+                     {"merge", exported.render_s},
+                     {"write", exported.write_s}};
+    rusage usage{};
+    ::getrusage(RUSAGE_SELF, &usage);
+    out["peak_memory_bytes"] = std::int64_t(usage.ru_maxrss) * 1024;
+    return write_whole(file, [&](const fs::path& beside) -> Status {
+        std::ofstream to(beside, std::ios::binary);
+        to << out.dump(1) << '\n';
+        to.close();
+        if (!to) return Failure{Fault::output, beside.string(), "the disk may be full"};
+        return Done{};
+    });
+}
+
+}  // namespace bp::cli

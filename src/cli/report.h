@@ -1,0 +1,17 @@
+// What a merge did, as JSON.
+#pragma once
+
+#include <filesystem>
+
+#include "engine/export.h"
+
+namespace bp::cli {
+
+struct Stages {
+    double open_s = 0;
+    double align_s = 0;
+};
+
+Status write_report(const std::filesystem::path& file, const Exported& exported, const Stages& stages);
+
+}  // namespace bp::cli

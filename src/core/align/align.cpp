@@ -1,0 +1,124 @@
+#include "align/align.h"
+
+#include <algorithm>
+#include <array>
+#include <opencv2/imgproc.hpp>
+#include <opencv2/video/tracking.hpp>
+#include <vector>
+
+#include "align/bridge.h"
+
+namespace bp {
+namespace {
+
+constexpr std::array<ModelEntry, 3> table{{
+    {Model::none, "none"},
+    {Model::shift, "shift"},
+    {Model::rigid, "rigid"},
+}};
+
+constexpr int coarsest_side = 160;
+constexpr double least_confidence = 0.55;
+constexpr double worst_residual = 1.0;
+
+// Half the size by the mean of 2 x 2 pixels, as at_level() counts.
+cv::Mat halved(const cv::Mat& image) {
+    const cv::Mat even = image(cv::Rect(0, 0, image.cols & ~1, image.rows & ~1));
+    cv::Mat out;
+    cv::resize(even, out, cv::Size(even.cols / 2, even.rows / 2), 0, 0, cv::INTER_AREA);
+    return out;
+}
+
+std::vector<cv::Mat> pyramid(const cv::Mat& image) {
+    std::vector<cv::Mat> out{image};
+    while (std::min(out.back().cols, out.back().rows) / 2 >= coarsest_side) out.push_back(halved(out.back()));
+    return out;
+}
+
+// The shift of `frame` against `reference` on a coarse level, as a matrix from reference to frame.
+Matrix coarse_shift(const cv::Mat& reference, const cv::Mat& frame) {
+    cv::Mat window;
+    cv::createHanningWindow(window, reference.size(), CV_32F);
+    const cv::Point2d shift = cv::phaseCorrelate(reference, frame, window);
+    return Matrix::shift(shift.x, shift.y);
+}
+
+struct Fit {
+    Matrix to_frame;
+    double correlation = -1;
+};
+
+Fit refine(const cv::Mat& reference, const cv::Mat& frame, const Matrix& start, Model model, int iterations) {
+    const auto& m = start.m;
+    cv::Mat warp = (cv::Mat_<float>(2, 3) << m[0], m[1], m[2], m[3], m[4], m[5]);
+    const int motion = model == Model::shift ? cv::MOTION_TRANSLATION : cv::MOTION_EUCLIDEAN;
+    const cv::TermCriteria until(cv::TermCriteria::COUNT + cv::TermCriteria::EPS, iterations, 1e-7);
+    try {
+        const double correlation = cv::findTransformECC(reference, frame, warp, motion, until, cv::noArray(), 5);
+        const auto at = [&](int r, int c) { return double(warp.at<float>(r, c)); };
+        return {{{at(0, 0), at(0, 1), at(0, 2), at(1, 0), at(1, 1), at(1, 2), 0, 0, 1}}, correlation};
+    } catch (const cv::Exception&) {
+        // The method reports that it does not converge by throwing.
+        return {};
+    }
+}
+
+Fit better(const Fit& a, const Fit& b) {
+    return a.correlation >= b.correlation ? a : b;
+}
+
+}  // namespace
+
+std::span<const ModelEntry> models() {
+    return table;
+}
+
+std::string_view name_of(Model model) {
+    return std::find_if(table.begin(), table.end(), [model](const ModelEntry& e) { return e.model == model; })->name;
+}
+
+std::optional<Model> model_named(std::string_view name) {
+    const auto* found = std::find_if(table.begin(), table.end(), [name](const ModelEntry& e) { return e.name == name; });
+    if (found == table.end()) return std::nullopt;
+    return found->model;
+}
+
+RasterF brightness_of(const Raster16& picture) {
+    RasterF out(picture.size(), 1);
+    for (int y = 0; y < picture.height(); ++y) {
+        const std::uint16_t* in = picture.row(y);
+        float* to = out.row(y);
+        for (int x = 0; x < picture.width(); ++x)
+            to[x] = picture.channels() == 1
+                        ? float(in[x]) / 65535.0F
+                        : (0.2126F * float(in[3 * x]) + 0.7152F * float(in[3 * x + 1]) + 0.0722F * float(in[3 * x + 2])) /
+                              65535.0F;
+    }
+    return out;
+}
+
+Alignment align_to(const RasterF& reference, const RasterF& frame, Model model) {
+    if (model == Model::none) return {Matrix{}, 0, 1, true};
+    const std::vector<cv::Mat> references = pyramid(as_mat(reference));
+    const std::vector<cv::Mat> frames = pyramid(as_mat(frame));
+    const int top = int(references.size()) - 1;
+    const cv::Mat& coarse_reference = references[std::size_t(top)];
+    const cv::Mat& coarse_frame = frames[std::size_t(top)];
+    Fit fit = better(refine(coarse_reference, coarse_frame, coarse_shift(coarse_reference, coarse_frame), model, 80),
+                     refine(coarse_reference, coarse_frame, Matrix{}, model, 80));
+    for (int level = top - 1; level >= 0 && fit.correlation > 0; --level) {
+        // One level finer: the transform between pictures of a level is a coarse one seen from below.
+        const Matrix start = from_level(fit.to_frame, 1);
+        fit = refine(references[std::size_t(level)], frames[std::size_t(level)], start, model, level == 0 ? 20 : 40);
+    }
+    if (fit.correlation <= 0) return {Matrix{}, 0, 0, false};
+    Alignment out;
+    out.to_reference = inverse(fit.to_frame);
+    out.confidence = std::clamp(fit.correlation, 0.0, 1.0);
+    out.residual_px = residual_after(reference, frame, out.to_reference);
+    out.aligned = out.confidence >= least_confidence && out.residual_px >= 0 && out.residual_px <= worst_residual;
+    out.residual_px = std::max(out.residual_px, 0.0);
+    return out;
+}
+
+}  // namespace bp

@@ -1,0 +1,146 @@
+#include "engine/open.h"
+
+#include <algorithm>
+#include <map>
+
+#include "base/files.h"
+#include "base/parallel.h"
+#include "io/gather.h"
+#include "pile/edits.h"
+#include "pile/file.h"
+#include "pile/outcomes.h"
+
+namespace bp {
+namespace {
+
+std::string size_text(Size size) {
+    return std::to_string(size.width) + " x " + std::to_string(size.height);
+}
+
+Frame read_frame(const NamedFile& named) {
+    Frame frame;
+    frame.role = named.role;
+    Result<FrameFile> file = read_frame_file(named.path);
+    if (file.ok()) {
+        frame.file = std::make_shared<FrameFile>(std::move(file).value());
+    } else {
+        FrameFile broken;
+        broken.path = fs::absolute(named.path).lexically_normal();
+        frame.file = std::make_shared<FrameFile>(std::move(broken));
+        frame.problem = file.failure().sentence;
+    }
+    return frame;
+}
+
+Result<std::vector<Frame>> read_all(const std::vector<NamedFile>& files, Job& job) {
+    std::vector<Frame> out(files.size());
+    job.begin("Reading " + std::to_string(files.size()) + " frames", long(files.size()));
+    parallel_for(0, int(files.size()), [&](int i) {
+        if (job.stopped()) return;
+        out[std::size_t(i)] = read_frame(files[std::size_t(i)]);
+        job.advance();
+    });
+    if (job.stopped()) return stopped_failure();
+    return out;
+}
+
+Size commonest_size(const std::vector<Frame>& frames) {
+    std::map<std::pair<int, int>, int> counts;
+    Size best;
+    int most = 0;
+    for (const Frame& frame : frames) {
+        if (!usable(frame)) continue;
+        const Size size = frame.file->facts.size;
+        // Scene frames decide; the others only when there is nothing else.
+        const int votes = counts[{size.width, size.height}] += frame.role == Role::scene ? 1000 : 1;
+        if (votes > most) {
+            most = votes;
+            best = size;
+        }
+    }
+    return best;
+}
+
+void check_size(Frame& frame, Size canvas) {
+    if (usable(frame) && frame.file->facts.size != canvas)
+        frame.problem = frame.file->path.filename().string() + " is " + size_text(frame.file->facts.size) +
+                        " pixels, the rest are " + size_text(canvas) + ". Frames of one pile must have one size.";
+}
+
+const Frame* first_usable(const Pile& pile) {
+    const auto scene = std::find_if(pile.frames.begin(), pile.frames.end(),
+                                    [](const Frame& f) { return usable(f) && f.role == Role::scene; });
+    if (scene != pile.frames.end()) return &*scene;
+    const auto any = std::find_if(pile.frames.begin(), pile.frames.end(), usable);
+    return any == pile.frames.end() ? nullptr : &*any;
+}
+
+}  // namespace
+
+Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names) {
+    std::vector<NamedFile> out;
+    for (const std::string& name : names) {
+        Result<std::vector<fs::path>> files = gather_files({name});
+        if (!files.ok()) return files.failure();
+        for (fs::path& file : files.value()) out.push_back({std::move(file), Role::scene});
+        for (const auto& [folder, role] : {std::pair{"darks", Role::dark}, std::pair{"foreground", Role::foreground}}) {
+            std::error_code error;
+            const fs::path inside = fs::path(name) / folder;
+            if (!fs::is_directory(inside, error)) continue;
+            Result<std::vector<fs::path>> more = gather_files({inside.string()});
+            if (!more.ok()) continue;
+            for (fs::path& file : more.value()) out.push_back({std::move(file), role});
+        }
+    }
+    return out;
+}
+
+Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job) {
+    Result<std::vector<Frame>> read = read_all(files, job);
+    if (!read.ok()) return read.failure();
+    std::vector<Frame> frames = std::move(read).value();
+    const Size canvas = commonest_size(frames);
+    for (Frame& frame : frames) check_size(frame, canvas);
+    if (order == Order::captured)
+        order_frames(frames);
+    else if (order == Order::name)
+        std::stable_sort(frames.begin(), frames.end(), [](const Frame& a, const Frame& b) {
+            return natural_less(a.file->path.filename().string(), b.file->path.filename().string());
+        });
+    Pile pile;
+    int id = 1;
+    for (Frame& frame : frames) frame.id = id++;
+    pile.frames = std::move(frames);
+    pile.size = canvas;
+    const Frame* first = first_usable(pile);
+    if (!first) {
+        const std::string why = pile.frames.empty() ? "No frames were given." : pile.frames.front().problem;
+        return Failure{Fault::input, "", "None of the frames can be used. " + why};
+    }
+    pile.reference = first->id;
+    pile.base = first->id;
+    pile.profile = first->file->facts.profile;
+    pile.channels = 1;
+    for (const Frame& frame : pile.frames)
+        if (usable(frame)) pile.channels = std::max(pile.channels, frame.file->facts.channels);
+    // A grey profile cannot describe the colour of the others.
+    if (pile.channels == 3 && first->file->facts.channels == 1) pile.profile = Profile::srgb();
+    return with_outcome(std::move(pile), outcome);
+}
+
+Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job) {
+    std::vector<NamedFile> fresh;
+    for (const NamedFile& named : files) {
+        const bool known = std::any_of(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
+            return same_file(f.file->path, named.path);
+        });
+        if (!known) fresh.push_back(named);
+    }
+    Result<std::vector<Frame>> read = read_all(fresh, job);
+    if (!read.ok()) return read.failure();
+    std::vector<Frame> frames = std::move(read).value();
+    for (Frame& frame : frames) check_size(frame, pile.size);
+    return with_frames(pile, std::move(frames));
+}
+
+}  // namespace bp

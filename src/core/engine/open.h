@@ -1,0 +1,31 @@
+// From files to a pile.
+#pragma once
+
+#include <filesystem>
+#include <vector>
+
+#include "base/job.h"
+#include "pile/pile.h"
+
+namespace bp {
+
+struct NamedFile {
+    std::filesystem::path path;
+    Role role = Role::scene;
+};
+
+enum class Order { captured, name, given };
+
+// The files of what a person names, with roles: in a folder, the subfolders `darks` and `foreground` give frames of
+// those roles.
+Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names);
+
+// Reads all headers and capture data. The most common size of scene frames becomes the canvas; the working profile is
+// the first usable frame's. A frame that cannot be used is kept in the pile with its problem. Fails when no frame can be
+// used, or when the job is stopped.
+Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job);
+
+// Adds files to a pile whose canvas and profile stay; files that it already has are passed over.
+Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job);
+
+}  // namespace bp

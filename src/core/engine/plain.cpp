@@ -1,0 +1,129 @@
+#include "engine/plain.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "engine/render.h"
+
+namespace bp {
+namespace {
+
+struct Placed {
+    const Frame* frame;
+    Raster16 picture;
+    Matrix to_source;
+};
+
+// Keys' cubic with a = -1/2, as a function of distance.
+double keys(double t) {
+    t = std::abs(t);
+    if (t < 1) return 1.5 * t * t * t - 2.5 * t * t + 1;
+    if (t < 2) return -0.5 * t * t * t + 2.5 * t * t - 4 * t + 2;
+    return 0;
+}
+
+bool reaches(const Placed& p, int x, int y) {
+    constexpr double slack = 1e-6;
+    const Point at = p.to_source({double(x), double(y)});
+    return at.x >= -slack && at.y >= -slack && at.x <= p.picture.width() - 1 + slack &&
+           at.y <= p.picture.height() - 1 + slack;
+}
+
+std::uint16_t sample(const Placed& p, int x, int y, int c) {
+    const Point at = p.to_source({double(x), double(y)});
+    if (p.to_source.is_identity()) return p.picture.at(x, y, c);
+    double sum = 0;
+    for (int v = int(std::floor(at.y)) - 1; v <= int(std::floor(at.y)) + 2; ++v)
+        for (int u = int(std::floor(at.x)) - 1; u <= int(std::floor(at.x)) + 2; ++u)
+            sum += keys(at.x - u) * keys(at.y - v) *
+                   p.picture.at(std::clamp(u, 0, p.picture.width() - 1), std::clamp(v, 0, p.picture.height() - 1), c);
+    return std::uint16_t(std::clamp(std::floor(sum + 0.5), 0.0, 65535.0));
+}
+
+
+std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, std::vector<std::uint16_t> values,
+                               const std::vector<double>& strengths) {
+    switch (pile.merge.mode) {
+        case Mode::one: return values.front();
+        case Mode::maximum: return *std::max_element(values.begin(), values.end());
+        case Mode::minimum: return *std::min_element(values.begin(), values.end());
+        case Mode::lighten: {
+            std::uint16_t best = 0;
+            for (std::size_t k = 0; k < values.size(); ++k) {
+                const std::uint16_t v =
+                    strengths[k] < 1 ? curve.sample(strengths[k] * curve.light(values[k])) : values[k];
+                best = std::max(best, v);
+            }
+            return best;
+        }
+        case Mode::median: {
+            std::sort(values.begin(), values.end());
+            const unsigned low = values[(values.size() - 1) / 2];
+            const unsigned high = values[values.size() / 2];
+            return std::uint16_t((low + high + 1) / 2);
+        }
+        case Mode::mean: break;
+    }
+    double sum = 0;
+    for (const std::uint16_t v : values) sum += curve.light(v);
+    return curve.sample(sum / double(values.size()));
+}
+
+Result<Placed> place(const Pile& pile, const Frame& frame) {
+    Result<Raster16> picture = read_frame(*frame.file, 0, working_space(pile));
+    if (!picture.ok()) return picture.failure();
+    return Placed{&frame, std::move(picture).value(), inverse(placement(pile, frame))};
+}
+
+Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {
+    std::vector<Placed> frames;
+    for (const Frame& frame : pile.frames) {
+        if (!merged(pile, frame)) continue;
+        Result<Placed> placed = place(pile, frame);
+        if (!placed.ok()) return placed.failure();
+        frames.push_back(std::move(placed).value());
+    }
+    const LightCurve curve = pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels)
+                                                               : LightCurve::encoded();
+    for (int y = 0; y < region.height; ++y)
+        for (int x = 0; x < region.width; ++x)
+            for (int c = 0; c < pile.channels; ++c) {
+                std::vector<std::uint16_t> values;
+                std::vector<double> strengths;
+                for (const Placed& p : frames) {
+                    if (!reaches(p, region.left + x, region.top + y)) continue;
+                    values.push_back(sample(p, region.left + x, region.top + y, c));
+                    strengths.push_back(p.frame->strength);
+                }
+                out.at(x, y, c) = values.empty() ? std::uint16_t{0} : merge_one_sample(pile, curve, values, strengths);
+            }
+    return Done{};
+}
+
+}  // namespace
+
+Result<Raster16> render_plain(const Pile& pile, const Rect& region) {
+    Raster16 out(region.size(), pile.channels);
+    Status base = merge_plain(pile, region, out);
+    if (!base.ok()) return base.failure();
+    for (const Part& part : pile.parts) {
+        const Frame* frame = find_frame(pile, part.frame);
+        if (!part.on || !frame || !usable(*frame)) continue;
+        Result<Placed> placed = place(pile, *frame);
+        if (!placed.ok()) return placed.failure();
+        const double opacity = std::round(255 * part.strength) / 255;
+        for (int y = 0; y < region.height; ++y)
+            for (int x = 0; x < region.width; ++x) {
+                const double a = opacity * part.mask.at(region.left + x, region.top + y) / 255;
+                if (a == 0 || !reaches(placed.value(), region.left + x, region.top + y)) continue;
+                for (int c = 0; c < pile.channels; ++c) {
+                    const double over = sample(placed.value(), region.left + x, region.top + y, c);
+                    std::uint16_t& under = out.at(x, y, c);
+                    under = std::uint16_t(std::floor(under * (1 - a) + over * a + 0.5));
+                }
+            }
+    }
+    return out;
+}
+
+}  // namespace bp

@@ -1,0 +1,30 @@
+// A picture is a function of a pile.
+//
+// All of these work on `region` in canvas pixels of `level`, give rasters of its size in the pile's working space, hold
+// only bands of rows of each frame unless the store keeps the frames in memory, and give the same samples for every
+// store, number of threads and division into regions. A failure with fault `input` names the frame's file. They may be
+// called from any thread.
+#pragma once
+
+#include "base/job.h"
+#include "engine/store.h"
+#include "pile/pile.h"
+
+namespace bp {
+
+WorkingSpace working_space(const Pile& pile);
+
+// The base and the parts that are on. The job stands at one step a row of bands when done.
+Result<Raster16> render(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job);
+
+// The base without parts, and parts laid over a base that is already there; render() is one after the other.
+Result<Raster16> render_base(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job);
+Status lay_parts(const Pile& pile, FrameStore& store, const Rect& region, int level, Raster16& base, Job& job);
+
+// One frame, placed on the canvas; black where it does not reach.
+Result<Raster16> render_frame(const Pile& pile, FrameStore& store, int frame, const Rect& region, int level, Job& job);
+// gain * |frame - reference|, both placed on the canvas.
+Result<Raster16> render_difference(const Pile& pile, FrameStore& store, int frame, int gain, const Rect& region,
+                                   int level, Job& job);
+
+}  // namespace bp

@@ -1,0 +1,167 @@
+#include "image/profile.h"
+
+#include <lcms2.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace bp {
+namespace {
+
+constexpr int guess_bits = 16;
+constexpr int guess_shift = 32 - guess_bits;
+
+using Handle = std::unique_ptr<void, cmsBool (*)(void*)>;
+
+Handle open_profile(const Profile& profile, int channels) {
+    if (!profile.is_srgb()) {
+        const std::vector<std::uint8_t> bytes = profile.bytes();
+        return {cmsOpenProfileFromMem(bytes.data(), cmsUInt32Number(bytes.size())), &cmsCloseProfile};
+    }
+    if (channels == 3) return {cmsCreate_sRGBProfile(), &cmsCloseProfile};
+    // Grey without a profile has the curve of sRGB (IEC 61966-2-1).
+    const std::array<double, 5> srgb{2.4, 1.0 / 1.055, 0.055 / 1.055, 1.0 / 12.92, 0.04045};
+    cmsToneCurve* curve = cmsBuildParametricToneCurve(nullptr, 4, srgb.data());
+    Handle grey(cmsCreateGrayProfile(cmsD50_xyY(), curve), &cmsCloseProfile);
+    cmsFreeToneCurve(curve);
+    return grey;
+}
+
+double srgb_light(double v) {
+    return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+}
+
+// Luminance of grey ramp positions (0 to 1), white = 1.
+std::vector<double> grey_axis(const Profile& profile, int channels, const std::vector<double>& ramp) {
+    std::vector<double> out(ramp.size());
+    if (profile.is_srgb()) {
+        std::transform(ramp.begin(), ramp.end(), out.begin(), srgb_light);
+        return out;
+    }
+    const Handle from = open_profile(profile, channels);
+    const Handle xyz(cmsCreateXYZProfile(), &cmsCloseProfile);
+    const cmsHTRANSFORM transform =
+        cmsCreateTransform(from.get(), channels == 3 ? TYPE_RGB_DBL : TYPE_GRAY_DBL, xyz.get(), TYPE_XYZ_DBL,
+                           INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_NOOPTIMIZE | cmsFLAGS_NOCACHE);
+    if (!transform) return ramp;
+    const auto luminance = [&](double v) {
+        const std::array<double, 3> in{v, v, v};
+        std::array<double, 3> result{};
+        cmsDoTransform(transform, in.data(), result.data(), 1);
+        return result[1];
+    };
+    const double white = luminance(1.0);
+    for (std::size_t i = 0; i < ramp.size(); ++i) out[i] = luminance(ramp[i]) / (white > 0 ? white : 1.0);
+    cmsDeleteTransform(transform);
+    return out;
+}
+
+}  // namespace
+
+Profile::Profile(std::vector<std::uint8_t> icc) {
+    if (!icc.empty()) icc_ = std::make_shared<const std::vector<std::uint8_t>>(std::move(icc));
+}
+
+std::vector<std::uint8_t> Profile::bytes() const {
+    if (icc_) return *icc_;
+    const Handle srgb(cmsCreate_sRGBProfile(), &cmsCloseProfile);
+    // The creation time would make two exports of one pile differ.
+    cmsUInt32Number size = 0;
+    cmsSaveProfileToMem(srgb.get(), nullptr, &size);
+    std::vector<std::uint8_t> out(size);
+    cmsSaveProfileToMem(srgb.get(), out.data(), &size);
+    constexpr std::size_t date_begin = 24;
+    constexpr std::size_t date_end = 36;
+    if (out.size() < date_end) return {};
+    std::fill(out.begin() + date_begin, out.begin() + date_end, std::uint8_t{0});
+    out[date_begin] = 0x07;      // year 2000 as a big-endian 16-bit number, then month 1, day 1
+    out[date_begin + 1] = 0xd0;
+    out[date_begin + 3] = 1;
+    out[date_begin + 5] = 1;
+    return out;
+}
+
+std::string Profile::name() const {
+    if (!icc_) return "sRGB";
+    const Handle handle = open_profile(*this, 3);
+    if (!handle) return "unknown";
+    std::array<char, 256> text{};
+    cmsGetProfileInfoASCII(handle.get(), cmsInfoDescription, "en", "US", text.data(), text.size());
+    return text.data();
+}
+
+bool Profile::fits(int channels) const {
+    if (!icc_) return true;
+    const Handle handle = open_profile(*this, channels);
+    if (!handle) return false;
+    return cmsGetColorSpace(handle.get()) == (channels == 3 ? cmsSigRgbData : cmsSigGrayData);
+}
+
+bool operator==(const Profile& a, const Profile& b) {
+    if (a.icc_ == b.icc_) return true;
+    return a.icc_ && b.icc_ && *a.icc_ == *b.icc_;
+}
+
+Result<Conversion> Conversion::make(const Profile& from, int from_channels, const Profile& to, int to_channels) {
+    const Handle a = open_profile(from, from_channels);
+    const Handle b = open_profile(to, to_channels);
+    cmsHTRANSFORM transform = nullptr;
+    if (a && b)
+        transform = cmsCreateTransform(a.get(), from_channels == 3 ? TYPE_RGB_16 : TYPE_GRAY_16, b.get(),
+                                       to_channels == 3 ? TYPE_RGB_16 : TYPE_GRAY_16, INTENT_RELATIVE_COLORIMETRIC,
+                                       cmsFLAGS_NOCACHE | cmsFLAGS_BLACKPOINTCOMPENSATION);
+    if (!transform) return Failure{Fault::input, "", "the colour profile \"" + from.name() + "\" cannot be used"};
+    Conversion out;
+    out.transform_ = std::shared_ptr<void>(transform, [](void* t) { cmsDeleteTransform(t); });
+    return out;
+}
+
+void Conversion::run(const std::uint16_t* in, std::uint16_t* out, int pixels) const {
+    cmsDoTransform(transform_.get(), in, out, cmsUInt32Number(pixels));
+}
+
+LightCurve LightCurve::of(const Profile& profile, int channels) {
+    std::vector<double> ramp(65536 * 2 - 1);
+    for (std::size_t i = 0; i < ramp.size(); ++i) ramp[i] = double(i) / 2.0 / 65535.0;
+    std::vector<double> light = grey_axis(profile, channels, ramp);
+    for (std::size_t i = 1; i < light.size(); ++i) light[i] = std::max(light[i], light[i - 1]);
+    LightCurve out;
+    out.light_.resize(65536);
+    out.border_.resize(65535);
+    for (std::size_t v = 0; v < 65536; ++v)
+        out.light_[v] = std::uint32_t(std::llround(std::clamp(light[2 * v], 0.0, 1.0) * full));
+    for (std::size_t v = 0; v < 65535; ++v) out.border_[v] = std::clamp(light[2 * v + 1], 0.0, 1.0) * full;
+    out.finish();
+    return out;
+}
+
+LightCurve LightCurve::encoded() {
+    LightCurve out;
+    out.light_.resize(65536);
+    out.border_.resize(65535);
+    for (std::size_t v = 0; v < 65536; ++v) out.light_[v] = std::uint32_t(v * 65537);
+    for (std::size_t v = 0; v < 65535; ++v) out.border_[v] = (double(v) + 0.5) * 65537.0;
+    out.finish();
+    return out;
+}
+
+void LightCurve::finish() {
+    guess_.resize((std::size_t(1) << guess_bits) + 1);
+    std::size_t v = 0;
+    for (std::size_t g = 0; g < guess_.size(); ++g) {
+        const double floor = double(g) * double(1U << guess_shift);
+        while (v < border_.size() && border_[v] <= floor) ++v;
+        guess_[g] = std::uint16_t(v);
+    }
+}
+
+std::uint16_t LightCurve::sample(double light) const {
+    const double clamped = std::clamp(light, 0.0, full);
+    const auto slot = std::size_t(clamped) >> guess_shift;
+    const auto first = border_.begin() + guess_[slot];
+    const auto last = border_.begin() + std::min<std::ptrdiff_t>(guess_[slot + 1] + 1, std::ptrdiff_t(border_.size()));
+    return std::uint16_t(std::upper_bound(first, std::max(first, last), clamped) - border_.begin());
+}
+
+}  // namespace bp

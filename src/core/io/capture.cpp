@@ -1,0 +1,146 @@
+#include "io/capture.h"
+
+#include <array>
+#include <chrono>
+#include <cmath>
+#include <cstdio>
+#include <exiv2/exiv2.hpp>
+#include <mutex>
+
+namespace bp {
+namespace {
+
+void quiet_exiv2() {
+    static std::once_flag once;
+    std::call_once(once, [] {
+        Exiv2::LogMsg::setLevel(Exiv2::LogMsg::mute);
+        Exiv2::XmpParser::initialize();
+    });
+}
+
+std::optional<double> number(const Exiv2::ExifData& exif, const char* key) {
+    const auto found = exif.findKey(Exiv2::ExifKey(key));
+    if (found == exif.end() || found->count() == 0) return std::nullopt;
+    const Exiv2::Rational value = found->toRational();
+    if (value.second == 0) return std::nullopt;
+    const double out = double(value.first) / double(value.second);
+    return out > 0 ? std::optional(out) : std::nullopt;
+}
+
+std::string text(const Exiv2::ExifData& exif, const char* key) {
+    const auto found = exif.findKey(Exiv2::ExifKey(key));
+    return found == exif.end() ? std::string() : found->toString();
+}
+
+struct Civil {
+    int year = 0, month = 0, day = 0, hour = 0, minute = 0, second = 0;
+};
+
+std::optional<double> moment(const std::string& date, const std::string& fraction) {
+    Civil c;
+    if (std::sscanf(date.c_str(), "%d:%d:%d %d:%d:%d", &c.year, &c.month, &c.day, &c.hour, &c.minute, &c.second) != 6)
+        return std::nullopt;
+    const std::chrono::year_month_day day{std::chrono::year(c.year), std::chrono::month(unsigned(c.month)),
+                                          std::chrono::day(unsigned(c.day))};
+    if (!day.ok()) return std::nullopt;
+    const auto days = std::chrono::sys_days(day).time_since_epoch().count();
+    double out = double(days) * 86400.0 + c.hour * 3600.0 + c.minute * 60.0 + c.second;
+    double scale = 0.1;
+    for (const char digit : fraction) {
+        if (digit < '0' || digit > '9') break;
+        out += (digit - '0') * scale;
+        scale /= 10;
+    }
+    return out;
+}
+
+struct Split {
+    Civil civil;
+    int millisecond = 0;
+};
+
+Split split(double seconds) {
+    const auto ms = std::llround(seconds * 1000);
+    const auto whole = ms >= 0 ? ms / 1000 : (ms - 999) / 1000;
+    const auto days = whole >= 0 ? whole / 86400 : (whole - 86399) / 86400;
+    const std::chrono::year_month_day date{std::chrono::sys_days(std::chrono::days(days))};
+    const int rest = int(whole - days * 86400);
+    return {{int(date.year()), int(unsigned(date.month())), int(unsigned(date.day())), rest / 3600, rest / 60 % 60,
+             rest % 60},
+            int(ms - whole * 1000)};
+}
+
+Exiv2::Rational rational(double value) {
+    if (value > 0 && value < 0.5 && std::abs(1 / value - std::round(1 / value)) < 1e-6)
+        return {1, std::int32_t(std::lround(1 / value))};
+    constexpr std::int32_t unit = 1000;
+    return {std::int32_t(std::lround(value * unit)), unit};
+}
+
+void put(Exiv2::ExifData& exif, const char* key, const std::optional<double>& value) {
+    if (value) exif[key] = rational(*value);
+}
+
+}  // namespace
+
+CaptureData read_capture(const std::filesystem::path& file) {
+    quiet_exiv2();
+    CaptureData out;
+    try {
+        const auto image = Exiv2::ImageFactory::open(file.string());
+        image->readMetadata();
+        const Exiv2::ExifData& exif = image->exifData();
+        out.captured =
+            moment(text(exif, "Exif.Photo.DateTimeOriginal"), text(exif, "Exif.Photo.SubSecTimeOriginal"));
+        out.exposure_s = number(exif, "Exif.Photo.ExposureTime");
+        out.iso = number(exif, "Exif.Photo.ISOSpeedRatings");
+        out.aperture = number(exif, "Exif.Photo.FNumber");
+        out.focal_mm = number(exif, "Exif.Photo.FocalLength");
+        out.camera = text(exif, "Exif.Image.Model");
+    } catch (const std::exception&) {
+        // Broken capture data is as good as none: the picture itself is judged by its own reader.
+        return {};
+    }
+    return out;
+}
+
+Status write_capture(const std::filesystem::path& file, const CaptureData& data) {
+    quiet_exiv2();
+    try {
+        const auto image = Exiv2::ImageFactory::open(file.string());
+        image->readMetadata();
+        Exiv2::ExifData& exif = image->exifData();
+        if (!data.camera.empty()) exif["Exif.Image.Model"] = data.camera;
+        exif["Exif.Image.Software"] = std::string("Bright Pile ") + BRIGHT_PILE_VERSION;
+        if (data.captured) {
+            const Split s = split(*data.captured);
+            std::array<char, 32> date{};
+            std::snprintf(date.data(), date.size(), "%04d:%02d:%02d %02d:%02d:%02d", s.civil.year % 10000,
+                          s.civil.month % 100, s.civil.day % 100, s.civil.hour % 100, s.civil.minute % 100,
+                          s.civil.second % 100);
+            std::array<char, 8> fraction{};
+            std::snprintf(fraction.data(), fraction.size(), "%03d", s.millisecond % 1000);
+            exif["Exif.Photo.DateTimeOriginal"] = std::string(date.data());
+            exif["Exif.Photo.SubSecTimeOriginal"] = std::string(fraction.data());
+        }
+        put(exif, "Exif.Photo.ExposureTime", data.exposure_s);
+        put(exif, "Exif.Photo.FNumber", data.aperture);
+        put(exif, "Exif.Photo.FocalLength", data.focal_mm);
+        if (data.iso) exif["Exif.Photo.ISOSpeedRatings"] = std::uint16_t(std::min(65535.0, *data.iso));
+        image->writeMetadata();
+    } catch (const std::exception& error) {
+        return Failure{Fault::output, file.string(), std::string("capture data: ") + error.what()};
+    }
+    return Done{};
+}
+
+std::string time_text(double seconds) {
+    const Split s = split(seconds);
+    std::array<char, 40> out{};
+    std::snprintf(out.data(), out.size(), "%04d-%02d-%02dT%02d:%02d:%02d.%03d", s.civil.year % 10000,
+                  s.civil.month % 100, s.civil.day % 100, s.civil.hour % 100, s.civil.minute % 100,
+                  s.civil.second % 100, s.millisecond % 1000);
+    return out.data();
+}
+
+}  // namespace bp

@@ -1,0 +1,23 @@
+// Merging one row of frames that may each cover only a piece of it.
+#pragma once
+
+#include <vector>
+
+#include "kernels/warp.h"
+#include "merge/modes.h"
+
+namespace bp {
+
+// A frame's share in a row. `samples` points at pixel 0 of the row, also where the cover begins later; only the pixels
+// of `cover` are read.
+struct FrameRow {
+    const std::uint16_t* samples = nullptr;
+    kernels::Span cover;
+};
+
+// Merges rows[k] (frame number k) over `width` pixels. A pixel is merged from the frames that cover it alone; where
+// none does it is 0. `out` must not overlap a row. Pure; any thread.
+void merge_row(Mode mode, const std::vector<FrameRow>& rows, int width, int channels, const MergeTools& tools,
+               std::uint16_t* out);
+
+}  // namespace bp

@@ -1,0 +1,98 @@
+#include "parts/mask.h"
+
+#include <algorithm>
+
+namespace bp {
+
+Mask::Mask(Size size) : size_(size) {
+    tiles_.resize(std::size_t(columns()) * std::size_t(rows()));
+}
+
+bool Mask::empty() const {
+    return bounds().empty();
+}
+
+const Mask::Tile* Mask::tile_at(int column, int row) const {
+    return tiles_[std::size_t(row) * std::size_t(columns()) + std::size_t(column)].get();
+}
+
+std::uint8_t Mask::at(int x, int y) const {
+    if (x < 0 || y < 0 || x >= size_.width || y >= size_.height) return 0;
+    const Tile* t = tile_at(x / tile, y / tile);
+    return t ? (*t)[std::size_t(y % tile) * tile + std::size_t(x % tile)] : std::uint8_t{0};
+}
+
+void Mask::read_row(int level, int y, int left, int width, std::uint8_t* out) const {
+    if (level == 0) {
+        for (int i = 0; i < width; ++i) out[i] = at(left + i, y);
+        return;
+    }
+    const int unit = 1 << level;
+    const int y_end = std::min((y + 1) * unit, size_.height);
+    for (int i = 0; i < width; ++i) {
+        const int x0 = (left + i) * unit;
+        const int x_end = std::min(x0 + unit, size_.width);
+        int sum = 0;
+        int count = 0;
+        for (int v = y * unit; v < y_end; ++v)
+            for (int u = x0; u < x_end; ++u, ++count) sum += at(u, v);
+        out[i] = count > 0 ? std::uint8_t((sum + count / 2) / count) : std::uint8_t{0};
+    }
+}
+
+Rect Mask::bounds() const {
+    Rect out;
+    for (int row = 0; row < rows(); ++row)
+        for (int column = 0; column < columns(); ++column) {
+            const Tile* t = tile_at(column, row);
+            if (!t) continue;
+            for (int i = 0; i < tile * tile; ++i)
+                if ((*t)[std::size_t(i)] > 0)
+                    out = unite(out, {column * tile + i % tile, row * tile + i / tile, 1, 1});
+        }
+    return out;
+}
+
+void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std::uint8_t)>& change) {
+    const Rect inside = intersect(area, whole(size_));
+    if (inside.empty()) return;
+    for (int row = inside.top / tile; row <= (inside.bottom() - 1) / tile; ++row)
+        for (int column = inside.left / tile; column <= (inside.right() - 1) / tile; ++column) {
+            auto& slot = tiles_[std::size_t(row) * std::size_t(columns()) + std::size_t(column)];
+            auto fresh = slot ? std::make_shared<Tile>(*slot) : std::make_shared<Tile>();
+            const Rect here = intersect(inside, {column * tile, row * tile, tile, tile});
+            for (int y = here.top; y < here.bottom(); ++y)
+                for (int x = here.left; x < here.right(); ++x) {
+                    std::uint8_t& value = (*fresh)[std::size_t(y % tile) * tile + std::size_t(x % tile)];
+                    value = change(x, y, value);
+                }
+            slot = std::move(fresh);
+        }
+}
+
+Mask Mask::from_raster(Size size, Point corner, const Raster8& raster) {
+    Mask out(size);
+    const int left = int(corner.x);
+    const int top = int(corner.y);
+    out.edit({left, top, raster.width(), raster.height()},
+             [&](int x, int y, std::uint8_t) { return raster.at(x - left, y - top, 0); });
+    return out;
+}
+
+Raster8 Mask::to_raster(const Rect& area) const {
+    Raster8 out(area.size(), 1);
+    for (int y = 0; y < area.height; ++y) read_row(0, area.top + y, area.left, area.width, out.row(y));
+    return out;
+}
+
+bool operator==(const Mask& a, const Mask& b) {
+    if (a.size_ != b.size_) return false;
+    for (std::size_t i = 0; i < a.tiles_.size(); ++i) {
+        if (a.tiles_[i] == b.tiles_[i]) continue;
+        const Mask::Tile none{};
+        if ((a.tiles_[i] ? *a.tiles_[i] : none) != (b.tiles_[i] ? *b.tiles_[i] : none)) return false;
+    }
+    return true;
+}
+
+}  // namespace bp

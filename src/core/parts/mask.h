@@ -1,0 +1,52 @@
+// Masks: one 8-bit value a pixel, held in shared tiles.
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <functional>
+#include <memory>
+#include <vector>
+
+#include "image/geometry.h"
+#include "image/raster.h"
+
+namespace bp {
+
+// 0 gives nothing, 255 everything. A value: copies share their tiles until one is written to, so a snapshot costs a
+// pointer a tile. A tile that was never written is all 0 and takes no memory.
+class Mask {
+  public:
+    static constexpr int tile = 128;
+
+    Mask() = default;
+    explicit Mask(Size size);
+
+    Size size() const { return size_; }
+    bool empty() const;  // all 0
+    std::uint8_t at(int x, int y) const;
+    // The pixels [left, left + width) of row y of the mask seen at `level`: the mean of the pixels there, half up.
+    void read_row(int level, int y, int left, int width, std::uint8_t* out) const;
+    // The smallest rectangle that holds every value above 0.
+    Rect bounds() const;
+
+    // Replaces every value in `area` by change(x, y, value).
+    void edit(const Rect& area, const std::function<std::uint8_t(int x, int y, std::uint8_t value)>& change);
+
+    static Mask from_raster(Size size, Point corner, const Raster8& raster);
+    Raster8 to_raster(const Rect& area) const;
+
+    // The same size and the same values.
+    friend bool operator==(const Mask& a, const Mask& b);
+
+  private:
+    using Tile = std::array<std::uint8_t, std::size_t(tile) * tile>;
+
+    int columns() const { return (size_.width + tile - 1) / tile; }
+    int rows() const { return (size_.height + tile - 1) / tile; }
+    const Tile* tile_at(int column, int row) const;
+
+    Size size_;
+    std::vector<std::shared_ptr<const Tile>> tiles_;
+};
+
+}  // namespace bp

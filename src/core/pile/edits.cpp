@@ -1,0 +1,151 @@
+#include "pile/edits.h"
+
+#include <algorithm>
+
+#include "base/files.h"
+#include "pile/outcomes.h"
+
+namespace bp {
+namespace {
+
+template <class Change>
+Pile each_frame(Pile pile, std::span<const int> ids, Change change) {
+    for (Frame& frame : pile.frames)
+        if (std::find(ids.begin(), ids.end(), frame.id) != ids.end()) change(frame);
+    return pile;
+}
+
+template <class Change>
+Pile one_part(Pile pile, int id, Change change) {
+    for (Part& part : pile.parts)
+        if (part.id == id) change(part);
+    return pile;
+}
+
+}  // namespace
+
+Pile with_aside(Pile pile, std::span<const int> ids, bool aside) {
+    return each_frame(std::move(pile), ids, [aside](Frame& f) { f.aside = aside; });
+}
+
+Pile with_role(Pile pile, std::span<const int> ids, Role role) {
+    return each_frame(std::move(pile), ids, [role](Frame& f) { f.role = role; });
+}
+
+Pile with_strength(Pile pile, std::span<const int> ids, double strength) {
+    return each_frame(std::move(pile), ids, [=](Frame& f) { f.strength = std::clamp(strength, 0.0, 1.0); });
+}
+
+Pile with_mode(Pile pile, Mode mode) {
+    pile.merge.mode = mode;
+    return pile;
+}
+
+Pile with_base(Pile pile, int id) {
+    if (find_frame(pile, id)) pile.base = id;
+    return pile;
+}
+
+Pile with_problem(Pile pile, int id, const std::string& problem) {
+    const int ids[] = {id};
+    pile = each_frame(std::move(pile), ids, [&](Frame& f) { f.problem = problem; });
+    const auto good = std::find_if(pile.frames.begin(), pile.frames.end(), usable);
+    if (good == pile.frames.end()) return pile;
+    if (pile.base == id) pile.base = good->id;
+    if (pile.reference == id) pile.reference = good->id;
+    return pile;
+}
+
+Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments) {
+    pile.model = model;
+    pile.reference = reference;
+    for (Frame& frame : pile.frames) {
+        const auto found = alignments.find(frame.id);
+        frame.alignment = found == alignments.end() ? std::nullopt : std::optional(found->second);
+    }
+    return pile;
+}
+
+Pile with_outcome(Pile pile, Outcome outcome) {
+    const OutcomeEntry& entry = entry_of(outcome);
+    pile.outcome = outcome;
+    pile.merge.mode = entry.mode;
+    return pile;
+}
+
+Pile with_frames(Pile pile, std::vector<Frame> frames) {
+    int next = 1;
+    for (const Frame& frame : pile.frames) next = std::max(next, frame.id + 1);
+    for (Frame& frame : frames) {
+        frame.id = next++;
+        pile.frames.push_back(std::move(frame));
+    }
+    order_frames(pile.frames);
+    return pile;
+}
+
+Pile with_file(Pile pile, int id, std::shared_ptr<const FrameFile> file) {
+    const int ids[] = {id};
+    return each_frame(std::move(pile), ids, [&](Frame& f) {
+        f.file = file;
+        f.problem.clear();
+    });
+}
+
+std::pair<Pile, int> with_new_part(Pile pile, int frame) {
+    Part part;
+    part.id = 1;
+    for (const Part& other : pile.parts) part.id = std::max(part.id, other.id + 1);
+    part.name = "Part " + std::to_string(part.id);
+    part.frame = frame;
+    part.mask = Mask(pile.size);
+    const int id = part.id;
+    pile.parts.push_back(std::move(part));
+    return {std::move(pile), id};
+}
+
+Pile with_part_mask(Pile pile, int part, Mask mask) {
+    return one_part(std::move(pile), part, [&](Part& p) { p.mask = std::move(mask); });
+}
+
+Pile with_part_on(Pile pile, int part, bool on) {
+    return one_part(std::move(pile), part, [on](Part& p) { p.on = on; });
+}
+
+Pile with_part_strength(Pile pile, int part, double strength) {
+    return one_part(std::move(pile), part, [=](Part& p) { p.strength = std::clamp(strength, 0.0, 1.0); });
+}
+
+Pile with_part_name(Pile pile, int part, const std::string& name) {
+    return one_part(std::move(pile), part, [&](Part& p) { p.name = name; });
+}
+
+Pile with_part_moved(Pile pile, int part, int steps) {
+    const auto found = std::find_if(pile.parts.begin(), pile.parts.end(), [part](const Part& p) { return p.id == part; });
+    if (found == pile.parts.end()) return pile;
+    const auto from = found - pile.parts.begin();
+    const auto to = std::clamp<std::ptrdiff_t>(from + steps, 0, std::ptrdiff_t(pile.parts.size()) - 1);
+    const auto first = pile.parts.begin();
+    if (to > from)
+        std::rotate(first + from, first + from + 1, first + to + 1);
+    else
+        std::rotate(first + to, first + from, first + from + 1);
+    return pile;
+}
+
+Pile without_part(Pile pile, int part) {
+    std::erase_if(pile.parts, [part](const Part& p) { return p.id == part; });
+    return pile;
+}
+
+void order_frames(std::vector<Frame>& frames) {
+    std::stable_sort(frames.begin(), frames.end(), [](const Frame& a, const Frame& b) {
+        const auto& x = a.file->capture.captured;
+        const auto& y = b.file->capture.captured;
+        if (x && y && *x != *y) return *x < *y;
+        if (x.has_value() != y.has_value()) return x.has_value();
+        return natural_less(a.file->path.filename().string(), b.file->path.filename().string());
+    });
+}
+
+}  // namespace bp

@@ -1,0 +1,40 @@
+// Edits: functions from one pile to the next. Ids that are not in the pile change nothing.
+#pragma once
+
+#include <map>
+#include <span>
+
+#include "pile/pile.h"
+
+namespace bp {
+
+Pile with_aside(Pile pile, std::span<const int> ids, bool aside);
+Pile with_role(Pile pile, std::span<const int> ids, Role role);
+Pile with_strength(Pile pile, std::span<const int> ids, double strength);
+Pile with_mode(Pile pile, Mode mode);
+Pile with_base(Pile pile, int id);
+// Marks a frame as unusable, with the reason.
+Pile with_problem(Pile pile, int id, const std::string& problem);
+// Sets the model together with what it gave for each frame id.
+Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments);
+// First values of an outcome. Frames and parts stay as they are.
+Pile with_outcome(Pile pile, Outcome outcome);
+// Adds frames and gives them ids; the run is ordered anew by order_frames().
+Pile with_frames(Pile pile, std::vector<Frame> frames);
+// Takes another file for a frame whose own is gone.
+Pile with_file(Pile pile, int id, std::shared_ptr<const FrameFile> file);
+
+// An empty part from a frame, on top of the others; returns the pile and the new part's id.
+std::pair<Pile, int> with_new_part(Pile pile, int frame);
+Pile with_part_mask(Pile pile, int part, Mask mask);
+Pile with_part_on(Pile pile, int part, bool on);
+Pile with_part_strength(Pile pile, int part, double strength);
+Pile with_part_name(Pile pile, int part, const std::string& name);
+// Moves a part by `steps` places, up for positive ones.
+Pile with_part_moved(Pile pile, int part, int steps);
+Pile without_part(Pile pile, int part);
+
+// By capture time, then by natural file name; frames without a time come after those with one.
+void order_frames(std::vector<Frame>& frames);
+
+}  // namespace bp

@@ -1,0 +1,231 @@
+#include "pile/file.h"
+
+#include <algorithm>
+#include <nlohmann/json.hpp>
+
+#include "base/files.h"
+#include "base/parallel.h"
+#include "io/writer.h"
+#include "pile/names.h"
+#include "pile/outcomes.h"
+#include "pile/zip.h"
+
+namespace bp {
+namespace {
+
+using nlohmann::json;
+
+constexpr int format_version = 1;
+constexpr std::uint64_t largest_pile = 4ULL << 30;
+constexpr int largest_side = 200000;
+
+json alignment_json(const Alignment& a) {
+    return {{"to_reference", a.to_reference.m},
+            {"residual_px", a.residual_px},
+            {"confidence", a.confidence},
+            {"aligned", a.aligned}};
+}
+
+json frame_json(const Frame& frame, const fs::path& folder) {
+    std::error_code error;
+    const fs::path relative = fs::relative(frame.file->path, folder, error);
+    json out{{"id", frame.id},
+             {"path", (error || relative.empty() ? frame.file->path : relative).generic_string()},
+             {"bytes", frame.file->bytes},
+             {"hash", frame.file->hash},
+             {"role", name_of(frame.role)},
+             {"aside", frame.aside},
+             {"strength", frame.strength}};
+    if (frame.alignment) out["alignment"] = alignment_json(*frame.alignment);
+    return out;
+}
+
+std::string mask_name(const Part& part) {
+    return "masks/part-" + std::to_string(part.id) + ".png";
+}
+
+Result<json> part_json(const Part& part, Pieces& pieces) {
+    json out{{"id", part.id},   {"name", part.name},         {"frame", part.frame},
+             {"join", "replace"}, {"on", part.on}, {"strength", part.strength}};
+    const Rect area = part.mask.bounds();
+    if (area.empty()) return out;
+    Result<std::vector<std::uint8_t>> png = encode_mask(part.mask.to_raster(area));
+    if (!png.ok()) return png.failure();
+    pieces[mask_name(part)] = std::move(png).value();
+    out["mask"] = {{"file", mask_name(part)}, {"left", area.left}, {"top", area.top}};
+    return out;
+}
+
+Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
+    Frame frame;
+    frame.id = in.at("id").get<int>();
+    expected.path = (folder / fs::path(in.at("path").get<std::string>())).lexically_normal();
+    expected.bytes = in.at("bytes").get<std::uintmax_t>();
+    expected.hash = in.at("hash").get<std::string>();
+    frame.role = role_named(in.at("role").get<std::string>()).value_or(Role::scene);
+    frame.aside = in.at("aside").get<bool>();
+    frame.strength = std::clamp(in.at("strength").get<double>(), 0.0, 1.0);
+    if (in.contains("alignment")) {
+        const json& a = in.at("alignment");
+        Alignment alignment;
+        alignment.to_reference.m = a.at("to_reference").get<std::array<double, 9>>();
+        alignment.residual_px = a.at("residual_px").get<double>();
+        alignment.confidence = a.at("confidence").get<double>();
+        alignment.aligned = a.at("aligned").get<bool>();
+        frame.alignment = alignment;
+    }
+    return frame;
+}
+
+Result<Part> part_from(const json& in, const Pieces& pieces, Size size) {
+    Part part;
+    part.id = in.at("id").get<int>();
+    part.name = in.at("name").get<std::string>();
+    part.frame = in.at("frame").get<int>();
+    part.on = in.at("on").get<bool>();
+    part.strength = std::clamp(in.at("strength").get<double>(), 0.0, 1.0);
+    part.mask = Mask(size);
+    if (!in.contains("mask")) return part;
+    const std::string name = in.at("mask").at("file").get<std::string>();
+    const auto found = pieces.find(name);
+    if (found == pieces.end()) return Failure{Fault::input, name, "the mask " + name + " is missing from it"};
+    Result<Raster8> mask = decode_mask(found->second.data(), found->second.size(), name);
+    if (!mask.ok()) return mask.failure();
+    const Point corner{in.at("mask").at("left").get<double>(), in.at("mask").at("top").get<double>()};
+    if (!(corner.x >= 0 && corner.y >= 0 && corner.x < size.width && corner.y < size.height))
+        return Failure{Fault::input, name, "the mask " + name + " lies outside the picture"};
+    part.mask = Mask::from_raster(size, corner, mask.value());
+    return part;
+}
+
+// Looks at the file that a frame names and sorts the frame into good, missing or changed.
+void attach_file(Frame& frame, const FrameFile& expected, bool& missing, bool& changed) {
+    Result<FrameFile> found = read_frame_file(expected.path);
+    if (!found.ok()) {
+        missing = true;
+        frame.problem = found.failure().sentence + " Point to it in the Frames step.";
+        frame.file = std::make_shared<FrameFile>(expected);
+        return;
+    }
+    changed = found.value().hash != expected.hash;
+    if (changed)
+        frame.problem = expected.path.filename().string() +
+                        " is not the file it was when the pile was saved. Point to the right one in the Frames step.";
+    frame.file = std::make_shared<FrameFile>(std::move(found).value());
+}
+
+Failure not_a_pile(const fs::path& file, const std::string& why) {
+    return {Fault::input, file.string(), file.filename().string() + " is not a pile that can be opened: " + why + "."};
+}
+
+Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::path& file) {
+    if (in.at("format").get<std::string>() != "bright-pile") return not_a_pile(file, "it was made by another program");
+    if (in.at("version").get<int>() > format_version)
+        return not_a_pile(file, "it was saved by a newer Bright Pile; install that one");
+    LoadedPile out;
+    Pile& pile = out.pile;
+    pile.size = {in.at("width").get<int>(), in.at("height").get<int>()};
+    if (pile.size.width < 1 || pile.size.height < 1 || pile.size.width > largest_side || pile.size.height > largest_side)
+        return not_a_pile(file, "its picture size cannot be true");
+    pile.channels = in.at("channels").get<int>() == 1 ? 1 : 3;
+    if (const auto icc = pieces.find("profile.icc"); icc != pieces.end()) pile.profile = Profile(icc->second);
+    pile.outcome = outcome_named(in.at("outcome").get<std::string>()).value_or(Outcome::trails);
+    pile.reference = in.at("reference").get<int>();
+    pile.base = in.at("base").get<int>();
+    pile.model = model_named(in.at("align").at("model").get<std::string>()).value_or(Model::none);
+    pile.merge.mode = mode_named(in.at("merge").at("mode").get<std::string>()).value_or(Mode::lighten);
+    pile.merge.light = in.at("merge").at("light").get<std::string>() == "encoded" ? Light::encoded : Light::linear;
+    pile.cover = in.at("cover").get<std::string>() == "any" ? Cover::any : Cover::full;
+    pile.exporting.ending = in.at("export").at("ending").get<std::string>();
+    pile.exporting.bits = in.at("export").at("bits").get<int>() == 8 ? 8 : 16;
+    pile.exporting.quality = std::clamp(in.at("export").at("quality").get<int>(), 1, 100);
+    std::vector<FrameFile> expected(in.at("frames").size());
+    for (std::size_t i = 0; i < expected.size(); ++i)
+        pile.frames.push_back(frame_from(in.at("frames")[i], fs::absolute(file).parent_path(), expected[i]));
+    std::vector<char> missing(expected.size(), 0);
+    std::vector<char> changed(expected.size(), 0);
+    parallel_for(0, int(expected.size()), [&](int n) {
+        const auto i = std::size_t(n);
+        bool gone = false;
+        bool other = false;
+        attach_file(pile.frames[i], expected[i], gone, other);
+        missing[i] = gone ? 1 : 0;
+        changed[i] = other ? 1 : 0;
+    });
+    for (std::size_t i = 0; i < expected.size(); ++i) {
+        Frame& frame = pile.frames[i];
+        if (missing[i]) out.missing.push_back(frame.id);
+        if (changed[i]) out.changed.push_back(frame.id);
+        if (frame.problem.empty() && frame.file->facts.size != pile.size)
+            frame.problem = frame.file->path.filename().string() + " is of another size than the rest.";
+    }
+    for (const json& p : in.at("parts")) {
+        Result<Part> part = part_from(p, pieces, pile.size);
+        if (!part.ok()) return not_a_pile(file, part.failure().sentence);
+        pile.parts.push_back(std::move(part).value());
+    }
+    return out;
+}
+
+}  // namespace
+
+Status save_pile(const Pile& pile, const fs::path& file) {
+    const fs::path folder = fs::absolute(file).parent_path();
+    Pieces pieces;
+    json out{{"format", "bright-pile"},
+             {"version", format_version},
+             {"outcome", entry_of(pile.outcome).name},
+             {"width", pile.size.width},
+             {"height", pile.size.height},
+             {"channels", pile.channels},
+             {"reference", pile.reference},
+             {"base", pile.base},
+             {"align", {{"model", name_of(pile.model)}}},
+             {"merge",
+              {{"mode", entry_of(pile.merge.mode).name},
+               {"light", pile.merge.light == Light::linear ? "linear" : "encoded"}}},
+             {"cover", pile.cover == Cover::full ? "full" : "any"},
+             {"export",
+              {{"ending", pile.exporting.ending}, {"bits", pile.exporting.bits}, {"quality", pile.exporting.quality}}},
+             {"frames", json::array()},
+             {"parts", json::array()}};
+    for (const Frame& frame : pile.frames) out["frames"].push_back(frame_json(frame, folder));
+    for (const Part& part : pile.parts) {
+        Result<json> p = part_json(part, pieces);
+        if (!p.ok()) return p.failure();
+        out["parts"].push_back(std::move(p).value());
+    }
+    if (!pile.profile.is_srgb()) pieces["profile.icc"] = pile.profile.bytes();
+    const std::string text = out.dump(1) + "\n";
+    pieces["pile.json"] = Bytes(text.begin(), text.end());
+    return write_whole(file, [&](const fs::path& beside) { return write_zip(beside, pieces); });
+}
+
+Result<LoadedPile> load_pile(const fs::path& file) {
+    Result<Pieces> pieces = read_zip(file, largest_pile);
+    if (!pieces.ok()) return pieces.failure();
+    const auto text = pieces.value().find("pile.json");
+    if (text == pieces.value().end()) return not_a_pile(file, "it holds no pile.json");
+    try {
+        return pile_from(json::parse(text->second), pieces.value(), file);
+    } catch (const json::exception&) {
+        return not_a_pile(file, "its pile.json is damaged");
+    }
+}
+
+Result<FrameFile> read_frame_file(const fs::path& path) {
+    Result<PictureFacts> facts = probe_picture(path);
+    if (!facts.ok()) return facts.failure();
+    Result<std::string> hash = content_hash(path);
+    if (!hash.ok()) return hash.failure();
+    FrameFile out;
+    out.path = fs::absolute(path).lexically_normal();
+    std::error_code error;
+    out.bytes = fs::file_size(path, error);
+    out.hash = std::move(hash).value();
+    out.facts = std::move(facts).value();
+    out.capture = read_capture(path);
+    return out;
+}
+
+}  // namespace bp

@@ -1,0 +1,45 @@
+// Undo and redo: a list of piles.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "pile/pile.h"
+
+namespace bp {
+
+class History {
+  public:
+    explicit History(Pile first = {});
+
+    const Pile& now() const { return entries_[at_].pile; }
+    // Adds a pile after the present one and forgets what had been undone.
+    void push(Pile pile, const std::string& what);
+    // Replaces the present pile without a step of its own, for what was not the person's doing.
+    void replace(Pile pile);
+
+    bool can_undo() const { return at_ > 0; }
+    bool can_redo() const { return at_ + 1 < entries_.size(); }
+    // What the next undo or redo would take back or bring again; empty when there is none.
+    std::string undo_text() const;
+    std::string redo_text() const;
+    void undo();
+    void redo();
+
+    void mark_saved() { saved_ = entries_[at_].serial; }
+    bool edited() const { return saved_ != entries_[at_].serial; }
+
+  private:
+    struct Entry {
+        Pile pile;
+        std::string what;
+        long serial = 0;
+    };
+
+    std::vector<Entry> entries_;
+    std::size_t at_ = 0;
+    long next_serial_ = 1;
+    long saved_ = 0;
+};
+
+}  // namespace bp

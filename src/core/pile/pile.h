@@ -1,0 +1,95 @@
+// The pile: the document. A value; an edit is a function from one pile to the next (edits.h).
+#pragma once
+
+#include <cstdint>
+#include <filesystem>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "align/align.h"
+#include "io/capture.h"
+#include "io/reader.h"
+#include "merge/modes.h"
+#include "parts/mask.h"
+
+namespace bp {
+
+enum class Role { scene, dark, foreground };
+enum class Outcome { trails, clear, quiet, sequence, best_of, shower };
+enum class Cover { full, any };
+enum class Join { replace };
+
+// A file of the run, as it was when it was opened. Never changes; shared by all piles of a history.
+struct FrameFile {
+    std::filesystem::path path;
+    std::uintmax_t bytes = 0;
+    std::string hash;  // content_hash()
+    PictureFacts facts;
+    CaptureData capture;
+};
+
+struct Frame {
+    int id = 0;  // stays with the frame for ever; unique in the pile
+    std::shared_ptr<const FrameFile> file;
+    Role role = Role::scene;
+    bool aside = false;
+    std::string problem;  // why the frame cannot be used, in words; empty for a good one
+    double strength = 1;  // 0 to 1, for lighten
+    std::optional<Alignment> alignment;
+    friend bool operator==(const Frame&, const Frame&) = default;
+};
+
+struct Part {
+    int id = 0;
+    std::string name;
+    int frame = 0;  // id of the frame that is laid over the base
+    Mask mask;      // in pixels of the canvas, level 0
+    Join join = Join::replace;
+    bool on = true;
+    double strength = 1;  // 0 to 1
+    friend bool operator==(const Part&, const Part&) = default;
+};
+
+struct ExportSettings {
+    std::string ending = ".tif";
+    int bits = 16;
+    int quality = 92;
+    friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
+};
+
+struct Pile {
+    Outcome outcome = Outcome::trails;
+    Size size;                  // of the canvas: all usable frames have it
+    int channels = 3;           // 1 or 3, of the canvas
+    Profile profile;            // working profile
+    std::vector<Frame> frames;  // in the order of the run
+    int reference = 0;          // id of the frame that the others are aligned to
+    int base = 0;               // id of the frame that mode one shows
+    Model model = Model::none;
+    MergeSettings merge;
+    Cover cover = Cover::full;
+    std::vector<Part> parts;  // from the lowest to the highest
+    ExportSettings exporting;
+    friend bool operator==(const Pile&, const Pile&) = default;
+};
+
+// Null when there is none of that id.
+const Frame* find_frame(const Pile& pile, int id);
+const Part* find_part(const Pile& pile, int id);
+// Place in the run, counted from 1 as shown to people; 0 when there is none.
+int number_of(const Pile& pile, int id);
+
+// True when the frame's pixels can be read and laid on the canvas.
+bool usable(const Frame& frame);
+// True when the frame takes part in the base under the pile's settings.
+bool merged(const Pile& pile, const Frame& frame);
+std::vector<int> merged_ids(const Pile& pile);
+// Frame pixel to canvas pixel: identity while nothing is aligned.
+Matrix placement(const Pile& pile, const Frame& frame);
+
+// Capture data of the merged picture: the first frame's time and lens, the total exposure.
+CaptureData merged_capture(const Pile& pile);
+
+}  // namespace bp

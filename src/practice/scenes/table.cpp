@@ -1,0 +1,23 @@
+#include <algorithm>
+
+#include "practice/scenes/all.h"
+
+namespace bp::practice {
+
+const std::vector<SceneEntry>& scenes() {
+    static const std::vector<SceneEntry> table{
+        {"lighthouse", 48, Outcome::trails, "The sky turns over Skerrow light", make_lighthouse},
+        {"quay", 11, Outcome::clear, "The fish quay, full of people", make_quay},
+        {"shelf", 16, Outcome::quiet, "A chandler's shelf by lamplight", make_shelf},
+        {"heron", 20, Outcome::sequence, "A heron crosses the creek", make_heron},
+        {"harbour-cats", 5, Outcome::best_of, "Five cats, never all looking", make_harbour_cats},
+    };
+    return table;
+}
+
+const SceneEntry* scene_named(std::string_view name) {
+    const auto found = std::find_if(scenes().begin(), scenes().end(), [name](const auto& e) { return e.name == name; });
+    return found == scenes().end() ? nullptr : &*found;
+}
+
+}  // namespace bp::practice
