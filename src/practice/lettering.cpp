@@ -17,7 +17,8 @@ void letter(Canvas& canvas, const std::string& word, const Box& box, Rgb ink, do
         std::min((box.right - box.left) / plate.cols, (box.bottom - box.top) / plate.rows);
     const Point centre{(box.left + box.right) / 2, (box.top + box.bottom) / 2};
     // Shrunk once to the pixels of the canvas, so that small letters do not flicker away.
-    const double to_pixels = std::min(1.0, scale * canvas.scale());
+    const double least = 1.0 / std::min(plate.cols, plate.rows);
+    const double to_pixels = std::clamp(scale * canvas.scale(), least, 1.0);
     cv::Mat small;
     cv::resize(plate, small, cv::Size(), to_pixels, to_pixels, cv::INTER_AREA);
     const double unit = scale / to_pixels;

@@ -17,7 +17,7 @@ constexpr std::array<ModelEntry, 3> table{{
     {Model::rigid, "rigid"},
 }};
 
-constexpr int coarsest_side = 160;
+constexpr int coarsest_side = 100;
 constexpr double least_confidence = 0.55;
 constexpr double worst_residual = 1.0;
 
@@ -52,7 +52,8 @@ Fit refine(const cv::Mat& reference, const cv::Mat& frame, const Matrix& start, 
     const auto& m = start.m;
     cv::Mat warp = (cv::Mat_<float>(2, 3) << m[0], m[1], m[2], m[3], m[4], m[5]);
     const int motion = model == Model::shift ? cv::MOTION_TRANSLATION : cv::MOTION_EUCLIDEAN;
-    const cv::TermCriteria until(cv::TermCriteria::COUNT + cv::TermCriteria::EPS, iterations, 1e-7);
+    constexpr double least_gain = 1e-6;
+    const cv::TermCriteria until(cv::TermCriteria::COUNT + cv::TermCriteria::EPS, iterations, least_gain);
     try {
         const double correlation = cv::findTransformECC(reference, frame, warp, motion, until, cv::noArray(), 5);
         const auto at = [&](int r, int c) { return double(warp.at<float>(r, c)); };
@@ -104,8 +105,10 @@ Alignment align_to(const RasterF& reference, const RasterF& frame, Model model) 
     const int top = int(references.size()) - 1;
     const cv::Mat& coarse_reference = references[std::size_t(top)];
     const cv::Mat& coarse_frame = frames[std::size_t(top)];
-    Fit fit = better(refine(coarse_reference, coarse_frame, coarse_shift(coarse_reference, coarse_frame), model, 80),
-                     refine(coarse_reference, coarse_frame, Matrix{}, model, 80));
+    constexpr double surely_right = 0.9;
+    Fit fit = refine(coarse_reference, coarse_frame, coarse_shift(coarse_reference, coarse_frame), model, 60);
+    // What moves through the scene can mislead the first guess.
+    if (fit.correlation < surely_right) fit = better(fit, refine(coarse_reference, coarse_frame, Matrix{}, model, 60));
     for (int level = top - 1; level >= 0 && fit.correlation > 0; --level) {
         // One level finer: the transform between pictures of a level is a coarse one seen from below.
         const Matrix start = from_level(fit.to_frame, 1);

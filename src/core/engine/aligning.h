@@ -8,8 +8,12 @@
 
 namespace bp {
 
-// Every usable frame against `reference`, which gets the identity. Frames are read one a thread; pictures with a long
-// side above 2400 pixels are measured at half their size or less. A frame that cannot be read counts as not aligned.
-Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job);
+// A longer side than this gains no accuracy that one could see.
+constexpr int measured_side = 2400;
+
+// Every usable frame against `reference`, which gets the identity. Frames are read one a thread, halved until their long
+// side is at most `longest_side` pixels. A frame that cannot be read counts as not aligned.
+Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job,
+                                              int longest_side = measured_side);
 
 }  // namespace bp

@@ -8,7 +8,7 @@
 namespace bp {
 namespace {
 
-constexpr int measured_side = 400;
+constexpr int sampled_side = 400;
 
 double mean_light(const Raster16& picture, const LightCurve& curve) {
     constexpr double weights[] = {0.2126, 0.7152, 0.0722};
@@ -38,7 +38,7 @@ Result<std::vector<FrameMeasures>> measure_frames(Pile& pile, Job& job) {
     const std::vector<std::optional<double>> gaps = gaps_of(pile);
     const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
     int level = 0;
-    while (std::max(at_level(pile.size, level).width, at_level(pile.size, level).height) > measured_side) ++level;
+    while (std::max(at_level(pile.size, level).width, at_level(pile.size, level).height) > sampled_side) ++level;
     const WorkingSpace space = working_space(pile);
     job.begin("Measuring " + std::to_string(pile.frames.size()) + " frames", long(pile.frames.size()));
     parallel_for(0, int(pile.frames.size()), [&](int n) {

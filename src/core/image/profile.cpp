@@ -60,7 +60,9 @@ std::vector<double> grey_axis(const Profile& profile, int channels, const std::v
 }  // namespace
 
 Profile::Profile(std::vector<std::uint8_t> icc) {
-    if (!icc.empty()) icc_ = std::make_shared<const std::vector<std::uint8_t>>(std::move(icc));
+    // Our own exports say sRGB by this profile: read back, they are sRGB again.
+    static const std::vector<std::uint8_t> own_srgb = srgb().bytes();
+    if (!icc.empty() && icc != own_srgb) icc_ = std::make_shared<const std::vector<std::uint8_t>>(std::move(icc));
 }
 
 std::vector<std::uint8_t> Profile::bytes() const {

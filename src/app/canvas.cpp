@@ -1,0 +1,379 @@
+#include "app/canvas.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QWheelEvent>
+#include <algorithm>
+#include <cmath>
+
+#include "app/mask_hatch.h"
+#include "app/theme.h"
+#include "app/words.h"
+#include "pile/edits.h"
+
+namespace bp::app {
+namespace {
+
+constexpr double most_zoom = 8;
+constexpr double margin = 20;
+constexpr double wheel_step = 1.2;
+constexpr double pixels_shown_from = 2.5;  // from this zoom on pixels are squares
+
+}  // namespace
+
+Canvas::Canvas(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent), studio_(studio), viewer_(viewer) {
+    setObjectName(QStringLiteral("canvas"));
+    setAccessibleName(tr("Picture"));
+    setMouseTracking(true);
+    setFocusPolicy(Qt::StrongFocus);
+    setMinimumSize(320, 240);
+    connect(&viewer, &Viewer::updated, this, qOverload<>(&QWidget::update));
+    connect(&viewer, &Viewer::area_changed, this, [this] {
+        if (fitted_)
+            fit();
+        else
+            ask();
+    });
+    connect(&viewer, &Viewer::view_changed, this, qOverload<>(&QWidget::update));
+    connect(&studio.document(), &Document::opened, this, [this] {
+        stroke_.reset();
+        part_ = 0;
+        fit();
+    });
+    connect(&studio.document(), &Document::changed, this, [this] {
+        if (part_ != 0 && !find_part(studio_.pile(), part_)) set_active_part(0);
+        update();
+    });
+}
+
+double Canvas::fit_zoom() const {
+    const Rect area = viewer_.area();
+    if (area.empty()) return 1;
+    const double fits = std::min((width() - 2 * margin) / area.width, (height() - 2 * margin) / area.height);
+    return std::clamp(fits, 0.005, 1.0);
+}
+
+void Canvas::fit() {
+    const Rect area = viewer_.area();
+    fitted_ = true;
+    zoom_ = fit_zoom();
+    centre_ = {area.left + area.width / 2.0, area.top + area.height / 2.0};
+    ask();
+    emit zoom_changed();
+    update();
+}
+
+void Canvas::zoom_to(double zoom, QPointF anchor) {
+    const QPointF fixed = to_canvas(anchor);
+    const double least = fit_zoom();
+    zoom_ = std::clamp(zoom, least, most_zoom);
+    fitted_ = zoom_ <= least * 1.0001;
+    centre_ = fixed - (anchor - QPointF(width() / 2.0, height() / 2.0)) / zoom_;
+    keep_inside();
+    ask();
+    emit zoom_changed();
+    update();
+}
+
+void Canvas::zoom_by(double factor) {
+    const bool pointed = rect().contains(pointer_.toPoint());
+    zoom_to(zoom_ * factor, pointed ? pointer_ : QPointF(width() / 2.0, height() / 2.0));
+}
+
+void Canvas::keep_inside() {
+    const Rect area = viewer_.area();
+    const auto kept = [&](double c, double low, double length, double screen) {
+        const double half = (screen / 2 - margin) / zoom_;
+        if (length <= 2 * half) return low + length / 2;
+        return std::clamp(c, low + half, low + length - half);
+    };
+    centre_ = {kept(centre_.x(), area.left, area.width, width()), kept(centre_.y(), area.top, area.height, height())};
+}
+
+void Canvas::ask() {
+    if (viewer_.area().empty()) return;
+    const QPointF a = to_canvas({0, 0});
+    const QPointF b = to_canvas({double(width()), double(height())});
+    const int left = int(std::floor(std::max(0.0, a.x())));
+    const int top = int(std::floor(std::max(0.0, a.y())));
+    const Rect visible{left, top, int(std::ceil(b.x())) - left, int(std::ceil(b.y())) - top};
+    viewer_.demand(intersect(visible, viewer_.area()), zoom_ * devicePixelRatioF());
+}
+
+QPointF Canvas::to_screen(QPointF p) const {
+    return (p - centre_) * zoom_ + QPointF(width() / 2.0, height() / 2.0);
+}
+
+QPointF Canvas::to_canvas(QPointF p) const {
+    return (p - QPointF(width() / 2.0, height() / 2.0)) / zoom_ + centre_;
+}
+
+void Canvas::set_painting(bool on) {
+    painting_ = on;
+    setCursor(on ? Qt::BlankCursor : Qt::ArrowCursor);
+    update();
+}
+
+void Canvas::set_brush(const Brush& brush) {
+    brush_ = brush;
+    brush_.size = std::clamp(brush_.size, 2.0, 2000.0);
+    emit brush_changed();
+    update();
+}
+
+void Canvas::set_show_mask(bool on) {
+    show_mask_ = on;
+    update();
+}
+
+void Canvas::set_active_part(int part) {
+    if (part_ == part) return;
+    part_ = part;
+    emit active_part_changed(part);
+    update();
+}
+
+// In Frame view painting works on the frame that is seen; in Result view on the part that is chosen.
+int Canvas::part_to_paint() {
+    const Pile& pile = studio_.pile();
+    if (viewer_.view() == View::result) return find_part(pile, part_) ? part_ : 0;
+    const Part* chosen = find_part(pile, part_);
+    if (chosen && chosen->frame == studio_.current()) return part_;
+    const auto same = std::find_if(pile.parts.rbegin(), pile.parts.rend(),
+                                   [&](const Part& p) { return p.frame == studio_.current(); });
+    return same == pile.parts.rend() ? 0 : same->id;
+}
+
+void Canvas::begin_stroke(QPointF at) {
+    if (viewer_.view() == View::difference) {
+        studio_.say(tr("Switch to Frame to paint a part of it."));
+        return;
+    }
+    const Frame* frame = find_frame(studio_.pile(), studio_.current());
+    stroke_part_ = part_to_paint();
+    stroke_new_part_ = stroke_part_ == 0;
+    if (stroke_new_part_ && viewer_.view() == View::result) {
+        studio_.say(tr("Flip to the frame whose part you want, and paint there."));
+        return;
+    }
+    if (stroke_new_part_ && (!frame || !usable(*frame))) {
+        studio_.say(tr("This frame cannot be used."), true);
+        return;
+    }
+    stroke_frame_ = studio_.current();
+    const Part* part = find_part(studio_.pile(), stroke_part_);
+    stroke_.emplace(part ? part->mask : Mask(studio_.pile().size), brush_);
+    extend_stroke(at);
+}
+
+void Canvas::extend_stroke(QPointF at) {
+    const QPointF p = to_canvas(at) - QPointF(0.5, 0.5);
+    stroke_->extend({p.x(), p.y()});
+    if (!stroke_new_part_ && viewer_.view() == View::result) viewer_.set_live_mask(stroke_part_, stroke_->mask());
+    update();
+}
+
+void Canvas::end_stroke() {
+    const Mask mask = stroke_->mask();
+    stroke_.reset();
+    viewer_.drop_live_mask();
+    Pile next = studio_.pile();
+    int part = stroke_part_;
+    if (stroke_new_part_) {
+        auto made = with_new_part(std::move(next), stroke_frame_);
+        next = std::move(made.first);
+        part = made.second;
+    }
+    next = with_part_mask(std::move(next), part, mask);
+    studio_.document().edit(std::move(next), brush_.keep ? tr("Keep") : tr("Give back"));
+    set_active_part(part);
+}
+
+const Mask* Canvas::shown_mask() const {
+    if (!painting_ || !show_mask_ || viewer_.view() == View::difference) return nullptr;
+    if (stroke_) return &stroke_->mask();
+    const Pile& pile = studio_.pile();
+    if (viewer_.view() == View::result) {
+        // The result itself shows what is kept; the hatch would hide it.
+        return nullptr;
+    }
+    const Part* chosen = find_part(pile, part_);
+    if (chosen && chosen->frame == studio_.current()) return &chosen->mask;
+    for (const Part& part : pile.parts)
+        if (part.frame == studio_.current()) return &part.mask;
+    return nullptr;
+}
+
+void Canvas::draw_layer(QPainter& painter, const Layer& layer) const {
+    if (layer.image.isNull()) return;
+    const QPointF a = to_screen({double(layer.area.left), double(layer.area.top)});
+    const QPointF b = to_screen({double(layer.area.right()), double(layer.area.bottom())});
+    const double shown = layer.image.width() > 0 ? (b.x() - a.x()) / layer.image.width() : 1;
+    painter.setRenderHint(QPainter::SmoothPixmapTransform, shown < pixels_shown_from);
+    painter.drawImage(QRectF(a, b), layer.image);
+}
+
+QString Canvas::readout() const {
+    QString text = tr("%1%").arg(std::lround(zoom_ * 100));
+    const QPointF p = to_canvas(pointer_);
+    const int x = int(std::floor(p.x()));
+    const int y = int(std::floor(p.y()));
+    if (!intersect(viewer_.area(), {x, y, 1, 1}).empty() && pointer_.x() >= 0) {
+        text += tr("   x %1  y %2").arg(x).arg(y);
+        if (const auto colour = viewer_.colour_at(x, y))
+            text += tr("   %1 %2 %3").arg(colour->red()).arg(colour->green()).arg(colour->blue());
+    }
+    if (viewer_.view() == View::frame)
+        text += tr("   frame %1").arg(number_of(studio_.pile(), studio_.current()));
+    if (viewer_.view() == View::difference)
+        text += tr("   frame %1 against %2, 4 times")
+                    .arg(number_of(studio_.pile(), studio_.current()))
+                    .arg(number_of(studio_.pile(), studio_.pile().reference));
+    return text;
+}
+
+void Canvas::draw_readout(QPainter& painter) const {
+    painter.setFont(face(type::small));
+    const QString text = readout();
+    const QRect box = painter.fontMetrics().boundingRect(text).adjusted(-9, -5, 9, 5);
+    const QRect place(QPoint(space::medium, height() - box.height() - space::medium), box.size());
+    QColor ground = theme().ground;
+    ground.setAlpha(215);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(ground);
+    painter.drawRoundedRect(place, space::rounding, space::rounding);
+    painter.setPen(theme().text);
+    painter.drawText(place, Qt::AlignCenter, text);
+}
+
+void Canvas::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), theme().surround);
+    const Rect area = viewer_.area();
+    if (area.empty()) return;
+    const QRectF frame(to_screen({double(area.left), double(area.top)}),
+                       to_screen({double(area.right()), double(area.bottom())}));
+    painter.save();
+    painter.setClipRect(frame);
+    const Layer& overview = viewer_.overview();
+    const Layer& detail = viewer_.detail();
+    draw_layer(painter, overview);
+    if (detail.serial >= overview.serial) draw_layer(painter, detail);
+    if (overview.image.isNull() && detail.image.isNull()) {
+        const QImage first = studio_.thumbnail(studio_.current());
+        if (!first.isNull()) {
+            painter.setRenderHint(QPainter::SmoothPixmapTransform);
+            painter.drawImage(frame, first);
+        }
+    }
+    if (const Mask* mask = shown_mask()) {
+        const QPointF origin = to_canvas({0, 0});
+        painter.drawImage(QPoint(0, 0), hatch_of(*mask, size(), {origin.x(), origin.y()}, zoom_));
+    }
+    painter.restore();
+    if (painting_ && pointer_.x() >= 0) {
+        painter.setRenderHint(QPainter::Antialiasing);
+        const double radius = brush_.size / 2 * zoom_;
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(QColor(0, 0, 0, 150), 3));
+        painter.drawEllipse(pointer_, radius, radius);
+        painter.setPen(QPen(brush_.keep ? theme().hatch : QColor(Qt::white), 1.2, brush_.keep ? Qt::SolidLine : Qt::DashLine));
+        painter.drawEllipse(pointer_, radius, radius);
+        painter.drawLine(pointer_ - QPointF(3, 0), pointer_ + QPointF(3, 0));
+        if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
+    }
+    draw_readout(painter);
+    if (hasFocus()) {
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(theme().line, 1));
+        painter.drawRect(rect().adjusted(0, 0, -1, -1));
+    }
+}
+
+void Canvas::resizeEvent(QResizeEvent*) {
+    if (fitted_) {
+        fit();
+        return;
+    }
+    keep_inside();
+    ask();
+}
+
+void Canvas::wheelEvent(QWheelEvent* event) {
+    const double steps = event->angleDelta().y() / 120.0;
+    zoom_to(zoom_ * std::pow(wheel_step, steps), event->position());
+    event->accept();
+}
+
+void Canvas::mousePressEvent(QMouseEvent* event) {
+    pointer_ = event->position();
+    const bool paint = painting_ && event->button() == Qt::LeftButton && studio_.document().open();
+    if (paint) {
+        begin_stroke(event->position());
+    } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton ||
+               event->button() == Qt::RightButton) {
+        panning_ = true;
+        grabbed_ = event->position();
+        setCursor(Qt::ClosedHandCursor);
+    }
+}
+
+void Canvas::mouseMoveEvent(QMouseEvent* event) {
+    pointer_ = event->position();
+    if (stroke_) {
+        extend_stroke(event->position());
+    } else if (panning_) {
+        centre_ -= (event->position() - grabbed_) / zoom_;
+        grabbed_ = event->position();
+        keep_inside();
+        ask();
+    }
+    update();
+}
+
+void Canvas::mouseReleaseEvent(QMouseEvent*) {
+    if (stroke_) end_stroke();
+    panning_ = false;
+    setCursor(painting_ ? Qt::BlankCursor : Qt::ArrowCursor);
+    update();
+}
+
+void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (painting_) {
+        mousePressEvent(event);
+        return;
+    }
+    if (fitted_)
+        zoom_to(1, event->position());
+    else
+        fit();
+}
+
+void Canvas::leaveEvent(QEvent*) {
+    pointer_ = {-1, -1};
+    update();
+}
+
+void Canvas::keyPressEvent(QKeyEvent* event) {
+    constexpr double pan = 60;
+    const auto move = [&](double x, double y) {
+        centre_ += QPointF(x, y) / zoom_;
+        keep_inside();
+        ask();
+        update();
+    };
+    if (event->modifiers() == Qt::ShiftModifier) {
+        switch (event->key()) {
+            case Qt::Key_Left: move(-pan, 0); return;
+            case Qt::Key_Right: move(pan, 0); return;
+            case Qt::Key_Up: move(0, -pan); return;
+            case Qt::Key_Down: move(0, pan); return;
+            default: break;
+        }
+    }
+    QWidget::keyPressEvent(event);
+}
+
+}  // namespace bp::app

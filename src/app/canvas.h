@@ -1,0 +1,83 @@
+// The picture: pan, zoom from fit to 800 %, and painting of parts.
+#pragma once
+
+#include <QElapsedTimer>
+#include <QWidget>
+#include <optional>
+
+#include "app/viewer.h"
+#include "parts/brush.h"
+
+namespace bp::app {
+
+class Canvas : public QWidget {
+    Q_OBJECT
+
+  public:
+    Canvas(Studio& studio, Viewer& viewer, QWidget* parent = nullptr);
+
+    double zoom() const { return zoom_; }
+    void fit();
+    void zoom_to(double zoom, QPointF anchor);
+    void zoom_by(double factor);
+
+    // Painting is on in the Parts step only.
+    void set_painting(bool on);
+    bool painting() const { return painting_; }
+    const Brush& brush() const { return brush_; }
+    void set_brush(const Brush& brush);
+    void set_show_mask(bool on);
+    int active_part() const { return part_; }
+    void set_active_part(int part);
+
+    QPointF to_screen(QPointF canvas) const;
+    QPointF to_canvas(QPointF screen) const;
+
+  signals:
+    void zoom_changed();
+    void active_part_changed(int part);
+    void brush_changed();
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent*) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+  private:
+    double fit_zoom() const;
+    void keep_inside();
+    void ask();
+    void begin_stroke(QPointF at);
+    void extend_stroke(QPointF at);
+    void end_stroke();
+    int part_to_paint();
+    const Mask* shown_mask() const;
+    void draw_layer(QPainter& painter, const Layer& layer) const;
+    void draw_readout(QPainter& painter) const;
+    QString readout() const;
+
+    Studio& studio_;
+    Viewer& viewer_;
+    double zoom_ = 1;
+    bool fitted_ = true;
+    QPointF centre_;  // canvas point (edges) in the middle of the widget
+    QPointF pointer_{-1, -1};
+    bool panning_ = false;
+    QPointF grabbed_;
+    bool painting_ = false;
+    bool show_mask_ = true;
+    Brush brush_;
+    int part_ = 0;
+    std::optional<Stroke> stroke_;
+    int stroke_part_ = 0;
+    bool stroke_new_part_ = false;
+    int stroke_frame_ = 0;
+};
+
+}  // namespace bp::app

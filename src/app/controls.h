@@ -1,0 +1,39 @@
+// Small controls that steps share.
+#pragma once
+
+#include <QLabel>
+#include <QPushButton>
+#include <QSlider>
+#include <QVBoxLayout>
+#include <functional>
+
+namespace bp::app {
+
+QLabel* quiet_label(const QString& text, QWidget* parent);
+QPushButton* push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
+QPushButton* lamp_push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
+
+// A slider under its name and value. `changed` comes while it is dragged; `settled` when it is let go or stepped by key.
+class NamedSlider : public QWidget {
+    Q_OBJECT
+
+  public:
+    NamedSlider(const QString& name, const QString& tip, int low, int high, std::function<QString(int)> words,
+                QWidget* parent);
+    int value() const { return slider_->value(); }
+    void set_value(int value);  // without a signal
+    QSlider* slider() const { return slider_; }
+
+  signals:
+    void changed(int value);
+    void settled(int value);
+
+  private:
+    void show_value();
+
+    QSlider* slider_;
+    QLabel* value_;
+    std::function<QString(int)> words_;
+};
+
+}  // namespace bp::app

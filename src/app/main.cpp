@@ -1,0 +1,32 @@
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QSettings>
+
+#include "app/main_window.h"
+#include "app/theme.h"
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("bright-pile"));
+    QApplication::setOrganizationName(QStringLiteral("bright-pile"));
+    QApplication::setApplicationVersion(QStringLiteral(BRIGHT_PILE_VERSION));
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QApplication::translate("main", "Aligns and merges a run of frames of one scene."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    const QCommandLineOption demo(QStringLiteral("demo"), QApplication::translate("main", "Open a scene of Skerrow harbour."),
+                                  QStringLiteral("scene"));
+    parser.addOption(demo);
+    parser.addPositionalArgument(QStringLiteral("files"), QApplication::translate("main", "Frames, folders or a pile"));
+    parser.process(application);
+    bp::app::load_fonts();
+    const int saved = QSettings().value(QStringLiteral("theme"), 0).toInt();
+    bp::app::apply_theme(application, saved == 1 ? bp::app::ThemeName::noon : bp::app::ThemeName::dusk);
+    bp::app::MainWindow window;
+    window.show();
+    if (parser.isSet(demo))
+        window.studio().open_demo(parser.value(demo));
+    else if (!parser.positionalArguments().isEmpty())
+        window.studio().add(parser.positionalArguments());
+    return QApplication::exec();
+}

@@ -1,0 +1,268 @@
+#include "app/main_window.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QDir>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QSettings>
+#include <QShortcut>
+#include <QVBoxLayout>
+
+#include "app/steps/align_step.h"
+#include "app/steps/export_step.h"
+#include "app/steps/frames_step.h"
+#include "app/steps/merge_step.h"
+#include "app/steps/parts_step.h"
+#include "app/theme.h"
+#include "app/words.h"
+
+namespace bp::app {
+namespace {
+
+constexpr double zoom_step = 1.25;
+constexpr double brush_step = 1.2;
+
+QStringList local_files(const QMimeData* data) {
+    QStringList out;
+    for (const QUrl& url : data->urls())
+        if (url.isLocalFile()) out << url.toLocalFile();
+    return out;
+}
+
+}  // namespace
+
+MainWindow::MainWindow() : studio_(new Studio(this)), viewer_(new Viewer(*studio_)) {
+    setWindowTitle(tr("Bright Pile"));
+    setWindowIcon(icon(QStringLiteral("bright-pile")));
+    setAcceptDrops(true);
+    resize(1280, 800);
+    auto* centre = new QWidget(this);
+    auto* column = new QVBoxLayout(centre);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    pages_ = new QStackedWidget(centre);
+    start_ = new StartScreen;
+    pages_->addWidget(start_);
+    pages_->addWidget(build_desk());
+    column->addWidget(pages_, 1);
+    jobs_ = new JobBar(centre);
+    column->addWidget(jobs_);
+    setCentralWidget(centre);
+    jobs_->watch(studio_->work());
+    jobs_->watch(viewer_->lane());
+
+    connect(start_, &StartScreen::outcome_chosen, this, [this](Outcome outcome) { choose_and_open(outcome); });
+    connect(start_, &StartScreen::open_wanted, this, [this] { choose_and_open(std::nullopt); });
+    connect(start_, &StartScreen::demo_chosen, studio_, &Studio::open_demo);
+    connect(start_, &StartScreen::theme_wanted, this, &MainWindow::flip_theme);
+    connect(studio_, &Studio::said, jobs_, &JobBar::say);
+    connect(&studio_->document(), &Document::opened, this, [this] {
+        const bool open = studio_->document().open();
+        pages_->setCurrentIndex(open ? 1 : 0);
+        if (open) {
+            steps_->open(0);
+            canvas_->setFocus();
+        }
+    });
+    connect(&studio_->document(), &Document::changed, this, [this] {
+        const Document& document = studio_->document();
+        setWindowTitle(document.open() ? tr("%1 - Bright Pile").arg(document.name()) : tr("Bright Pile"));
+    });
+    build_shortcuts();
+    start_->setFocus();
+}
+
+QWidget* MainWindow::build_desk() {
+    auto* desk = new QWidget;
+    auto* column = new QVBoxLayout(desk);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    bar_ = new TopBar(*studio_, *viewer_, desk);
+    column->addWidget(bar_);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(0);
+    steps_ = new StepLine(desk);
+    canvas_ = new Canvas(*studio_, *viewer_, desk);
+    row->addWidget(steps_);
+    row->addWidget(canvas_, 1);
+    column->addLayout(row, 1);
+    rail_ = new TimeRail(*studio_, desk);
+    column->addWidget(rail_);
+    auto* exporting = new ExportStep(*studio_);
+    steps_->add(new FramesStep(*studio_));
+    steps_->add(new AlignStep(*studio_));
+    steps_->add(new MergeStep(*studio_));
+    parts_index_ = 3;
+    steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
+    export_index_ = 4;
+    steps_->add(exporting);
+    connect(steps_, &StepLine::step_opened, this, &MainWindow::step_opened);
+    connect(bar_, &TopBar::home_wanted, this, &MainWindow::go_home);
+    connect(bar_, &TopBar::open_wanted, this, [this] { choose_and_open(std::nullopt); });
+    connect(bar_, &TopBar::save_wanted, this, &MainWindow::save);
+    connect(bar_, &TopBar::export_wanted, this, [this] {
+        steps_->open(export_index_);
+        export_picture();
+    });
+    connect(bar_, &TopBar::theme_wanted, this, &MainWindow::flip_theme);
+    connect(exporting, &ExportStep::export_wanted, this, &MainWindow::export_picture);
+    // Looking through the frames is what the rail is for: choosing one there shows it.
+    connect(rail_, &TimeRail::frame_chosen, this, [this] {
+        if (viewer_->view() == View::result) viewer_->set_view(View::frame);
+    });
+    return desk;
+}
+
+void MainWindow::build_shortcuts() {
+    const auto on = [this](const QKeySequence& keys, auto action) {
+        connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+    };
+    on(QKeySequence::Open, [this] { choose_and_open(std::nullopt); });
+    on(QKeySequence::Save, [this] { save(); });
+    on(QKeySequence::SaveAs, [this] { save_as(); });
+    on(QKeySequence::Undo, [this] { studio_->document().undo(); });
+    on(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { studio_->document().redo(); });
+    on(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { export_picture(); });
+    on(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { flip_theme(); });
+    on(QKeySequence::Quit, [this] { close(); });
+    for (int i = 0; i < 5; ++i)
+        on(QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + i)), [this, i] { steps_->open(i); });
+}
+
+void MainWindow::step_opened(int index) {
+    canvas_->set_painting(index == parts_index_);
+}
+
+void MainWindow::keyPressEvent(QKeyEvent* event) {
+    if (pages_->currentIndex() == 0) {
+        QMainWindow::keyPressEvent(event);
+        return;
+    }
+    Brush brush = canvas_->brush();
+    const bool paints = canvas_->painting();
+    switch (event->key()) {
+        case Qt::Key_Left:
+        case Qt::Key_Right: {
+            const int by = event->key() == Qt::Key_Left ? -1 : 1;
+            studio_->step_current(by);
+            if (viewer_->view() == View::result && !flipped_from_) viewer_->set_view(View::frame);
+            return;
+        }
+        case Qt::Key_A: studio_->toggle_aside(); return;
+        case Qt::Key_1: viewer_->set_view(View::result); return;
+        case Qt::Key_2: viewer_->set_view(View::frame); return;
+        case Qt::Key_3: viewer_->set_view(View::difference); return;
+        case Qt::Key_F: canvas_->fit(); return;
+        case Qt::Key_P: canvas_->zoom_by(1.0 / canvas_->zoom()); return;
+        case Qt::Key_Plus:
+        case Qt::Key_Equal: canvas_->zoom_by(zoom_step); return;
+        case Qt::Key_Minus: canvas_->zoom_by(1 / zoom_step); return;
+        case Qt::Key_K:
+            brush.keep = !brush.keep;
+            if (paints) canvas_->set_brush(brush);
+            return;
+        case Qt::Key_Comma:
+            brush.size /= brush_step;
+            if (paints) canvas_->set_brush(brush);
+            return;
+        case Qt::Key_Period:
+            brush.size *= brush_step;
+            if (paints) canvas_->set_brush(brush);
+            return;
+        case Qt::Key_Space:
+            if (!event->isAutoRepeat() && !flipped_from_) {
+                flipped_from_ = viewer_->view();
+                viewer_->set_view(*flipped_from_ == View::result ? View::frame : View::result);
+            }
+            return;
+        default: QMainWindow::keyPressEvent(event);
+    }
+}
+
+void MainWindow::keyReleaseEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Space && !event->isAutoRepeat() && flipped_from_) {
+        viewer_->set_view(*flipped_from_);
+        flipped_from_.reset();
+        return;
+    }
+    QMainWindow::keyReleaseEvent(event);
+}
+
+void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
+    const QString filter = outcome ? tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff)")
+                                   : tr("Pictures and piles (*.pile *.jpg *.jpeg *.png *.tif *.tiff)");
+    const QString title = outcome ? tr("Frames for %1").arg(word(*outcome)) : tr("Open");
+    const QStringList names = QFileDialog::getOpenFileNames(this, title, {}, filter);
+    if (!names.isEmpty() && may_leave()) studio_->open(names, outcome.value_or(Outcome::trails));
+}
+
+void MainWindow::save() {
+    if (!studio_->document().open()) return;
+    if (studio_->document().path().isEmpty())
+        save_as();
+    else
+        studio_->save(studio_->document().path());
+}
+
+bool MainWindow::save_as() {
+    if (!studio_->document().open()) return false;
+    const QString base = QFileInfo(studio_->document().name()).completeBaseName();
+    QString path = QFileDialog::getSaveFileName(this, tr("Save the pile"), base + QStringLiteral(".pile"), tr("Piles (*.pile)"));
+    if (path.isEmpty()) return false;
+    if (!path.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) path += QStringLiteral(".pile");
+    studio_->save(path);
+    return true;
+}
+
+void MainWindow::export_picture() {
+    if (!studio_->document().open()) return;
+    const QString ending = QString::fromStdString(studio_->pile().exporting.ending);
+    const QString base = QFileInfo(studio_->document().name()).completeBaseName();
+    QString path = QFileDialog::getSaveFileName(this, tr("Export the picture"), base + ending, tr("Picture (*%1)").arg(ending));
+    if (path.isEmpty()) return;
+    if (!path.endsWith(ending, Qt::CaseInsensitive)) path += ending;
+    studio_->export_to(path);
+}
+
+bool MainWindow::may_leave() {
+    if (!studio_->document().open() || !studio_->document().edited()) return true;
+    const auto answer = QMessageBox::question(this, tr("Bright Pile"), tr("%1 has edits that are not saved.").arg(studio_->document().name()),
+                                              QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+    if (answer == QMessageBox::Discard) return true;
+    if (answer == QMessageBox::Save) save();
+    // Saving goes on in the background: leaving is asked for anew once it is done.
+    return false;
+}
+
+void MainWindow::go_home() {
+    if (may_leave()) studio_->document().close();
+}
+
+void MainWindow::flip_theme() {
+    const ThemeName next = theme_name() == ThemeName::dusk ? ThemeName::noon : ThemeName::dusk;
+    apply_theme(*qApp, next);
+    QSettings().setValue(QStringLiteral("theme"), int(next));
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (!local_files(event->mimeData()).isEmpty()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    const QStringList names = local_files(event->mimeData());
+    if (names.isEmpty()) return;
+    event->acceptProposedAction();
+    studio_->add(names);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (may_leave())
+        event->accept();
+    else
+        event->ignore();
+}
+
+}  // namespace bp::app

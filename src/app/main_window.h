@@ -1,0 +1,62 @@
+// The window: lays out its pieces and passes on what a person asks for. No work of its own.
+#pragma once
+
+#include <QMainWindow>
+#include <QStackedWidget>
+
+#include "app/canvas.h"
+#include "app/job_bar.h"
+#include "app/start_screen.h"
+#include "app/step_line.h"
+#include "app/studio.h"
+#include "app/time_rail.h"
+#include "app/top_bar.h"
+#include "app/viewer.h"
+
+namespace bp::app {
+
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+  public:
+    MainWindow();
+
+    Studio& studio() { return *studio_; }
+    Viewer& viewer() { return *viewer_; }
+    Canvas& canvas() { return *canvas_; }
+    StepLine& steps() { return *steps_; }
+
+  protected:
+    void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+    void closeEvent(QCloseEvent* event) override;
+
+  private:
+    QWidget* build_desk();
+    void build_shortcuts();
+    void choose_and_open(std::optional<Outcome> outcome);
+    void save();
+    bool save_as();
+    void export_picture();
+    void go_home();
+    bool may_leave();
+    void flip_theme();
+    void step_opened(int index);
+
+    Studio* studio_;
+    Viewer* viewer_;
+    QStackedWidget* pages_;
+    StartScreen* start_;
+    TopBar* bar_;
+    StepLine* steps_;
+    Canvas* canvas_;
+    TimeRail* rail_;
+    JobBar* jobs_;
+    int parts_index_ = 0;
+    int export_index_ = 0;
+    std::optional<View> flipped_from_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,52 @@
+// A choice made among live miniatures of the result.
+#pragma once
+
+#include <QAbstractButton>
+#include <QGridLayout>
+#include <QImage>
+#include <vector>
+
+namespace bp::app {
+
+class Miniature : public QAbstractButton {
+    Q_OBJECT
+
+  public:
+    Miniature(const QString& label, const QString& tip, QSize picture, QWidget* parent);
+    void set_picture(const QImage& image);
+    QSize sizeHint() const override;
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+
+  private:
+    QSize picture_size_;
+    QImage picture_;
+};
+
+// A grid of miniatures of which one is chosen. Arrow keys move between them.
+class MiniatureGrid : public QWidget {
+    Q_OBJECT
+
+  public:
+    MiniatureGrid(int columns, QSize picture, QWidget* parent = nullptr);
+    void add(int value, const QString& label, const QString& tip);
+    void set_picture(int value, const QImage& image);
+    void set_chosen(int value);
+    Miniature* button(int value) const;
+
+  signals:
+    void chosen(int value);
+
+  private:
+    struct Entry {
+        int value;
+        Miniature* button;
+    };
+    int columns_;
+    QSize picture_;
+    QGridLayout* grid_;
+    std::vector<Entry> entries_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,26 @@
+// The first screen: what is the pile to become? And the demo piles of Skerrow harbour.
+#pragma once
+
+#include <QWidget>
+
+#include "pile/pile.h"
+
+namespace bp::app {
+
+class StartScreen : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit StartScreen(QWidget* parent = nullptr);
+
+  signals:
+    void outcome_chosen(bp::Outcome outcome);
+    void demo_chosen(const QString& scene);
+    void open_wanted();
+    void theme_wanted();
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,57 @@
+// The step line: a drawn line with a knot for each step, one of them open.
+#pragma once
+
+#include <QScrollArea>
+#include <QVBoxLayout>
+#include <vector>
+
+namespace bp::app {
+
+// What stands under an open step.
+class StepBody : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit StepBody(QWidget* parent = nullptr);
+    virtual QString title() const = 0;
+    // One line that says what the step does now.
+    virtual QString summary() const = 0;
+    // A mark when it needs a look.
+    virtual bool needs_look() const { return false; }
+    virtual void opened() {}
+    // True while miniatures are made.
+    virtual bool rendering() const { return false; }
+
+  signals:
+    void summary_changed();
+
+  protected:
+    QVBoxLayout* column() const { return column_; }
+
+  private:
+    QVBoxLayout* column_;
+};
+
+class StepKnot;
+
+class StepLine : public QScrollArea {
+    Q_OBJECT
+
+  public:
+    explicit StepLine(QWidget* parent = nullptr);
+    void add(StepBody* body);
+    void open(int index);
+    int open_step() const { return open_; }
+    bool rendering() const { return open_ >= 0 && bodies_[std::size_t(open_)]->rendering(); }
+
+  signals:
+    void step_opened(int index);
+
+  private:
+    std::vector<StepKnot*> knots_;
+    std::vector<StepBody*> bodies_;
+    QVBoxLayout* column_;
+    int open_ = -1;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,109 @@
+#include "app/steps/merge_step.h"
+
+#include <QSignalBlocker>
+
+#include "app/pictures.h"
+#include "app/words.h"
+#include "engine/cover.h"
+#include "engine/render.h"
+#include "pile/edits.h"
+
+namespace bp::app {
+
+MergeStep::MergeStep(Studio& studio) : studio_(studio), lane_(this) {
+    grid_ = new MiniatureGrid(3, {68, 46}, this);
+    for (const ModeEntry& entry : modes()) {
+        grid_->add(int(entry.mode), word(entry.mode), what_it_does(entry.mode));
+        grid_->button(int(entry.mode))->setObjectName(QStringLiteral("mode_%1").arg(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()))));
+    }
+    column()->addWidget(grid_);
+    facts_ = quiet_label({}, this);
+    column()->addWidget(facts_);
+    strength_ = new NamedSlider(
+        tr("Strength of the selected frames"), tr("How much of their light the selected frames give to Lighten"), 0, 100,
+        [](int v) { return tr("%1%").arg(v); }, this);
+    strength_->slider()->setObjectName(QStringLiteral("strength"));
+    column()->addWidget(strength_);
+    linear_ = new QCheckBox(tr("Reckon in linear light"), this);
+    linear_->setObjectName(QStringLiteral("linear_light"));
+    linear_->setToolTip(tr("As light adds up in a camera. Off: the mean of the values as they stand in the files"));
+    column()->addWidget(linear_);
+    base_ = push(tr("Make this frame the base"), QStringLiteral("make_base"),
+                 tr("Parts then lie over the frame that is looked at"), this);
+    column()->addWidget(base_);
+
+    connect(grid_, &MiniatureGrid::chosen, this, [this](int mode) {
+        studio_.document().edit(with_mode(studio_.pile(), Mode(mode)), tr("Merge: %1").arg(word(Mode(mode)).toLower()));
+    });
+    connect(strength_, &NamedSlider::settled, this, [this](int value) {
+        studio_.document().edit(with_strength(studio_.pile(), studio_.selected(), value / 100.0),
+                                tr("Strength %1%").arg(value));
+    });
+    connect(linear_, &QCheckBox::toggled, this, [this](bool on) {
+        Pile next = studio_.pile();
+        next.merge.light = on ? Light::linear : Light::encoded;
+        studio_.document().edit(std::move(next), on ? tr("Linear light") : tr("Values as they stand"));
+    });
+    connect(base_, &QPushButton::clicked, this, [this] {
+        studio_.document().edit(with_base(studio_.pile(), studio_.current()),
+                                tr("Base: frame %1").arg(number_of(studio_.pile(), studio_.current())));
+    });
+    connect(&studio.document(), &Document::changed, this, &MergeStep::refresh);
+    connect(&studio, &Studio::selection_changed, this, &MergeStep::refresh);
+    connect(&studio, &Studio::thumbnails_finished, this, &MergeStep::render_miniatures);
+    refresh();
+}
+
+QString MergeStep::summary() const {
+    const Pile& pile = studio_.pile();
+    if (pile.merge.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
+    return tr("%1 of %2").arg(word(pile.merge.mode).toLower()).arg(merged_ids(pile).size());
+}
+
+bool MergeStep::needs_look() const {
+    return studio_.document().open() && merged_ids(studio_.pile()).empty();
+}
+
+void MergeStep::refresh() {
+    const Pile& pile = studio_.pile();
+    grid_->set_chosen(int(pile.merge.mode));
+    facts_->setText(needs_look() ? tr("No frame is left to merge.") : what_it_does(pile.merge.mode));
+    const Frame* frame = find_frame(pile, studio_.current());
+    strength_->setVisible(pile.merge.mode == Mode::lighten);
+    if (frame && !strength_->slider()->isSliderDown()) strength_->set_value(int(frame->strength * 100 + 0.5));
+    const QSignalBlocker quiet(linear_);
+    linear_->setChecked(pile.merge.light == Light::linear);
+    linear_->setVisible(pile.merge.mode == Mode::mean || pile.merge.mode == Mode::lighten);
+    base_->setVisible(pile.merge.mode == Mode::one);
+    base_->setEnabled(frame && usable(*frame) && frame->id != pile.base);
+    if (isVisible()) render_miniatures();
+    emit summary_changed();
+}
+
+void MergeStep::render_miniatures() {
+    if (!studio_.document().open() || !studio_.thumbnails_complete() || !isVisible()) return;
+    const Pile now = studio_.pile();
+    const auto store = studio_.store();
+    const auto bases = studio_.bases();
+    const int level = studio_.thumbnail_level();
+    using Images = std::map<Mode, QImage>;
+    lane_.run<Images>(
+        [now, store, bases, level](Job& job) {
+            Images out;
+            for (const ModeEntry& entry : modes()) {
+                const Pile pile = with_mode(now, entry.mode);
+                const Rect region = at_level(output_area(pile), level);
+                Result<SharedRaster> base = bases->base(pile, *store, region, level, job);
+                if (!base.ok()) continue;
+                Raster16 picture = base.value()->clone();
+                if (lay_parts(pile, *store, region, level, picture, job).ok())
+                    out[entry.mode] = to_image(picture, pile.profile);
+            }
+            return out;
+        },
+        [this](const Images& images) {
+            for (const auto& [mode, image] : images) grid_->set_picture(int(mode), image);
+        });
+}
+
+}  // namespace bp::app

@@ -1,0 +1,198 @@
+#include "app/steps/parts_step.h"
+
+#include <QHBoxLayout>
+#include <QSignalBlocker>
+#include <algorithm>
+#include <cmath>
+
+#include "app/theme.h"
+#include "app/words.h"
+#include "pile/edits.h"
+
+namespace bp::app {
+namespace {
+
+// The size slider is geometric: 4 to 1000 pixels.
+constexpr double least_size = 4;
+constexpr double size_ratio = 250;
+
+double size_at(int position) {
+    return least_size * std::pow(size_ratio, position / 100.0);
+}
+
+int position_of(double size) {
+    return int(std::lround(100 * std::log(size / least_size) / std::log(size_ratio)));
+}
+
+QString percent(int value) {
+    return PartsStep::tr("%1%").arg(value);
+}
+
+}  // namespace
+
+PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas)
+    : studio_(studio), viewer_(viewer), canvas_(canvas) {
+    hint_ = quiet_label({}, this);
+    column()->addWidget(hint_);
+    build_brush();
+    build_list();
+    connect(&studio.document(), &Document::changed, this, &PartsStep::refresh);
+    connect(&studio, &Studio::selection_changed, this, &PartsStep::refresh);
+    connect(&viewer, &Viewer::view_changed, this, &PartsStep::refresh);
+    connect(&canvas, &Canvas::active_part_changed, this, &PartsStep::refresh);
+    connect(&canvas, &Canvas::brush_changed, this, &PartsStep::refresh_brush);
+    refresh();
+    refresh_brush();
+}
+
+void PartsStep::build_brush() {
+    auto* row = new QHBoxLayout;
+    keep_ = push(tr("Keep"), QStringLiteral("brush_keep"), tr("Paints: what you paint over shows this frame (K)"), this);
+    give_back_ = push(tr("Give back"), QStringLiteral("brush_give_back"),
+                      tr("Paints: what you paint over shows what lies below again (K)"), this);
+    auto* group = new QButtonGroup(this);
+    for (QPushButton* b : {keep_, give_back_}) {
+        b->setCheckable(true);
+        group->addButton(b);
+        row->addWidget(b);
+    }
+    column()->addLayout(row);
+    size_ = new NamedSlider(
+        tr("Size"), tr("Width of the brush in pixels of the picture (, and .)"), 0, 100,
+        [](int v) { return tr("%1 px").arg(std::lround(size_at(v))); }, this);
+    size_->slider()->setObjectName(QStringLiteral("brush_size"));
+    softness_ = new NamedSlider(tr("Softness"), tr("How gently the edge of a stroke fades"), 0, 100, percent, this);
+    softness_->slider()->setObjectName(QStringLiteral("brush_softness"));
+    strength_ = new NamedSlider(tr("Strength"), tr("The most that one stroke gives or takes"), 1, 100, percent, this);
+    strength_->slider()->setObjectName(QStringLiteral("brush_strength"));
+    for (NamedSlider* s : {size_, softness_, strength_}) {
+        column()->addWidget(s);
+        connect(s, &NamedSlider::changed, this, [this] {
+            Brush brush = canvas_.brush();
+            brush.size = size_at(size_->value());
+            brush.softness = softness_->value() / 100.0;
+            brush.strength = strength_->value() / 100.0;
+            canvas_.set_brush(brush);
+        });
+    }
+    const auto choose = [this](bool keep) {
+        Brush brush = canvas_.brush();
+        brush.keep = keep;
+        canvas_.set_brush(brush);
+    };
+    connect(keep_, &QPushButton::clicked, this, [choose] { choose(true); });
+    connect(give_back_, &QPushButton::clicked, this, [choose] { choose(false); });
+}
+
+void PartsStep::build_list() {
+    list_ = new QListWidget(this);
+    list_->setObjectName(QStringLiteral("parts_list"));
+    list_->setAccessibleName(tr("Parts, the uppermost first"));
+    list_->setToolTip(tr("The tick shows or hides a part. Press F2 or double-click to name it."));
+    list_->setIconSize({30, 20});
+    list_->setMaximumHeight(84);
+    column()->addWidget(list_);
+    part_strength_ = new NamedSlider(tr("Strength of the part"), tr("How strongly the part covers what lies below"), 0, 100, percent, this);
+    part_strength_->slider()->setObjectName(QStringLiteral("part_strength"));
+    column()->addWidget(part_strength_);
+    auto* row = new QHBoxLayout;
+    const auto tool = [&](const QString& picture, const QString& name, const QString& words) {
+        auto* b = push({}, name, words, this);
+        set_icon(b, picture);
+        b->setAccessibleName(words);
+        row->addWidget(b);
+        return b;
+    };
+    up_ = tool(QStringLiteral("up"), QStringLiteral("part_up"), tr("Lay the part over the next one"));
+    down_ = tool(QStringLiteral("down"), QStringLiteral("part_down"), tr("Lay the part under the next one"));
+    remove_ = tool(QStringLiteral("remove"), QStringLiteral("part_remove"), tr("Remove the part"));
+    column()->addLayout(row);
+    connect(list_, &QListWidget::currentRowChanged, this, [this] {
+        if (chosen() == 0) return;
+        canvas_.set_active_part(chosen());
+        if (const Part* part = find_part(studio_.pile(), chosen()); part && part->frame != studio_.current())
+            studio_.select(part->frame);
+    });
+    connect(list_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
+        const int id = item->data(Qt::UserRole).toInt();
+        const Part* part = find_part(studio_.pile(), id);
+        if (!part) return;
+        const bool on = item->checkState() == Qt::Checked;
+        const std::string name = item->text().trimmed().toStdString();
+        if (on != part->on)
+            studio_.document().edit(with_part_on(studio_.pile(), id, on), on ? tr("Show part") : tr("Hide part"));
+        else if (!name.empty() && name != part->name)
+            studio_.document().edit(with_part_name(studio_.pile(), id, name), tr("Name part"));
+    });
+    connect(part_strength_, &NamedSlider::settled, this, [this](int value) {
+        studio_.document().edit(with_part_strength(studio_.pile(), chosen(), value / 100.0), tr("Strength of part"));
+    });
+    connect(up_, &QPushButton::clicked, this, [this] {
+        studio_.document().edit(with_part_moved(studio_.pile(), chosen(), 1), tr("Move part"));
+    });
+    connect(down_, &QPushButton::clicked, this, [this] {
+        studio_.document().edit(with_part_moved(studio_.pile(), chosen(), -1), tr("Move part"));
+    });
+    connect(remove_, &QPushButton::clicked, this, [this] {
+        studio_.document().edit(without_part(studio_.pile(), chosen()), tr("Remove part"));
+    });
+}
+
+int PartsStep::chosen() const {
+    const QListWidgetItem* item = list_->currentItem();
+    return item ? item->data(Qt::UserRole).toInt() : 0;
+}
+
+QString PartsStep::summary() const {
+    const auto& parts = studio_.pile().parts;
+    if (parts.empty()) return tr("none");
+    const auto on = std::count_if(parts.begin(), parts.end(), [](const Part& p) { return p.on; });
+    if (parts.size() == 1)
+        return tr("1 part: %1, frame %2")
+            .arg(QString::fromStdString(parts.front().name))
+            .arg(number_of(studio_.pile(), parts.front().frame));
+    return tr("%1 parts, %2 shown").arg(parts.size()).arg(on);
+}
+
+void PartsStep::refresh() {
+    const int number = number_of(studio_.pile(), studio_.current());
+    if (viewer_.view() == View::frame)
+        hint_->setText(tr("Paint over what you want of frame %1.").arg(number));
+    else if (find_part(studio_.pile(), canvas_.active_part()))
+        hint_->setText(tr("Painting works on the chosen part, from frame %1.")
+                           .arg(number_of(studio_.pile(), find_part(studio_.pile(), canvas_.active_part())->frame)));
+    else
+        hint_->setText(tr("Choose a frame below, flip to Frame, and paint over what you want of it."));
+    refresh_list();
+    emit summary_changed();
+}
+
+void PartsStep::refresh_list() {
+    const QSignalBlocker quiet(list_);
+    const auto& parts = studio_.pile().parts;
+    list_->clear();
+    for (auto it = parts.rbegin(); it != parts.rend(); ++it) {
+        auto* item = new QListWidgetItem(QString::fromStdString(it->name), list_);
+        item->setData(Qt::UserRole, it->id);
+        item->setFlags(item->flags() | Qt::ItemIsUserCheckable | Qt::ItemIsEditable);
+        item->setCheckState(it->on ? Qt::Checked : Qt::Unchecked);
+        item->setIcon(QIcon(QPixmap::fromImage(studio_.thumbnail(it->frame))));
+        item->setToolTip(tr("From frame %1").arg(number_of(studio_.pile(), it->frame)));
+        if (it->id == canvas_.active_part()) list_->setCurrentItem(item);
+    }
+    const Part* part = find_part(studio_.pile(), chosen());
+    for (QWidget* w : std::initializer_list<QWidget*>{list_, part_strength_, up_, down_, remove_}) w->setVisible(!parts.empty());
+    for (QWidget* w : std::initializer_list<QWidget*>{part_strength_, up_, down_, remove_}) w->setEnabled(part);
+    if (part) part_strength_->set_value(int(std::lround(part->strength * 100)));
+}
+
+void PartsStep::refresh_brush() {
+    const Brush& brush = canvas_.brush();
+    keep_->setChecked(brush.keep);
+    give_back_->setChecked(!brush.keep);
+    if (std::lround(size_at(size_->value())) != std::lround(brush.size)) size_->set_value(position_of(brush.size));
+    softness_->set_value(int(std::lround(brush.softness * 100)));
+    strength_->set_value(int(std::lround(brush.strength * 100)));
+}
+
+}  // namespace bp::app

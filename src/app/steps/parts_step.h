@@ -1,0 +1,43 @@
+// Which frame shows where.
+#pragma once
+
+#include <QButtonGroup>
+#include <QCheckBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+
+#include "app/canvas.h"
+#include "app/controls.h"
+#include "app/step_line.h"
+#include "app/studio.h"
+
+namespace bp::app {
+
+class PartsStep : public StepBody {
+    Q_OBJECT
+
+  public:
+    PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas);
+    QString title() const override { return tr("Parts"); }
+    QString summary() const override;
+
+  private:
+    void refresh();
+    void refresh_list();
+    void refresh_brush();
+    int chosen() const;
+    void build_brush();
+    void build_list();
+
+    Studio& studio_;
+    Viewer& viewer_;
+    Canvas& canvas_;
+    QLabel* hint_;
+    QListWidget* list_;
+    QPushButton *keep_, *give_back_;
+    NamedSlider *size_, *softness_, *strength_, *part_strength_;
+    QPushButton *up_, *down_, *remove_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,399 @@
+#include "app/studio.h"
+
+#include <QDir>
+#include <QFileInfo>
+#include <algorithm>
+#include <numeric>
+
+#include "app/demo.h"
+#include "app/pictures.h"
+#include "app/words.h"
+#include "base/parallel.h"
+#include "engine/aligning.h"
+#include "engine/relink.h"
+#include "pile/edits.h"
+#include "pile/file.h"
+#include "pile/outcomes.h"
+#include "practice/practice.h"
+
+namespace bp::app {
+namespace {
+
+constexpr int thumbnail_side = 256;
+constexpr int preview_side = 256;
+
+int level_for_side(Size size, int side) {
+    int level = 0;
+    while (std::max(at_level(size, level).width, at_level(size, level).height) > side) ++level;
+    return level;
+}
+
+std::vector<std::string> plain(const QStringList& names) {
+    std::vector<std::string> out;
+    for (const QString& name : names) out.push_back(name.toStdString());
+    return out;
+}
+
+QString name_for(const QStringList& names) {
+    const QFileInfo first(names.value(0));
+    return first.isDir() ? first.fileName() : first.absoluteDir().dirName();
+}
+
+Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
+    Result<std::vector<NamedFile>> files = gather_run(plain(names));
+    if (!files.ok()) return files.failure();
+    Result<Pile> opened = open_frames(files.value(), outcome, Order::captured, job);
+    const Model model = entry_of(outcome).model;
+    if (!opened.ok() || model == Model::none) return opened;
+    auto alignments = align_frames(opened.value(), model, opened.value().reference, job);
+    if (!alignments.ok()) return alignments.failure();
+    return with_alignments(opened.value(), model, opened.value().reference, alignments.value());
+}
+
+}  // namespace
+
+Studio::Studio(QObject* parent)
+    : QObject(parent),
+      bases_(std::make_shared<BaseCache>()),
+      work_(this),
+      thumbnail_lane_(this),
+      preview_lane_(this) {
+    fresh_stores();
+    connect(&document_, &Document::opened, this, [this] {
+        fresh_stores();
+        const bool any = !pile().frames.empty();
+        current_ = any ? pile().reference : 0;
+        selected_ = any ? std::vector<int>{current_} : std::vector<int>{};
+        load_thumbnails();
+        emit selection_changed();
+    });
+}
+
+void Studio::fresh_stores() {
+    store_ = std::make_shared<FrameStore>(working_space(pile()));
+    bases_ = std::make_shared<BaseCache>();
+    thumbnails_.clear();
+    thumbnails_done_ = false;
+    previews_.clear();
+    preview_lane_.stop();
+}
+
+void Studio::say(const QString& text, bool trouble) {
+    emit said(text, trouble);
+}
+
+bool Studio::tell(const Failure& failure) {
+    if (failure.fault != Fault::stopped) say(QString::fromStdString(failure.sentence), true);
+    return false;
+}
+
+void Studio::open(const QStringList& names, Outcome outcome) {
+    if (names.isEmpty()) return;
+    const QString first = names.first();
+    if (names.size() == 1 && first.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) {
+        work_.run<Result<LoadedPile>>([first](Job&) { return load_pile(first.toStdString()); },
+                                      [this, first](Result<LoadedPile> loaded) {
+                                          if (!loaded.ok()) {
+                                              tell(loaded.failure());
+                                              return;
+                                          }
+                                          document_.start(loaded.value().pile, first, {});
+                                          const auto lost =
+                                              loaded.value().missing.size() + loaded.value().changed.size();
+                                          if (lost > 0)
+                                              say(tr("%n frame(s) are missing or changed. Point to their folder in the "
+                                                     "Frames step.",
+                                                     nullptr, int(lost)),
+                                                  true);
+                                      });
+        return;
+    }
+    work_.run<Result<Pile>>([names, outcome](Job& job) { return open_names(names, outcome, job); },
+                            [this, names](Result<Pile> opened) {
+                                if (!opened.ok()) {
+                                    tell(opened.failure());
+                                    return;
+                                }
+                                document_.start(std::move(opened).value(), {}, name_for(names));
+                            });
+}
+
+void Studio::add(const QStringList& names) {
+    if (!document_.open()) {
+        open(names, Outcome::trails);
+        return;
+    }
+    if (names.size() == 1 && names.first().endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) {
+        open(names, pile().outcome);
+        return;
+    }
+    const Pile before = pile();
+    work_.run<Result<Pile>>(
+        [names, before](Job& job) -> Result<Pile> {
+            Result<std::vector<NamedFile>> files = gather_run(plain(names));
+            if (!files.ok()) return files.failure();
+            return add_frames(before, files.value(), job);
+        },
+        [this, before](Result<Pile> added) {
+            if (!added.ok()) {
+                tell(added.failure());
+                return;
+            }
+            const int more = int(added.value().frames.size() - before.frames.size());
+            if (more == 0) {
+                say(tr("All of these frames are in the pile already."));
+                return;
+            }
+            // Edits made meanwhile stay: the new frames join the pile as it is now.
+            std::vector<Frame> fresh;
+            for (const Frame& frame : added.value().frames)
+                if (!find_frame(before, frame.id)) fresh.push_back(frame);
+            document_.edit(with_frames(pile(), std::move(fresh)), tr("Add %n frame(s)", nullptr, more));
+            load_thumbnails();
+            if (pile().model != Model::none) align(pile().model, pile().reference);
+        });
+}
+
+void Studio::open_demo(const QString& scene) {
+    const practice::SceneEntry* entry = practice::scene_named(scene.toStdString());
+    if (!entry) return;
+    const QString folder = QDir(demo_root()).filePath(scene);
+    const bool ready = demo_ready(scene);
+    const Outcome outcome = entry->outcome;
+    work_.run<Result<Pile>>(
+        [=](Job& job) -> Result<Pile> {
+            if (!ready) {
+                const auto made = practice::practise(*entry, folder.toStdString(), {}, job);
+                if (!made.ok()) return made.failure();
+            }
+            return open_names({folder}, outcome, job);
+        },
+        [this, scene](Result<Pile> opened) {
+            if (!opened.ok()) {
+                tell(opened.failure());
+                return;
+            }
+            document_.start(std::move(opened).value(), {}, scene);
+        });
+}
+
+void Studio::save(const QString& path) {
+    const Pile saved = pile();
+    work_.run<Status>([saved, path](Job& job) -> Status {
+        job.begin("Saving", 1);
+        return save_pile(saved, path.toStdString());
+    },
+                      [this, path, saved](Status done) {
+                          if (!done.ok()) {
+                              tell(done.failure());
+                              return;
+                          }
+                          if (pile() == saved) document_.mark_saved(path);
+                          say(tr("Saved %1").arg(QFileInfo(path).fileName()));
+                      });
+}
+
+void Studio::export_to(const QString& path) {
+    const Pile now = pile();
+    work_.run<Result<Exported>>(
+        [now, path](Job& job) {
+            return export_picture(now, path.toStdString(), {now.exporting.bits, now.exporting.quality}, job);
+        },
+        [this, path](Result<Exported> done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                return;
+            }
+            for (const Frame& frame : done.value().pile.frames)
+                if (const Frame* mine = find_frame(pile(), frame.id); mine && usable(*mine) && !usable(frame))
+                    document_.correct(with_problem(pile(), frame.id, frame.problem));
+            say(tr("Wrote %1").arg(QFileInfo(path).fileName()));
+            emit exported(path, done.value());
+        });
+}
+
+void Studio::align(Model model, int reference) {
+    if (!document_.open()) return;
+    if (model == Model::none) {
+        work_.stop();
+        document_.edit(with_alignments(pile(), Model::none, reference, {}), tr("Align: none"));
+        return;
+    }
+    const Pile now = pile();
+    work_.run<Result<std::map<int, Alignment>>>(
+        [now, model, reference](Job& job) { return align_frames(now, model, reference, job); },
+        [this, model, reference](Result<std::map<int, Alignment>> done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                return;
+            }
+            const auto& found = done.value();
+            document_.edit(with_alignments(pile(), model, reference, found),
+                           tr("Align: %1").arg(word(model).toLower()));
+            const auto lost = std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
+            if (lost > 0) say(tr("%n frame(s) could not be aligned and are not merged.", nullptr, int(lost)), true);
+        });
+}
+
+void Studio::choose_outcome(Outcome outcome) {
+    if (!document_.open()) return;
+    document_.edit(with_outcome(pile(), outcome), tr("Outcome: %1").arg(word(outcome)));
+    const Model model = entry_of(outcome).model;
+    if (model != pile().model) align(model, pile().reference);
+}
+
+void Studio::look_in(const QString& folder) {
+    const Pile now = pile();
+    work_.run<Result<Relinked>>([now, folder](Job& job) { return relink(now, folder.toStdString(), job); },
+                                [this](Result<Relinked> done) {
+                                    if (!done.ok()) {
+                                        tell(done.failure());
+                                        return;
+                                    }
+                                    document_.edit(done.value().pile, tr("Find missing frames"));
+                                    load_thumbnails();
+                                    if (done.value().still_missing > 0)
+                                        say(tr("%1 found, %2 still missing.")
+                                                .arg(done.value().found)
+                                                .arg(done.value().still_missing),
+                                            true);
+                                    else
+                                        say(tr("All frames found."));
+                                });
+}
+
+void Studio::select(int id, bool extend, bool toggle) {
+    const Frame* frame = find_frame(pile(), id);
+    if (!frame) return;
+    if (extend && current_ != 0) {
+        int a = number_of(pile(), current_);
+        int b = number_of(pile(), id);
+        if (a > b) std::swap(a, b);
+        selected_.clear();
+        for (int n = a; n <= b; ++n) selected_.push_back(pile().frames[std::size_t(n) - 1].id);
+    } else if (toggle) {
+        const auto found = std::find(selected_.begin(), selected_.end(), id);
+        if (found == selected_.end())
+            selected_.push_back(id);
+        else if (selected_.size() > 1)
+            selected_.erase(found);
+        current_ = id;
+    } else {
+        current_ = id;
+        selected_ = {id};
+    }
+    emit selection_changed();
+}
+
+void Studio::step_current(int by) {
+    if (pile().frames.empty()) return;
+    const int number = std::clamp(number_of(pile(), current_) + by, 1, int(pile().frames.size()));
+    select(pile().frames[std::size_t(number) - 1].id);
+}
+
+void Studio::toggle_aside() {
+    if (selected_.empty()) return;
+    const Frame* first = find_frame(pile(), current_);
+    const bool aside = !(first && first->aside);
+    document_.edit(with_aside(pile(), selected_, aside),
+                   aside ? tr("Set aside %n frame(s)", nullptr, int(selected_.size()))
+                         : tr("Take back %n frame(s)", nullptr, int(selected_.size())));
+}
+
+QImage Studio::thumbnail(int id) const {
+    const auto found = thumbnails_.find(id);
+    return found == thumbnails_.end() ? QImage() : found->second;
+}
+
+int Studio::thumbnail_level() const {
+    return level_for_side(pile().size, thumbnail_side);
+}
+
+void Studio::load_thumbnails() {
+    thumbnails_done_ = false;
+    const Pile now = pile();
+    if (now.frames.empty()) {
+        thumbnail_lane_.stop();
+        return;
+    }
+    const int level = thumbnail_level();
+    const std::shared_ptr<FrameStore> store = store_;
+    // Nearest to what is looked at first.
+    std::vector<int> order(now.frames.size());
+    std::iota(order.begin(), order.end(), 0);
+    const int middle = std::max(0, number_of(now, current_) - 1);
+    std::stable_sort(order.begin(), order.end(),
+                     [middle](int a, int b) { return std::abs(a - middle) < std::abs(b - middle); });
+    thumbnail_lane_.run<std::vector<Failure>>(
+        [this, now, level, store, order](Job& job) {
+            std::vector<Failure> failures;
+            std::mutex mutex;
+            parallel_for(0, int(order.size()), [&](int n) {
+                const Frame& frame = now.frames[std::size_t(order[std::size_t(n)])];
+                if (job.stopped() || !usable(frame)) return;
+                Result<SharedRaster> raster = store->load(*frame.file, level);
+                if (!raster.ok()) {
+                    const std::lock_guard lock(mutex);
+                    failures.push_back(raster.failure());
+                    return;
+                }
+                const QImage image = to_image(*raster.value(), now.profile);
+                // The lane outlives its job and is a child of this studio: the call is dropped when both are gone.
+                QMetaObject::invokeMethod(
+                    this,
+                    [this, store, id = frame.id, image] {
+                        if (store != store_) return;
+                        thumbnails_[id] = image;
+                        emit thumbnail_arrived(id);
+                    },
+                    Qt::QueuedConnection);
+            });
+            return failures;
+        },
+        [this](const std::vector<Failure>& failures) {
+            for (const Failure& failure : failures) report_broken(failure);
+            thumbnails_done_ = true;
+            emit thumbnails_finished();
+        });
+}
+
+const std::map<int, Alignment>* Studio::model_preview(Model model) const {
+    const auto found = previews_.find(model);
+    return found == previews_.end() ? nullptr : &found->second;
+}
+
+void Studio::preview_models() {
+    if (!document_.open() || !previews_.empty() || preview_lane_.busy()) return;
+    const Pile now = pile();
+    const std::shared_ptr<FrameStore> store = store_;
+    using Found = std::map<Model, std::map<int, Alignment>>;
+    preview_lane_.run<Found>(
+        [now](Job& job) {
+            Found out;
+            for (const ModelEntry& entry : models()) {
+                auto found = align_frames(now, entry.model, now.reference, job, preview_side);
+                if (found.ok()) out[entry.model] = std::move(found).value();
+            }
+            return out;
+        },
+        [this, store](Found found) {
+            if (store != store_) return;
+            previews_ = std::move(found);
+            emit models_previewed();
+        });
+}
+
+void Studio::report_broken(const Failure& failure) {
+    if (failure.fault != Fault::input) {
+        tell(failure);
+        return;
+    }
+    for (const Frame& frame : pile().frames)
+        if (usable(frame) && frame.file->path.string() == failure.file) {
+            say(tr("Set aside: %1").arg(QString::fromStdString(failure.sentence)), true);
+            document_.correct(with_problem(pile(), frame.id, failure.sentence));
+            return;
+        }
+}
+
+}  // namespace bp::app

@@ -1,0 +1,87 @@
+// What a person works on: the open pile, which frame is looked at, and the long jobs that open, align, save and export.
+#pragma once
+
+#include <QImage>
+#include <QStringList>
+#include <map>
+#include <vector>
+
+#include "app/document.h"
+#include "app/jobs.h"
+#include "engine/base_cache.h"
+#include "engine/export.h"
+#include "engine/open.h"
+#include "engine/store.h"
+
+namespace bp::app {
+
+class Studio : public QObject {
+    Q_OBJECT
+
+  public:
+    explicit Studio(QObject* parent = nullptr);
+
+    Document& document() { return document_; }
+    const Pile& pile() const { return document_.pile(); }
+    std::shared_ptr<FrameStore> store() const { return store_; }
+    std::shared_ptr<BaseCache> bases() const { return bases_; }
+    // Opening, aligning, saving, exporting: one at a time.
+    Lane& work() { return work_; }
+    bool previewing() const { return preview_lane_.busy(); }
+
+    // Files, folders or one pile; a pile is opened as a pile.
+    void open(const QStringList& names, Outcome outcome);
+    // Adds to the open pile, or opens when there is none.
+    void add(const QStringList& names);
+    void open_demo(const QString& scene);
+    void save(const QString& path);
+    void export_to(const QString& path);
+    void align(Model model, int reference);
+    void choose_outcome(Outcome outcome);
+    void look_in(const QString& folder);  // for missing frames
+
+    // The frame that Frame and Difference show, and what edits of frames work on.
+    int current() const { return current_; }
+    const std::vector<int>& selected() const { return selected_; }
+    void select(int id, bool extend = false, bool toggle = false);
+    void step_current(int by);
+    void toggle_aside();
+
+    // Null until it is decoded.
+    QImage thumbnail(int id) const;
+    int thumbnail_level() const;
+    bool thumbnails_complete() const { return thumbnails_done_; }
+    const std::map<int, Alignment>* model_preview(Model model) const;
+    void preview_models();
+
+    // A file turned out to be broken while it was read.
+    void report_broken(const Failure& failure);
+    void say(const QString& text, bool trouble = false);
+
+  signals:
+    void said(const QString& text, bool trouble);
+    void selection_changed();
+    void thumbnail_arrived(int id);
+    void thumbnails_finished();
+    void models_previewed();
+    void exported(const QString& path, const bp::Exported& result);
+
+  private:
+    void fresh_stores();
+    void load_thumbnails();
+    bool tell(const Failure& failure);
+
+    Document document_;
+    std::shared_ptr<FrameStore> store_;
+    std::shared_ptr<BaseCache> bases_;
+    Lane work_;
+    Lane thumbnail_lane_;
+    Lane preview_lane_;
+    int current_ = 0;
+    std::vector<int> selected_;
+    std::map<int, QImage> thumbnails_;
+    bool thumbnails_done_ = false;
+    std::map<Model, std::map<int, Alignment>> previews_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,117 @@
+#include "app/top_bar.h"
+
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QPainter>
+#include <array>
+
+#include "app/controls.h"
+#include "app/theme.h"
+#include "app/words.h"
+#include "pile/outcomes.h"
+
+namespace bp::app {
+
+TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent), studio_(studio), viewer_(viewer) {
+    setFixedHeight(space::bar_height);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(space::medium, 0, space::medium, 0);
+    row->setSpacing(space::hair);
+    home_ = tool(QStringLiteral("bright-pile"), QStringLiteral("home"), tr("Back to the start"));
+    name_ = new QLabel(this);
+    name_->setObjectName(QStringLiteral("pile_name"));
+    name_->setFont(face(type::body, QFont::DemiBold));
+    edited_ = quiet_label(tr("edited"), this);
+    edited_->setWordWrap(false);
+    outcome_ = new QToolButton(this);
+    outcome_->setObjectName(QStringLiteral("outcome"));
+    outcome_->setProperty("pill", true);
+    outcome_->setPopupMode(QToolButton::InstantPopup);
+    outcome_->setToolTip(tr("What the pile is to become. Sets first values; nothing is lost."));
+    outcome_->setAccessibleName(tr("Outcome"));
+    auto* menu = new QMenu(outcome_);
+    for (const OutcomeEntry& entry : outcomes())
+        menu->addAction(tr("%1: %2").arg(word(entry.outcome), what_it_does(entry.outcome)), this,
+                        [this, outcome = entry.outcome] { studio_.choose_outcome(outcome); });
+    outcome_->setMenu(menu);
+    open_ = tool(QStringLiteral("open"), QStringLiteral("open"), tr("Open frames or a pile (Ctrl+O)"));
+    save_ = tool(QStringLiteral("save"), QStringLiteral("save"), tr("Save the pile (Ctrl+S)"));
+    row->addWidget(home_);
+    row->addWidget(name_);
+    row->addSpacing(space::small);
+    row->addWidget(edited_);
+    row->addSpacing(space::small);
+    row->addWidget(outcome_);
+    row->addSpacing(space::small);
+    row->addWidget(open_);
+    row->addWidget(save_);
+    row->addStretch();
+    auto* group = new QButtonGroup(this);
+    const std::array<std::pair<QString, QString>, 3> views{
+        {{tr("Result"), tr("The picture (1)")},
+         {tr("Frame"), tr("The chosen frame alone (2). Hold Space to flip.")},
+         {tr("Difference"), tr("The chosen frame against the reference, four times as strong (3)")}}};
+    for (int i = 0; i < 3; ++i) {
+        views_[i] = push(views[std::size_t(i)].first, QStringLiteral("view_%1").arg(i), views[std::size_t(i)].second, this);
+        views_[i]->setCheckable(true);
+        views_[i]->setProperty("flat", true);
+        group->addButton(views_[i]);
+        row->addWidget(views_[i]);
+        connect(views_[i], &QPushButton::clicked, this, [this, i] { viewer_.set_view(View(i)); });
+    }
+    row->addStretch();
+    undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
+    redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
+    theme_ = tool(QStringLiteral("lamp"), QStringLiteral("theme"), tr("Dusk or Noon: a dark or a light window (Ctrl+L)"));
+    row->addWidget(undo_);
+    row->addWidget(redo_);
+    row->addWidget(theme_);
+    row->addSpacing(space::small);
+    auto* write = lamp_push(tr("Export"), QStringLiteral("export"), tr("Write the picture (Ctrl+E)"), this);
+    row->addWidget(write);
+    connect(home_, &QToolButton::clicked, this, &TopBar::home_wanted);
+    connect(open_, &QToolButton::clicked, this, &TopBar::open_wanted);
+    connect(save_, &QToolButton::clicked, this, &TopBar::save_wanted);
+    connect(undo_, &QToolButton::clicked, &studio.document(), &Document::undo);
+    connect(redo_, &QToolButton::clicked, &studio.document(), &Document::redo);
+    connect(theme_, &QToolButton::clicked, this, &TopBar::theme_wanted);
+    connect(write, &QPushButton::clicked, this, &TopBar::export_wanted);
+    connect(&studio.document(), &Document::changed, this, &TopBar::refresh);
+    connect(&viewer, &Viewer::view_changed, this, &TopBar::refresh);
+    refresh();
+}
+
+QToolButton* TopBar::tool(const QString& picture, const QString& name, const QString& tip) {
+    auto* button = new QToolButton(this);
+    button->setObjectName(name);
+    button->setProperty("flat", true);
+    set_icon(button, picture);
+    button->setIconSize({20, 20});
+    button->setToolTip(tip);
+    button->setAccessibleName(tip);
+    button->setFocusPolicy(Qt::StrongFocus);
+    return button;
+}
+
+void TopBar::refresh() {
+    Document& document = studio_.document();
+    name_->setText(document.name());
+    edited_->setVisible(document.open() && (document.edited() || document.path().isEmpty()));
+    edited_->setText(document.path().isEmpty() && !document.edited() ? tr("not saved") : tr("edited"));
+    outcome_->setText(word(studio_.pile().outcome));
+    undo_->setEnabled(document.can_undo());
+    redo_->setEnabled(document.can_redo());
+    undo_->setToolTip(document.can_undo() ? tr("Undo: %1 (Ctrl+Z)").arg(document.undo_text()) : tr("Nothing to undo"));
+    redo_->setToolTip(document.can_redo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(document.redo_text()) : tr("Nothing to redo"));
+    for (int i = 0; i < 3; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
+}
+
+void TopBar::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), theme().ground);
+    painter.setPen(theme().line);
+    painter.drawLine(0, height() - 1, width(), height() - 1);
+}
+
+}  // namespace bp::app

@@ -1,0 +1,43 @@
+// The strip along the top: the pile's name and outcome, the view switch, undo and redo, export.
+#pragma once
+
+#include <QLabel>
+#include <QPushButton>
+#include <QToolButton>
+#include <QWidget>
+
+#include "app/studio.h"
+#include "app/viewer.h"
+
+namespace bp::app {
+
+class TopBar : public QWidget {
+    Q_OBJECT
+
+  public:
+    TopBar(Studio& studio, Viewer& viewer, QWidget* parent = nullptr);
+
+  signals:
+    void home_wanted();
+    void open_wanted();
+    void save_wanted();
+    void export_wanted();
+    void theme_wanted();
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+
+  private:
+    void refresh();
+    QToolButton* tool(const QString& picture, const QString& name, const QString& tip);
+
+    Studio& studio_;
+    Viewer& viewer_;
+    QLabel* name_;
+    QLabel* edited_;
+    QToolButton* outcome_;
+    QPushButton* views_[3];
+    QToolButton *home_, *open_, *save_, *undo_, *redo_, *theme_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,139 @@
+#include "app/words.h"
+
+#include <QCoreApplication>
+#include <QStringList>
+#include <cmath>
+
+#include "pile/outcomes.h"
+
+namespace bp::app {
+namespace {
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("words", text);
+}
+
+}  // namespace
+
+QString word(Mode mode) {
+    switch (mode) {
+        case Mode::lighten: return tr("Lighten");
+        case Mode::maximum: return tr("Maximum");
+        case Mode::minimum: return tr("Minimum");
+        case Mode::median: return tr("Median");
+        case Mode::mean: return tr("Mean");
+        case Mode::one: break;
+    }
+    return tr("One frame");
+}
+
+QString what_it_does(Mode mode) {
+    switch (mode) {
+        case Mode::lighten: return tr("The brightest frame wins at every pixel; each frame can have a strength of its own");
+        case Mode::maximum: return tr("The brightest value of every pixel, all frames alike");
+        case Mode::minimum: return tr("The darkest value of every pixel");
+        case Mode::median: return tr("The middle value of every pixel: what moves is gone");
+        case Mode::mean: return tr("The mean light of every pixel: less noise, and what moves turns into a veil");
+        case Mode::one: break;
+    }
+    return tr("One frame as it is, for parts to lie over");
+}
+
+QString word(Model model) {
+    switch (model) {
+        case Model::none: return tr("None");
+        case Model::shift: return tr("Shift");
+        case Model::rigid: break;
+    }
+    return tr("Shift and turn");
+}
+
+QString what_it_does(Model model) {
+    switch (model) {
+        case Model::none: return tr("Frames stay where they are: a firm tripod");
+        case Model::shift: return tr("Frames are moved onto the reference");
+        case Model::rigid: break;
+    }
+    return tr("Frames are moved and turned onto the reference: hand-held bursts");
+}
+
+QString word(Outcome outcome) {
+    switch (outcome) {
+        case Outcome::trails: return tr("Trails");
+        case Outcome::clear: return tr("Clear");
+        case Outcome::quiet: return tr("Quiet");
+        case Outcome::sequence: return tr("Sequence");
+        case Outcome::best_of: return tr("Best of");
+        case Outcome::shower: break;
+    }
+    return tr("Shower");
+}
+
+QString what_it_does(Outcome outcome) {
+    switch (outcome) {
+        case Outcome::trails: return tr("Moving lights draw lines");
+        case Outcome::clear: return tr("What moves is gone");
+        case Outcome::quiet: return tr("The same view, far less noise");
+        case Outcome::sequence: return tr("One subject in many places");
+        case Outcome::best_of: return tr("The best part of each frame");
+        case Outcome::shower: break;
+    }
+    return tr("Many brief lights, each from its own frame");
+}
+
+QString word(Role role) {
+    switch (role) {
+        case Role::dark: return tr("Dark");
+        case Role::foreground: return tr("Foreground");
+        case Role::scene: break;
+    }
+    return tr("Scene");
+}
+
+QString picture_of(Outcome outcome) {
+    const std::string_view name = entry_of(outcome).name;
+    return QStringLiteral(":/pictures/%1.jpg").arg(QString::fromUtf8(name.data(), qsizetype(name.size())));
+}
+
+QString frames_in_words(const Pile& pile) {
+    int in = 0, aside = 0, dark = 0, foreground = 0, broken = 0;
+    for (const Frame& frame : pile.frames) {
+        if (!usable(frame))
+            ++broken;
+        else if (frame.aside)
+            ++aside;
+        else if (frame.role == Role::dark)
+            ++dark;
+        else if (frame.role == Role::foreground)
+            ++foreground;
+        else
+            ++in;
+    }
+    QStringList words{tr("%1 in").arg(in)};
+    if (aside) words << tr("%1 aside").arg(aside);
+    if (dark) words << tr("%1 dark").arg(dark);
+    if (foreground) words << tr("%1 foreground").arg(foreground);
+    if (broken) words << tr("%1 of no use").arg(broken);
+    return words.join(QStringLiteral(", "));
+}
+
+QString time_in_words(double captured) {
+    const QString text = QString::fromStdString(time_text(captured));
+    return text.mid(11, 8);
+}
+
+QString exposure_in_words(double seconds) {
+    if (seconds >= 0.4) return tr("%1 s").arg(seconds, 0, 'g', 3);
+    return tr("1/%1 s").arg(std::lround(1 / seconds));
+}
+
+QString duration_in_words(double seconds) {
+    if (seconds < 90) return tr("%1 s").arg(std::max(1L, std::lround(seconds)));
+    return tr("%1 min").arg(std::lround(seconds / 60));
+}
+
+QString name_of_frame(const Frame& frame) {
+    return QString::fromStdString(frame.file->path.filename().string());
+}
+
+}  // namespace bp::app

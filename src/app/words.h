@@ -1,0 +1,26 @@
+// What things are called on screen, translated.
+#pragma once
+
+#include <QString>
+
+#include "pile/pile.h"
+
+namespace bp::app {
+
+QString word(Mode mode);
+QString what_it_does(Mode mode);
+QString word(Model model);
+QString what_it_does(Model model);
+QString word(Outcome outcome);
+QString what_it_does(Outcome outcome);
+QString word(Role role);
+QString picture_of(Outcome outcome);  // resource path
+// "48 in, 2 aside, 2 dark, 1 foreground"
+QString frames_in_words(const Pile& pile);
+QString time_in_words(double captured);  // "22:14:05"
+QString exposure_in_words(double seconds);
+// "9 s", "2 min"
+QString duration_in_words(double seconds);
+QString name_of_frame(const Frame& frame);
+
+}  // namespace bp::app

@@ -1,0 +1,113 @@
+#include <catch2/catch.hpp>
+#include <fstream>
+
+#include "base/files.h"
+#include "base/job.h"
+#include "base/parallel.h"
+#include "support/fixtures.h"
+
+using namespace bp;
+using bp::test::Folder;
+
+namespace {
+
+Status put(const fs::path& file, const std::string& text) {
+    std::ofstream(file) << text;
+    return Done{};
+}
+
+}  // namespace
+
+TEST_CASE("names are ordered as people count") {
+    CHECK(natural_less("frame2", "frame10"));
+    CHECK_FALSE(natural_less("frame10", "frame2"));
+    CHECK(natural_less("a9b2", "a10b1"));
+    CHECK(natural_less("img007", "img8"));
+    CHECK(natural_less("a", "a1"));
+    CHECK(natural_less("img1", "img01") != natural_less("img01", "img1"));
+    CHECK_FALSE(natural_less("same", "same"));
+    CHECK(natural_less("99999999999999999998", "99999999999999999999"));
+}
+
+TEST_CASE("a file is written whole or not at all") {
+    const Folder folder;
+    const fs::path file = folder / "picture.txt";
+    REQUIRE(write_whole(file, [](const fs::path& p) { return put(p, "first"); }).ok());
+    CHECK(test::bytes_of(file) == "first");
+
+    SECTION("a failed write leaves the old file and nothing beside it") {
+        const Status failed = write_whole(file, [](const fs::path& p) -> Status {
+            (void)put(p, "half");
+            return Failure{Fault::output, p.string(), "the disk is full"};
+        });
+        REQUIRE_FALSE(failed.ok());
+        CHECK(failed.failure().fault == Fault::output);
+        CHECK(failed.failure().sentence.find("picture.txt") != std::string::npos);
+        CHECK(failed.failure().sentence.find("the disk is full") != std::string::npos);
+        CHECK(test::bytes_of(file) == "first");
+        CHECK(folder.names() == std::vector<std::string>{"picture.txt"});
+    }
+    SECTION("a writer that writes nothing is a failure") {
+        CHECK_FALSE(write_whole(file, [](const fs::path&) -> Status { return Done{}; }).ok());
+        CHECK(test::bytes_of(file) == "first");
+    }
+    SECTION("a folder that is not there is said so") {
+        const Status failed = write_whole(folder / "no/where.txt", [](const fs::path& p) { return put(p, "x"); });
+        REQUIRE_FALSE(failed.ok());
+        CHECK(failed.failure().sentence.find("folder does not exist") != std::string::npos);
+    }
+    SECTION("the neighbour keeps the ending, by which formats are chosen") {
+        std::string seen;
+        REQUIRE(write_whole(file, [&](const fs::path& p) {
+                    seen = p.extension().string();
+                    return put(p, "second");
+                }).ok());
+        CHECK(seen == ".txt");
+        CHECK(test::bytes_of(file) == "second");
+    }
+}
+
+TEST_CASE("content hashes follow the bytes") {
+    const Folder folder;
+    (void)put(folder / "a", "same");
+    (void)put(folder / "b", "same");
+    (void)put(folder / "c", "other");
+    const auto hash = [&](const char* name) { return content_hash(folder / name).value(); };
+    CHECK(hash("a") == hash("b"));
+    CHECK(hash("a") != hash("c"));
+    CHECK(hash("a").size() == 32);
+    CHECK_FALSE(content_hash(folder / "none").ok());
+}
+
+TEST_CASE("same_file sees through links") {
+    const Folder folder;
+    (void)put(folder / "a", "x");
+    (void)put(folder / "b", "x");
+    fs::create_symlink(folder / "a", folder / "link");
+    CHECK(same_file(folder / "a", folder / "link"));
+    CHECK_FALSE(same_file(folder / "a", folder / "b"));
+    CHECK_FALSE(same_file(folder / "a", folder / "none"));
+}
+
+TEST_CASE("parallel_for visits every index once, also nested") {
+    std::vector<std::atomic<int>> seen(500);
+    parallel_for(0, 20, [&](int i) {
+        parallel_for(0, 25, [&](int j) { ++seen[std::size_t(i * 25 + j)]; });
+    });
+    CHECK(std::all_of(seen.begin(), seen.end(), [](const auto& n) { return n == 1; }));
+    bool touched = false;
+    parallel_for(3, 3, [&](int) { touched = true; });
+    CHECK_FALSE(touched);
+}
+
+TEST_CASE("a job tells how far it is and can be stopped") {
+    std::vector<double> fractions;
+    Job job([&](const Progress& p) { fractions.push_back(p.fraction); });
+    job.begin("Counting", 4);
+    for (int i = 0; i < 4; ++i) job.advance();
+    CHECK(fractions == std::vector<double>{0, 0.25, 0.5, 0.75, 1});
+    CHECK(job.progress().what == "Counting");
+    CHECK_FALSE(job.stopped());
+    job.stop();
+    CHECK(job.stopped());
+}

@@ -1,0 +1,184 @@
+#include <catch2/catch.hpp>
+#include <fstream>
+#include <nlohmann/json.hpp>
+
+#include "engine/aligning.h"
+#include "engine/open.h"
+#include "io/reader.h"
+#include "parts/brush.h"
+#include "pile/edits.h"
+#include "pile/file.h"
+#include "support/program.h"
+
+using namespace bp;
+using bp::test::Folder;
+using bp::test::run_program;
+using nlohmann::json;
+
+namespace {
+
+std::string at(const Folder& folder, const std::string& name) {
+    return (folder / name).string();
+}
+
+}  // namespace
+
+TEST_CASE("wrong calls exit with 2, unknown settings too") {
+    CHECK(run_program("").code == 2);
+    CHECK(run_program("merge").code == 2);
+    CHECK(run_program("frobnicate").code == 2);
+    const Folder folder;
+    test::speckle_pile(folder, 2, {20, 20}, 8);
+    const std::string call = "merge " + folder.path().string() + " -o " + at(folder, "o.png");
+    for (const char* option : {"--mode clipped-mean", "--mode add", "--knit auto", "--taper 40", "--align stars", "--by pixel",
+                               "--memory 1G", "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
+        INFO(option);
+        const auto ran = run_program(call + " " + option);
+        CHECK(ran.code == 2);
+        CHECK_FALSE(ran.error.empty());
+    }
+    CHECK_FALSE(fs::exists(folder / "o.png"));
+    CHECK(run_program("merge " + folder.path().string() + " -o " + at(folder, "o.bmp")).code == 2);
+    CHECK(run_program("--version").code == 0);
+    CHECK(run_program("merge --help").code == 0);
+    CHECK(run_program("practice volcano -o " + at(folder, "x")).code == 2);
+}
+
+TEST_CASE("merge writes what the core renders, in every mode") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 4, {33, 21}, 8);
+    const Folder out;
+    for (const ModeEntry& entry : modes()) {
+        INFO(entry.name);
+        const auto ran = run_program("merge " + folder.path().string() + " --quiet --mode " + std::string(entry.name) + " -o " + at(out, "o.tif"));
+        REQUIRE(ran.code == 0);
+        CHECK(ran.out.empty());
+        CHECK(test::difference(read_picture(out / "o.tif").value(), test::render_all(with_mode(pile, entry.mode)).value()) == "");
+    }
+    REQUIRE(run_program("merge " + folder.path().string() + " --mode mean --light encoded --depth 8 -o " + at(out, "e.png")).code == 0);
+    CHECK(probe_picture(out / "e.png").value().bits == 8);
+    REQUIRE(run_program("merge " + folder.path().string() + " --mode one --reference 3 -o " + at(out, "3.tif")).code == 0);
+    CHECK(test::difference(read_picture(out / "3.tif").value(), read_picture(folder / "frame-3.tif").value()) == "");
+    REQUIRE(run_program("merge " + folder.path().string() + " --mode one --reference " + at(folder, "frame-2.tif") + " -o " + at(out, "2.tif")).code == 0);
+    CHECK(test::difference(read_picture(out / "2.tif").value(), read_picture(folder / "frame-2.tif").value()) == "");
+}
+
+TEST_CASE("threads change no bit") {
+    const Folder folder;
+    test::speckle_pile(folder, 3, {64, 48}, 16);
+    const Folder out;
+    for (const char* n : {"1", "2", "5"})
+        REQUIRE(run_program("merge " + folder.path().string() + " --mode mean --threads " + n + " -o " + at(out, std::string(n) + ".tif")).code == 0);
+    CHECK(test::bytes_of(out / "1.tif") == test::bytes_of(out / "2.tif"));
+    CHECK(test::bytes_of(out / "1.tif") == test::bytes_of(out / "5.tif"));
+}
+
+TEST_CASE("frames that cannot be used give 1 and a sentence; none at all gives 3; no place to write gives 4") {
+    const Folder folder;
+    test::speckle_pile(folder, 2, {20, 20}, 8);
+    std::ofstream(folder / "broken.jpg") << "no picture";
+    const Folder out;
+    const auto some = run_program("merge " + folder.path().string() + " -o " + at(out, "o.png") + " --report " + at(out, "r.json"));
+    CHECK(some.code == 1);
+    CHECK(some.error.find("broken.jpg") != std::string::npos);
+    CHECK(fs::exists(out / "o.png"));
+    std::ifstream in(out / "r.json");
+    const json report = json::parse(in);
+    CHECK(report["frames"].size() == 3);
+    int unused = 0;
+    for (const auto& f : report["frames"]) {
+        unused += !f["merged"].get<bool>();
+        if (!f["merged"].get<bool>()) CHECK(f["reason"].get<std::string>().find("broken.jpg") != std::string::npos);
+    }
+    CHECK(unused == 1);
+    CHECK(report["peak_memory_bytes"].get<long>() > 1000000);
+    CHECK(report["time_s"].contains("merge"));
+    CHECK(run_program("merge " + at(folder, "broken.jpg") + " -o " + at(out, "x.png")).code == 3);
+    CHECK(run_program("merge " + at(folder, "none.jpg") + " -o " + at(out, "x.png")).code == 3);
+    CHECK(run_program("merge " + at(folder, "frame-1.tif") + " -o " + at(out, "no/x.png")).code == 4);
+    CHECK(run_program("merge " + folder.path().string() + " -o " + at(folder, "frame-1.tif")).code == 4);
+}
+
+TEST_CASE("inspect prints size, time, exposure, gap and brightness") {
+    const Folder folder;
+    CaptureData capture;
+    capture.exposure_s = 25;
+    capture.iso = 1600;
+    for (int i = 0; i < 2; ++i) {
+        capture.captured = 1789251245.25 + 30 * i;
+        Raster16 grey({40, 20}, 3);
+        std::fill(grey.data().begin(), grey.data().end(), std::uint16_t(257 * 188));
+        test::write(folder / ("f" + std::to_string(i) + ".png"), grey, 8, {}, capture);
+    }
+    const auto ran = run_program("inspect --json " + folder.path().string());
+    REQUIRE(ran.code == 0);
+    const json frames = json::parse(ran.out)["frames"];
+    REQUIRE(frames.size() == 2);
+    CHECK(frames[0]["file"] == at(folder, "f0.png"));
+    CHECK(frames[0]["width_px"] == 40);
+    CHECK(frames[0]["height_px"] == 20);
+    CHECK(frames[0]["captured"] == "2026-09-12T22:14:05.250");
+    CHECK(frames[0]["exposure_s"] == 25.0);
+    CHECK(frames[0]["iso"] == 1600.0);
+    CHECK(frames[0]["gap_s"].is_null());
+    CHECK(frames[1]["gap_s"].get<double>() == Approx(5));
+    // Half of the light.
+    CHECK(frames[0]["brightness"].get<double>() == Approx(0.503).margin(0.002));
+    const auto table = run_program("inspect " + folder.path().string());
+    CHECK(table.out.find("40x20") != std::string::npos);
+}
+
+TEST_CASE("align prints matrices and a grid that agrees with them") {
+    const Folder folder;
+    for (int i = 0; i < 2; ++i)
+        test::write(folder / ("f" + std::to_string(i) + ".tif"), test::landscape({240, 180}, Matrix::shift(3.25 * i, -1.5 * i)));
+    const auto ran = run_program("align --model shift --grid 3x2 --json --quiet " + folder.path().string());
+    REQUIRE(ran.code == 0);
+    const json frames = json::parse(ran.out)["frames"];
+    REQUIRE(frames.size() == 2);
+    CHECK(frames[1]["aligned"] == true);
+    CHECK(frames[1]["matrix"][2].get<double>() == Approx(3.25).margin(0.05));
+    CHECK(frames[1]["matrix"][5].get<double>() == Approx(-1.5).margin(0.05));
+    REQUIRE(frames[1]["grid"].size() == 6);
+    const auto corner = frames[1]["grid"][5];
+    CHECK(corner[0] == 239);
+    CHECK(corner[1] == 179);
+    CHECK(corner[2].get<double>() - 239 == Approx(frames[1]["matrix"][2].get<double>()));
+    CHECK(run_program("align --model shift --grid 3 " + folder.path().string()).code == 2);
+    CHECK(run_program("align --model flex " + folder.path().string()).code == 2);
+    const Folder out;
+    REQUIRE(run_program("merge --align shift --mode mean " + folder.path().string() + " -o " + at(out, "o.tif")).code == 0);
+    CHECK(probe_picture(out / "o.tif").value().size.width < 240);
+}
+
+TEST_CASE("render writes a saved pile as the core renders it") {
+    const Folder folder;
+    Pile pile = with_mode(test::speckle_pile(folder, 3, {40, 30}, 16), Mode::median);
+    auto [with, part] = with_new_part(std::move(pile), 2);
+    Stroke stroke(Mask({40, 30}), {16, 0.5, 1, true});
+    stroke.extend({20, 15});
+    with = with_part_mask(std::move(with), part, stroke.mask());
+    REQUIRE(save_pile(with, folder / "p.pile").ok());
+    REQUIRE(run_program("render " + at(folder, "p.pile") + " -o " + at(folder, "o.tif")).code == 0);
+    CHECK(test::difference(read_picture(folder / "o.tif").value(), test::render_all(with).value()) == "");
+    fs::remove(folder / "frame-3.tif");
+    CHECK(run_program("render " + at(folder, "p.pile") + " -o " + at(folder, "o.tif")).code == 1);
+    std::ofstream(folder / "bad.pile") << "x";
+    CHECK(run_program("render " + at(folder, "bad.pile") + " -o " + at(folder, "o.tif")).code == 3);
+}
+
+TEST_CASE("practice writes frames and truth in each format; order and progress can be chosen") {
+    const Folder folder;
+    for (const auto& [format, ending] : {std::pair{"jpeg", ".jpg"}, std::pair{"png", ".png"}, std::pair{"tiff", ".tif"}}) {
+        const std::string to = at(folder, format);
+        const auto ran = run_program(std::string("practice harbour-cats -o ") + to + " --frames 2 --size 160x107 --progress json --format " + format);
+        REQUIRE(ran.code == 0);
+        CHECK(fs::exists(fs::path(to) / (std::string("harbour-cats-0002") + ending)));
+        CHECK(fs::exists(fs::path(to) / "truth/truth.json"));
+        const json last = json::parse(ran.error.substr(ran.error.rfind('\n', ran.error.size() - 2) + 1));
+        CHECK(last["fraction"] == 1.0);
+    }
+    CHECK(probe_picture(folder / "tiff/harbour-cats-0001.tif").value().bits == 16);
+    CHECK(run_program("practice quay -o " + at(folder, "q") + " --size 3x3").code == 2);
+    CHECK(run_program("practice quay -o " + at(folder, "q") + " --format dng").code == 2);
+}

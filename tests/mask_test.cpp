@@ -1,0 +1,99 @@
+#include "parts/mask.h"
+
+#include <catch2/catch.hpp>
+
+#include "parts/brush.h"
+
+using namespace bp;
+
+TEST_CASE("a mask is a value: a copy does not feel what is written to the other") {
+    Mask a({300, 200});
+    CHECK(a.empty());
+    a.edit({10, 10, 5, 5}, [](int, int, std::uint8_t) { return std::uint8_t{200}; });
+    const Mask before = a;
+    a.edit({12, 12, 200, 150}, [](int, int, std::uint8_t v) { return std::uint8_t(v / 2); });
+    CHECK(before.at(12, 12) == 200);
+    CHECK(a.at(12, 12) == 100);
+    CHECK(a.at(10, 10) == 200);
+    CHECK_FALSE(a == before);
+    CHECK(before == Mask(before));
+    CHECK(Mask({300, 200}) == Mask({300, 200}));
+}
+
+TEST_CASE("bounds hold just what is kept, across tiles and edges") {
+    Mask m({300, 200});
+    m.edit({299, 199, 50, 50}, [](int, int, std::uint8_t) { return std::uint8_t{1}; });
+    m.edit({127, 126, 2, 1}, [](int, int, std::uint8_t) { return std::uint8_t{9}; });
+    CHECK(m.bounds() == Rect{127, 126, 173, 74});
+    CHECK(m.at(-1, 0) == 0);
+    CHECK(m.at(300, 0) == 0);
+    const Mask again = Mask::from_raster({300, 200}, {127, 126}, m.to_raster(m.bounds()));
+    CHECK(again == m);
+}
+
+TEST_CASE("a row at a level is the mean of the pixels below it") {
+    Mask m({10, 7});
+    m.edit({0, 0, 10, 7}, [](int x, int y, std::uint8_t) { return std::uint8_t(x * 10 + y); });
+    std::uint8_t row[3];
+    m.read_row(2, 1, 0, 3, row);
+    for (int i = 0; i < 3; ++i) {
+        int sum = 0, count = 0;
+        for (int y = 4; y < 7; ++y)
+            for (int x = i * 4; x < std::min(10, i * 4 + 4); ++x, ++count) sum += x * 10 + y;
+        CHECK(int(row[i]) == (sum + count / 2) / count);
+    }
+    m.read_row(0, 3, -1, 3, row);
+    CHECK(int(row[0]) == 0);
+    CHECK(int(row[1]) == 3);
+}
+
+TEST_CASE("a hard stroke keeps a disc of its size") {
+    Stroke stroke(Mask({200, 200}), {40, 0, 1, true});
+    stroke.extend({100, 100});
+    const Mask& m = stroke.mask();
+    CHECK(m.at(100, 100) == 255);
+    CHECK(m.at(119, 100) == 255);
+    CHECK(m.at(122, 100) == 0);
+    const Rect b = m.bounds();
+    CHECK(b.width >= 40);
+    CHECK(b.width <= 42);
+}
+
+TEST_CASE("softness fades, and crossing one's own stroke does not paint twice") {
+    const Brush brush{60, 1, 0.5, true};
+    Stroke once(Mask({200, 200}), brush);
+    once.extend({40, 100});
+    once.extend({160, 100});
+    Stroke twice(Mask({200, 200}), brush);
+    for (const double x : {40.0, 160.0, 40.0, 160.0}) twice.extend({x, 100});
+    CHECK(once.mask() == twice.mask());
+    CHECK(int(once.mask().at(100, 100)) == 128);
+    CHECK(once.mask().at(100, 115) < once.mask().at(100, 105));
+    CHECK(once.mask().at(100, 115) > 0);
+}
+
+TEST_CASE("give back undoes what keep painted, by its strength") {
+    Stroke keep(Mask({100, 100}), {80, 0, 1, true});
+    keep.extend({50, 50});
+    Stroke half(keep.mask(), {20, 0, 0.5, false});
+    half.extend({50, 50});
+    CHECK(int(half.mask().at(50, 50)) == 127);
+    CHECK(half.mask().at(75, 50) == 255);
+    Stroke all(keep.mask(), {200, 0, 1, false});
+    all.extend({50, 50});
+    CHECK(all.mask().empty());
+    CHECK(keep.mask().at(50, 50) == 255);
+}
+
+TEST_CASE("the area a stroke reports holds every change") {
+    Stroke stroke(Mask({256, 256}), {30, 0.7, 1, true});
+    stroke.extend({20, 30});
+    const Mask before = stroke.mask();
+    const Rect area = stroke.extend({200, 170});
+    int outside = 0;
+    for (int y = 0; y < 256; ++y)
+        for (int x = 0; x < 256; ++x)
+            if (before.at(x, y) != stroke.mask().at(x, y) && intersect(area, {x, y, 1, 1}).empty()) ++outside;
+    CHECK(outside == 0);
+    CHECK(stroke.mask().at(110, 100) > 0);
+}

@@ -1,0 +1,86 @@
+#include "merge/row.h"
+
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <set>
+
+#include "support/fixtures.h"
+
+using namespace bp;
+
+namespace {
+
+MergeTools tools(std::size_t frames) {
+    MergeTools out{LightCurve::of(Profile::srgb(), 3), {}};
+    out.strength_tables.resize(frames);
+    return out;
+}
+
+}  // namespace
+
+TEST_CASE("every mode has a name of its own and is found by it") {
+    std::set<std::string_view> names;
+    for (const ModeEntry& entry : modes()) {
+        names.insert(entry.name);
+        CHECK(mode_named(entry.name) == entry.mode);
+        CHECK(&entry_of(entry.mode) == &entry);
+    }
+    CHECK(names.size() == modes().size());
+    CHECK_FALSE(mode_named("brightest").has_value());
+}
+
+TEST_CASE("only covering frames vote, and uncovered pixels are 0") {
+    const std::uint16_t a[] = {10, 20, 30, 40, 50, 60};
+    const std::uint16_t b[] = {5, 50, 5, 50, 5, 50};
+    const std::uint16_t c[] = {100, 100, 100, 100, 100, 100};
+    // Pixel 0: a; 1: a b; 2: a b c; 3: b c; 4: c; 5: none.
+    const std::vector<FrameRow> rows{{a, {0, 3}}, {b, {1, 4}}, {c, {2, 5}}};
+    std::vector<std::uint16_t> out(6, 7);
+    const auto merge = [&](Mode mode) {
+        merge_row(mode, rows, 6, 1, tools(3), out.data());
+        return out;
+    };
+    using Row = std::vector<std::uint16_t>;
+    CHECK(merge(Mode::maximum) == Row{10, 50, 100, 100, 100, 0});
+    CHECK(merge(Mode::lighten) == Row{10, 50, 100, 100, 100, 0});
+    CHECK(merge(Mode::minimum) == Row{10, 20, 5, 50, 100, 0});
+    CHECK(merge(Mode::median) == Row{10, 35, 30, 75, 100, 0});
+    CHECK(merge(Mode::one) == Row{10, 20, 30, 50, 100, 0});
+}
+
+TEST_CASE("an even median is the mean of the two middle values") {
+    const std::uint16_t a[] = {1}, b[] = {4}, c[] = {9}, d[] = {100};
+    const std::vector<FrameRow> rows{{d, {0, 1}}, {b, {0, 1}}, {a, {0, 1}}, {c, {0, 1}}};
+    std::uint16_t out = 0;
+    merge_row(Mode::median, rows, 1, 1, tools(4), &out);
+    CHECK(out == 7);  // 6.5, a half rounded up
+}
+
+TEST_CASE("the mean is taken in linear light or of the values as they stand") {
+    const std::uint16_t black[] = {0}, white[] = {65535};
+    const std::vector<FrameRow> rows{{black, {0, 1}}, {white, {0, 1}}};
+    std::uint16_t out = 0;
+    merge_row(Mode::mean, rows, 1, 1, tools(2), &out);
+    // sRGB of half the light is 0.7354.
+    CHECK(out == Approx(0.735357 * 65535).margin(2));
+    merge_row(Mode::mean, rows, 1, 1, {LightCurve::encoded(), {{}, {}}}, &out);
+    CHECK(out == 32768);
+}
+
+TEST_CASE("a frame's strength scales its light before it competes") {
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    CHECK(strength_table(1.0, curve) == nullptr);
+    const auto half = strength_table(0.5, curve);
+    CHECK((*half)[65535] == Approx(0.735357 * 65535).margin(2));
+    CHECK((*half)[0] == 0);
+    CHECK(std::is_sorted(half->begin(), half->end()));
+    const std::uint16_t bright[] = {65535}, dim[] = {50000};
+    MergeTools with = tools(2);
+    with.strength_tables[0] = strength_table(0.1, curve);
+    std::uint16_t out = 0;
+    const std::vector<FrameRow> rows{{bright, {0, 1}}, {dim, {0, 1}}};
+    merge_row(Mode::lighten, rows, 1, 1, with, &out);
+    CHECK(out == 50000);
+    merge_row(Mode::maximum, rows, 1, 1, with, &out);
+    CHECK(out == 65535);
+}

@@ -1,0 +1,141 @@
+#include "pile/pile.h"
+
+#include <catch2/catch.hpp>
+
+#include "pile/edits.h"
+#include "pile/history.h"
+#include "pile/outcomes.h"
+
+using namespace bp;
+
+namespace {
+
+Frame frame(int id, const std::string& name, std::optional<double> captured = {}) {
+    auto file = std::make_shared<FrameFile>();
+    file->path = name;
+    file->capture.captured = captured;
+    file->capture.exposure_s = 10;
+    Frame out;
+    out.id = id;
+    out.file = file;
+    return out;
+}
+
+Pile three() {
+    Pile pile;
+    pile.size = {100, 80};
+    pile.frames = {frame(1, "a1.jpg"), frame(2, "a2.jpg"), frame(3, "a3.jpg")};
+    pile.reference = pile.base = 1;
+    return pile;
+}
+
+using Ids = std::vector<int>;
+
+}  // namespace
+
+TEST_CASE("frames are ordered by time, then by natural name, the timeless last") {
+    std::vector<Frame> frames{frame(1, "z10.jpg"), frame(2, "b.jpg", 20.5), frame(3, "z9.jpg"), frame(4, "a.jpg", 20.75),
+                              frame(5, "c.jpg", 20.5)};
+    order_frames(frames);
+    Ids ids;
+    for (const Frame& f : frames) ids.push_back(f.id);
+    CHECK(ids == Ids{2, 5, 4, 3, 1});
+}
+
+TEST_CASE("aside, role, problem and alignment decide what is merged") {
+    Pile pile = three();
+    CHECK(merged_ids(pile) == Ids{1, 2, 3});
+    const int two[] = {2};
+    CHECK(merged_ids(with_aside(pile, two, true)) == Ids{1, 3});
+    CHECK(with_aside(with_aside(pile, two, true), two, false) == pile);
+    CHECK(merged_ids(with_role(pile, two, Role::dark)) == Ids{1, 3});
+    CHECK(merged_ids(with_problem(pile, 3, "broken")) == Ids{1, 2});
+    Alignment lost;
+    lost.aligned = false;
+    Alignment fine;
+    fine.to_reference = Matrix::shift(2, 3);
+    const Pile aligned = with_alignments(pile, Model::shift, 1, {{1, {}}, {2, lost}, {3, fine}});
+    CHECK(merged_ids(aligned) == Ids{1, 3});
+    CHECK(placement(aligned, aligned.frames[2]) == Matrix::shift(2, 3));
+    CHECK(placement(with_alignments(aligned, Model::none, 1, {}), aligned.frames[2]).is_identity());
+    pile.merge.mode = Mode::one;
+    CHECK(merged_ids(with_base(pile, 3)) == Ids{3});
+    CHECK(with_base(pile, 99).base == 1);
+}
+
+TEST_CASE("a broken base or reference gives way to a good frame") {
+    const Pile pile = with_problem(three(), 1, "cut short");
+    CHECK(pile.base == 2);
+    CHECK(pile.reference == 2);
+}
+
+TEST_CASE("parts are made, moved, named and removed") {
+    auto [pile, first] = with_new_part(three(), 2);
+    int second = 0;
+    std::tie(pile, second) = with_new_part(std::move(pile), 3);
+    REQUIRE(first != second);
+    CHECK(pile.parts.back().frame == 3);
+    CHECK(with_part_moved(pile, first, 1).parts.back().id == first);
+    CHECK(with_part_moved(pile, first, -5).parts.front().id == first);
+    CHECK(with_part_moved(pile, second, 5) == pile);
+    CHECK(find_part(with_part_name(pile, first, "gull"), first)->name == "gull");
+    CHECK_FALSE(find_part(with_part_on(pile, first, false), first)->on);
+    CHECK(find_part(with_part_strength(pile, first, 7), first)->strength == 1);
+    CHECK(without_part(pile, first).parts.size() == 1);
+    CHECK(without_part(pile, 99) == pile);
+}
+
+TEST_CASE("frames that join get ids that were never used") {
+    const Pile pile = with_frames(three(), {frame(0, "a0.jpg"), frame(0, "a10.jpg")});
+    Ids ids;
+    for (const Frame& f : pile.frames) ids.push_back(f.id);
+    CHECK(ids == Ids{4, 1, 2, 3, 5});
+    CHECK(number_of(pile, 1) == 2);
+    CHECK(number_of(pile, 77) == 0);
+}
+
+TEST_CASE("an outcome sets first values and loses nothing") {
+    auto [pile, part] = with_new_part(three(), 2);
+    const int two[] = {2};
+    pile = with_aside(std::move(pile), two, true);
+    for (const OutcomeEntry& entry : outcomes()) {
+        const Pile next = with_outcome(pile, entry.outcome);
+        CHECK(next.merge.mode == entry.mode);
+        CHECK(next.frames == pile.frames);
+        CHECK(next.parts == pile.parts);
+        CHECK(outcome_named(entry.name) == entry.outcome);
+    }
+}
+
+TEST_CASE("the total exposure is carried over") {
+    const int two[] = {2};
+    CHECK(merged_capture(three()).exposure_s == 30.0);
+    CHECK(merged_capture(with_aside(three(), two, true)).exposure_s == 20.0);
+}
+
+TEST_CASE("undo and redo walk the history, and a new edit ends what was undone") {
+    const Pile first = three();
+    History history(first);
+    CHECK_FALSE(history.can_undo());
+    CHECK_FALSE(history.edited());
+    history.push(with_mode(history.now(), Mode::median), "median");
+    history.push(with_mode(history.now(), Mode::mean), "mean");
+    CHECK(history.edited());
+    CHECK(history.undo_text() == "mean");
+    history.undo();
+    CHECK(history.now().merge.mode == Mode::median);
+    CHECK(history.redo_text() == "mean");
+    history.undo();
+    CHECK(history.now() == first);
+    CHECK_FALSE(history.edited());
+    history.undo();
+    history.redo();
+    CHECK(history.now().merge.mode == Mode::median);
+    history.mark_saved();
+    CHECK_FALSE(history.edited());
+    history.push(with_mode(history.now(), Mode::minimum), "minimum");
+    CHECK_FALSE(history.can_redo());
+    CHECK(history.edited());
+    history.undo();
+    CHECK_FALSE(history.edited());
+}

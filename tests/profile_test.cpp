@@ -1,0 +1,93 @@
+#include "image/profile.h"
+
+#include <lcms2.h>
+
+#include <catch2/catch.hpp>
+#include <cmath>
+
+using namespace bp;
+
+namespace {
+
+Profile gamma_profile(double gamma) {
+    cmsToneCurve* curve = cmsBuildGamma(nullptr, gamma);
+    cmsToneCurve* curves[] = {curve, curve, curve};
+    const cmsCIExyY white{0.3127, 0.3290, 1};
+    const cmsCIExyYTRIPLE primaries{{0.64, 0.33, 1}, {0.21, 0.71, 1}, {0.15, 0.06, 1}};
+    const cmsHPROFILE handle = cmsCreateRGBProfile(&white, &primaries, curves);
+    cmsUInt32Number size = 0;
+    cmsSaveProfileToMem(handle, nullptr, &size);
+    std::vector<std::uint8_t> bytes(size);
+    cmsSaveProfileToMem(handle, bytes.data(), &size);
+    cmsCloseProfile(handle);
+    cmsFreeToneCurve(curve);
+    return Profile(bytes);
+}
+
+}  // namespace
+
+TEST_CASE("sRGB light follows IEC 61966-2-1") {
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    for (const int v : {0, 1, 500, 2651, 2652, 9000, 32768, 60000, 65535}) {
+        const double e = v / 65535.0;
+        const double light = e <= 0.04045 ? e / 12.92 : std::pow((e + 0.055) / 1.055, 2.4);
+        CHECK(curve.light(std::uint16_t(v)) / LightCurve::full == Approx(light).margin(1e-9));
+    }
+}
+
+TEST_CASE("every sample comes back from its own light") {
+    for (const LightCurve& curve :
+         {LightCurve::of(Profile::srgb(), 3), LightCurve::encoded(), LightCurve::of(gamma_profile(1.8), 3)}) {
+        int wrong = 0;
+        for (int v = 0; v < 65536; ++v)
+            if (curve.sample(curve.light(std::uint16_t(v))) != v) ++wrong;
+        // A pure power has samples so dark that they share one light.
+        CHECK(wrong <= 8);
+    }
+    int wrong = 0;
+    const LightCurve srgb = LightCurve::of(Profile::srgb(), 3);
+    for (int v = 0; v < 65536; ++v) wrong += srgb.sample(srgb.light(std::uint16_t(v))) != v;
+    CHECK(wrong == 0);
+}
+
+TEST_CASE("light is rounded in the encoding, at the middle between samples") {
+    const LightCurve curve = LightCurve::encoded();
+    CHECK(curve.sample(100.49 * 65537) == 100);
+    CHECK(curve.sample(100.51 * 65537) == 101);
+    CHECK(curve.sample(-5) == 0);
+    CHECK(curve.sample(1e12) == 65535);
+}
+
+TEST_CASE("a gamma profile has its own light") {
+    const LightCurve curve = LightCurve::of(gamma_profile(2.2), 3);
+    CHECK(curve.light(32768) / LightCurve::full == Approx(std::pow(32768 / 65535.0, 2.2)).epsilon(1e-3));
+}
+
+TEST_CASE("profiles compare by their bytes, and our own sRGB is sRGB") {
+    const Profile a = gamma_profile(1.8);
+    CHECK(a == Profile(a.bytes()));
+    CHECK_FALSE(a == Profile::srgb());
+    CHECK(Profile(Profile::srgb().bytes()).is_srgb());
+    CHECK(Profile::srgb().bytes() == Profile::srgb().bytes());
+    CHECK(a.fits(3));
+    CHECK_FALSE(a.fits(1));
+}
+
+TEST_CASE("conversion keeps neutrals neutral and white white") {
+    const Result<Conversion> conversion = Conversion::make(gamma_profile(1.8), 3, Profile::srgb(), 3);
+    REQUIRE(conversion.ok());
+    const std::uint16_t in[] = {65535, 65535, 65535, 20000, 20000, 20000, 0, 0, 0};
+    std::uint16_t out[9];
+    conversion.value().run(in, out, 3);
+    CHECK(out[0] > 65400);
+    CHECK(std::abs(out[3] - out[4]) < 40);
+    CHECK(std::abs(out[4] - out[5]) < 40);
+    CHECK(out[3] != 20000);
+    CHECK(out[8] < 40);
+}
+
+TEST_CASE("bytes that are no profile are refused") {
+    const Profile nonsense(std::vector<std::uint8_t>(200, 7));
+    CHECK_FALSE(nonsense.fits(3));
+    CHECK_FALSE(Conversion::make(nonsense, 3, Profile::srgb(), 3).ok());
+}

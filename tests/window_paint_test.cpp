@@ -1,0 +1,129 @@
+#include <QListWidget>
+#include <QSlider>
+#include <catch2/catch.hpp>
+
+#include "app/mask_hatch.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+void flats(const Folder& folder, int count) {
+    for (int i = 0; i < count; ++i) {
+        Raster16 flat({300, 200}, 3);
+        std::fill(flat.data().begin(), flat.data().end(), std::uint16_t(257 * (40 + 50 * i)));
+        write(folder / ("f" + std::to_string(i + 1) + ".png"), flat, 8);
+    }
+}
+
+void paint_mode(Window& w) {
+    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    w.find<QSlider>("brush_softness")->setValue(0);
+    w.find<QSlider>("brush_size")->setValue(60);
+}
+
+}  // namespace
+
+TEST_CASE("painting on a frame makes its part, painting again adds to it, giving back takes away", "[window]") {
+    const Folder folder;
+    flats(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    paint_mode(w);
+    w.studio().select(w.pile().frames[2].id);
+    w.key(Qt::Key_2);
+    w.stroke({{100, 100}});
+    w.stroke({{200, 100}});
+    REQUIRE(w.pile().parts.size() == 1);
+    CHECK(w.pile().parts[0].mask.at(100, 100) == 255);
+    CHECK(w.pile().parts[0].mask.at(200, 100) == 255);
+    w.key(Qt::Key_K);
+    w.stroke({{100, 100}});
+    CHECK(w.pile().parts[0].mask.at(100, 100) == 0);
+    CHECK(w.pile().parts[0].mask.at(200, 100) == 255);
+    w.key(Qt::Key_K);
+    w.studio().select(w.pile().frames[1].id);
+    w.stroke({{50, 50}});
+    CHECK(w.pile().parts.size() == 2);
+    CHECK(w.pile().parts[1].frame == w.pile().frames[1].id);
+    const Raster16 picture = render_all(w.pile()).value();
+    CHECK(picture.at(200, 100, 0) == 257 * 140);
+    CHECK(picture.at(50, 50, 0) == 257 * 90);
+    CHECK(picture.at(100, 100, 0) == 257 * 40);
+}
+
+TEST_CASE("in the result, painting works on the chosen part and is seen while it is drawn", "[window]") {
+    const Folder folder;
+    flats(folder, 2);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    paint_mode(w);
+    w.stroke({{60, 60}});
+    CHECK(w.pile().parts.empty());
+    w.studio().select(w.pile().frames[1].id);
+    w.key(Qt::Key_2);
+    w.stroke({{60, 60}});
+    REQUIRE(w.pile().parts.size() == 1);
+    w.key(Qt::Key_1);
+    REQUIRE(w.settle());
+    app::Canvas& canvas = w.window.canvas();
+    const QPoint at = canvas.to_screen({200.5, 120.5}).toPoint();
+    QTest::mousePress(&canvas, Qt::LeftButton, Qt::NoModifier, at);
+    REQUIRE(wait_for([&] { return w.window.viewer().colour_at(200, 120)->red() == 90; }, 5000));
+    CHECK(w.pile().parts[0].mask.at(200, 120) == 0);
+    QTest::mouseRelease(&canvas, Qt::LeftButton, Qt::NoModifier, at);
+    CHECK(w.pile().parts[0].mask.at(200, 120) == 255);
+    CHECK(w.pile().parts.size() == 1);
+}
+
+TEST_CASE("parts are shown, hidden, moved and removed from their list", "[window]") {
+    const Folder folder;
+    flats(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    paint_mode(w);
+    w.key(Qt::Key_2);
+    for (const std::size_t i : {1U, 2U}) {
+        w.studio().select(w.pile().frames[i].id);
+        w.stroke({{150, 100}});
+    }
+    REQUIRE(w.pile().parts.size() == 2);
+    auto* list = w.find<QListWidget>("parts_list");
+    REQUIRE(list->count() == 2);
+    CHECK(render_all(w.pile()).value().at(150, 100, 0) == 257 * 140);
+    list->item(0)->setCheckState(Qt::Unchecked);
+    CHECK_FALSE(w.pile().parts[1].on);
+    CHECK(render_all(w.pile()).value().at(150, 100, 0) == 257 * 90);
+    list->item(1)->setText(QStringLiteral("gull"));
+    CHECK(w.pile().parts[0].name == "gull");
+    list->setCurrentRow(1);
+    w.click("part_up");
+    CHECK(w.pile().parts[1].name == "gull");
+    w.find<QSlider>("part_strength")->setValue(50);
+    CHECK(w.pile().parts[1].strength == 0.5);
+    w.click("part_remove");
+    CHECK(w.pile().parts.size() == 1);
+}
+
+TEST_CASE("the hatch marks what is kept, with an edge, and nothing else") {
+    Mask mask({100, 100});
+    mask.edit({20, 20, 40, 40}, [](int, int, std::uint8_t) { return std::uint8_t{255}; });
+    const QImage hatch = app::hatch_of(mask, {100, 100}, {0, 0}, 1);
+    int edge = 0, inside = 0, outside = 0;
+    for (int y = 0; y < 100; ++y)
+        for (int x = 0; x < 100; ++x) {
+            const int alpha = qAlpha(hatch.pixel(x, y));
+            const bool in = x >= 20 && y >= 20 && x < 60 && y < 60;
+            const bool rim = in && (x == 20 || y == 20 || x == 59 || y == 59);
+            if (rim) edge += alpha > 200;
+            if (in && !rim) inside += alpha > 0;
+            if (!in) outside += alpha > 0;
+        }
+    CHECK(edge == 4 * 39);
+    CHECK(outside == 0);
+    // Lines, not a wash.
+    CHECK(inside > 200);
+    CHECK(inside < 38 * 38 / 2);
+}

@@ -1,0 +1,172 @@
+// Drives the real window through its main views and takes a picture of each, or of one by its name.
+#include <QApplication>
+#include <QDir>
+#include <QElapsedTimer>
+#include <QMouseEvent>
+#include <QThread>
+#include <algorithm>
+#include <cstdio>
+#include <functional>
+#include <vector>
+
+#include "app/main_window.h"
+#include "app/theme.h"
+#include "pile/edits.h"
+
+namespace {
+
+using namespace bp;
+using namespace bp::app;
+
+bool wait_for(const std::function<bool()>& ready, int ms = 120000) {
+    QElapsedTimer clock;
+    clock.start();
+    while (!ready()) {
+        if (clock.elapsed() > ms) return false;
+        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+        QThread::msleep(2);
+    }
+    return true;
+}
+
+void rest(int ms) {
+    QElapsedTimer clock;
+    clock.start();
+    while (clock.elapsed() < ms) QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+}
+
+class Photographer {
+  public:
+    Photographer(MainWindow& window, QDir out, QString only)
+        : window_(window), out_(std::move(out)), only_(std::move(only)) {}
+
+    bool wants(std::initializer_list<const char*> names) const {
+        return only_.isEmpty() || std::any_of(names.begin(), names.end(), [this](const char* n) { return only_ == QLatin1String(n); });
+    }
+
+    bool open(const QString& scene) {
+        window_.studio().open_demo(scene);
+        const bool opened = wait_for([&] {
+            return !window_.studio().work().busy() && window_.studio().document().open() &&
+                   window_.studio().thumbnails_complete() && window_.studio().document().name() == scene;
+        });
+        settle();
+        return opened;
+    }
+    void settle() {
+        wait_for([&] { return !window_.studio().work().busy() && !window_.studio().previewing(); });
+        rest(250);
+        wait_for([&] { return !window_.steps().rendering(); });
+        wait_for([&] { return !window_.viewer().busy(); });
+        rest(450);
+        wait_for([&] { return !window_.viewer().busy(); });
+    }
+    bool take(const char* plain) {
+        if (!wants({plain})) return true;
+        const QString name = QLatin1String(plain);
+        settle();
+        const QString file = out_.filePath(name + QStringLiteral(".png"));
+        const bool ok = window_.grab().save(file);
+        std::printf("%s\n", qPrintable(file));
+        return ok;
+    }
+    void stroke(const std::vector<QPointF>& canvas_points) {
+        Canvas& canvas = window_.canvas();
+        const auto send = [&](QEvent::Type type, QPointF p, Qt::MouseButtons buttons) {
+            const QPointF at = canvas.to_screen(p);
+            QMouseEvent event(type, at, canvas.mapToGlobal(at), type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton,
+                              buttons, Qt::NoModifier);
+            QApplication::sendEvent(&canvas, &event);
+        };
+        send(QEvent::MouseButtonPress, canvas_points.front(), Qt::LeftButton);
+        for (const QPointF& p : canvas_points) send(QEvent::MouseMove, p, Qt::LeftButton);
+        send(QEvent::MouseButtonRelease, canvas_points.back(), Qt::NoButton);
+    }
+
+  private:
+    MainWindow& window_;
+    QDir out_;
+    QString only_;
+};
+
+bool trails(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    bool ok = p.open(QStringLiteral("lighthouse"));
+    const int ids[] = {studio.pile().frames[11].id, studio.pile().frames[18].id};
+    studio.document().edit(with_aside(studio.pile(), ids, true), QStringLiteral("Set aside"));
+    studio.select(studio.pile().frames[6].id);
+    window.viewer().set_view(View::frame);
+    ok = p.take("frames") && ok;
+    window.viewer().set_view(View::result);
+    window.steps().open(2);
+    return p.take("merge-trails") && ok;
+}
+
+bool best_of(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    bool ok = p.open(QStringLiteral("harbour-cats"));
+    window.steps().open(3);
+    // The cats that look: each painted from the frame in which it does.
+    const std::pair<int, double> cats[] = {{3, 520}, {1, 795}, {2, 1345}, {4, 1075}};
+    for (const auto& [frame, x] : cats) {
+        studio.select(studio.pile().frames[std::size_t(frame)].id);
+        window.viewer().set_view(View::frame);
+        p.settle();
+        Brush brush;
+        brush.size = 210;
+        brush.softness = 0.3;
+        window.canvas().set_brush(brush);
+        p.stroke({{x - 10, 520}, {x + 10, 540}, {x - 6, 620}, {x + 4, 700}});
+        p.settle();
+    }
+    ok = p.take("parts") && ok;
+    window.viewer().set_view(View::result);
+    window.steps().open(4);
+    return p.take("export") && ok;
+}
+
+bool take_all(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    bool ok = p.take("start");
+    if (p.wants({"frames", "merge-trails"})) ok = trails(window, p) && ok;
+    if (p.wants({"merge-clear"})) {
+        ok = p.open(QStringLiteral("quay")) && ok;
+        window.steps().open(2);
+        ok = p.take("merge-clear") && ok;
+    }
+    if (p.wants({"align"})) {
+        ok = p.open(QStringLiteral("shelf")) && ok;
+        window.steps().open(1);
+        studio.select(studio.pile().frames[7].id);
+        ok = p.take("align") && ok;
+    }
+    if (p.wants({"parts", "export"})) ok = best_of(window, p) && ok;
+    if (p.wants({"noon"})) {
+        apply_theme(*qApp, ThemeName::noon);
+        ok = p.open(QStringLiteral("heron")) && ok;
+        window.steps().open(2);
+        ok = p.take("noon") && ok;
+    }
+    return ok;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("bright-pile-shots"));
+    if (argc < 2 || argc > 3) {
+        std::fprintf(stderr, "Give the folder for the pictures and, if only one is wanted, its name.\n");
+        return 2;
+    }
+    QDir out(QString::fromLocal8Bit(argv[1]));
+    if (!out.mkpath(QStringLiteral("."))) return 4;
+    load_fonts();
+    apply_theme(application, ThemeName::dusk);
+    MainWindow window;
+    window.show();
+    Photographer photographer(window, out, QString::fromLocal8Bit(argc == 3 ? argv[2] : ""));
+    const bool ok = take_all(window, photographer);
+    window.hide();
+    return ok ? 0 : 1;
+}
