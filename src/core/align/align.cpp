@@ -3,10 +3,10 @@
 #include <algorithm>
 #include <array>
 #include <opencv2/imgproc.hpp>
-#include <opencv2/video/tracking.hpp>
 #include <vector>
 
 #include "align/bridge.h"
+#include "align/descent.h"
 
 namespace bp {
 namespace {
@@ -29,6 +29,7 @@ cv::Mat halved(const cv::Mat& image) {
     return out;
 }
 
+
 std::vector<cv::Mat> pyramid(const cv::Mat& image) {
     std::vector<cv::Mat> out{image};
     while (std::min(out.back().cols, out.back().rows) / 2 >= coarsest_side) out.push_back(halved(out.back()));
@@ -41,27 +42,6 @@ Matrix coarse_shift(const cv::Mat& reference, const cv::Mat& frame) {
     cv::createHanningWindow(window, reference.size(), CV_32F);
     const cv::Point2d shift = cv::phaseCorrelate(reference, frame, window);
     return Matrix::shift(shift.x, shift.y);
-}
-
-struct Fit {
-    Matrix to_frame;
-    double correlation = -1;
-};
-
-Fit refine(const cv::Mat& reference, const cv::Mat& frame, const Matrix& start, Model model, int iterations) {
-    const auto& m = start.m;
-    cv::Mat warp = (cv::Mat_<float>(2, 3) << m[0], m[1], m[2], m[3], m[4], m[5]);
-    const int motion = model == Model::shift ? cv::MOTION_TRANSLATION : cv::MOTION_EUCLIDEAN;
-    constexpr double least_gain = 1e-6;
-    const cv::TermCriteria until(cv::TermCriteria::COUNT + cv::TermCriteria::EPS, iterations, least_gain);
-    try {
-        const double correlation = cv::findTransformECC(reference, frame, warp, motion, until, cv::noArray(), 5);
-        const auto at = [&](int r, int c) { return double(warp.at<float>(r, c)); };
-        return {{{at(0, 0), at(0, 1), at(0, 2), at(1, 0), at(1, 1), at(1, 2), 0, 0, 1}}, correlation};
-    } catch (const cv::Exception&) {
-        // The method reports that it does not converge by throwing.
-        return {};
-    }
 }
 
 Fit better(const Fit& a, const Fit& b) {
@@ -106,13 +86,13 @@ Alignment align_to(const RasterF& reference, const RasterF& frame, Model model) 
     const cv::Mat& coarse_reference = references[std::size_t(top)];
     const cv::Mat& coarse_frame = frames[std::size_t(top)];
     constexpr double surely_right = 0.9;
-    Fit fit = refine(coarse_reference, coarse_frame, coarse_shift(coarse_reference, coarse_frame), model, 60);
+    Fit fit = descend(coarse_reference, coarse_frame, coarse_shift(coarse_reference, coarse_frame), model, 60);
     // What moves through the scene can mislead the first guess.
-    if (fit.correlation < surely_right) fit = better(fit, refine(coarse_reference, coarse_frame, Matrix{}, model, 60));
+    if (fit.correlation < surely_right) fit = better(fit, descend(coarse_reference, coarse_frame, Matrix{}, model, 60));
     for (int level = top - 1; level >= 0 && fit.correlation > 0; --level) {
         // One level finer: the transform between pictures of a level is a coarse one seen from below.
         const Matrix start = from_level(fit.to_frame, 1);
-        fit = refine(references[std::size_t(level)], frames[std::size_t(level)], start, model, level == 0 ? 20 : 40);
+        fit = descend(references[std::size_t(level)], frames[std::size_t(level)], start, model, level == 0 ? 20 : 40);
     }
     if (fit.correlation <= 0) return {Matrix{}, 0, 0, false};
     Alignment out;

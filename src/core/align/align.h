@@ -33,8 +33,7 @@ struct Alignment {
 RasterF brightness_of(const Raster16& picture);
 
 // Both pictures have one channel and the same size, at least 32 pixels each way. Shift by phase correlation (Kuglin and
-// Hines, 1975) on a coarse level, then enhanced correlation (Evangelidis and Psarakis, "Parametric image alignment using
-// enhanced correlation coefficient maximization", 2008) from coarse to fine. Pure; any thread.
+// Hines, 1975) on a coarse level, then least squares from coarse to fine (descent.h). Pure; any thread.
 Alignment align_to(const RasterF& reference, const RasterF& frame, Model model);
 
 // The median, over blocks with enough texture in both directions, of the shift that is left between the reference and
