@@ -41,6 +41,16 @@ TEST_CASE("shifts are found to a fraction of a pixel, with noise") {
     }
 }
 
+TEST_CASE("aligning leaves its pictures as they are, also at sizes that suit the transform") {
+    const Size suits{240, 180};
+    const RasterF reference = brightness_of(test::landscape(suits, {}));
+    const RasterF other = brightness_of(test::landscape(suits, Matrix::shift(3.25, -1.5)));
+    const RasterF before = other.clone();
+    const Alignment a = align_to(reference, other, Model::shift);
+    CHECK(other.data() == before.data());
+    CHECK(rms_distance(a.to_reference, Matrix::shift(3.25, -1.5), suits) < 0.02);
+}
+
 TEST_CASE("turns are found together with shifts") {
     const RasterF reference = frame({}, 1, 0.03);
     for (const double turn : {-0.03, 0.004, 0.02}) {

@@ -40,7 +40,8 @@ std::vector<cv::Mat> pyramid(const cv::Mat& image) {
 Matrix coarse_shift(const cv::Mat& reference, const cv::Mat& frame) {
     cv::Mat window;
     cv::createHanningWindow(window, reference.size(), CV_32F);
-    const cv::Point2d shift = cv::phaseCorrelate(reference, frame, window);
+    // The library multiplies the window into its inputs when their size suits it: it gets copies.
+    const cv::Point2d shift = cv::phaseCorrelate(reference.clone(), frame.clone(), window);
     return Matrix::shift(shift.x, shift.y);
 }
 
