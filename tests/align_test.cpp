@@ -1,8 +1,8 @@
 #include "align/align.h"
 
 #include <catch2/catch.hpp>
-#include <nlohmann/json.hpp>
 #include <fstream>
+#include <nlohmann/json.hpp>
 
 #include "engine/aligning.h"
 #include "engine/open.h"
@@ -85,7 +85,8 @@ TEST_CASE("the shelf aligns to its truth below a tenth of a pixel") {
     options.frames = 8;
     Job job;
     REQUIRE(practice::practise(*practice::scene_named("shelf"), folder.path(), options, job).ok());
-    const Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::captured, job).value();
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::captured, job).value();
     const auto found = align_frames(pile, Model::rigid, pile.reference, job).value();
     std::ifstream in(folder / "truth/truth.json");
     const auto truth = nlohmann::json::parse(in);

@@ -30,8 +30,9 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
     const Folder folder;
     test::speckle_pile(folder, 2, {20, 20}, 8);
     const std::string call = "merge " + folder.path().string() + " -o " + at(folder, "o.png");
-    for (const char* option : {"--mode clipped-mean", "--mode add", "--knit auto", "--taper 40", "--align stars", "--by pixel",
-                               "--memory 1G", "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
+    for (const char* option :
+         {"--mode clipped-mean", "--mode add", "--knit auto", "--taper 40", "--align stars", "--by pixel",
+          "--memory 1G", "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
         INFO(option);
         const auto ran = run_program(call + " " + option);
         CHECK(ran.code == 2);
@@ -50,16 +51,23 @@ TEST_CASE("merge writes what the core renders, in every mode") {
     const Folder out;
     for (const ModeEntry& entry : modes()) {
         INFO(entry.name);
-        const auto ran = run_program("merge " + folder.path().string() + " --quiet --mode " + std::string(entry.name) + " -o " + at(out, "o.tif"));
+        const auto ran = run_program("merge " + folder.path().string() + " --quiet --mode " + std::string(entry.name) +
+                                     " -o " + at(out, "o.tif"));
         REQUIRE(ran.code == 0);
         CHECK(ran.out.empty());
-        CHECK(test::difference(read_picture(out / "o.tif").value(), test::render_all(with_mode(pile, entry.mode)).value()) == "");
+        CHECK(test::difference(read_picture(out / "o.tif").value(),
+                               test::render_all(with_mode(pile, entry.mode)).value()) == "");
     }
-    REQUIRE(run_program("merge " + folder.path().string() + " --mode mean --light encoded --depth 8 -o " + at(out, "e.png")).code == 0);
+    REQUIRE(
+        run_program("merge " + folder.path().string() + " --mode mean --light encoded --depth 8 -o " + at(out, "e.png"))
+            .code == 0);
     CHECK(probe_picture(out / "e.png").value().bits == 8);
-    REQUIRE(run_program("merge " + folder.path().string() + " --mode one --reference 3 -o " + at(out, "3.tif")).code == 0);
+    REQUIRE(run_program("merge " + folder.path().string() + " --mode one --reference 3 -o " + at(out, "3.tif")).code ==
+            0);
     CHECK(test::difference(read_picture(out / "3.tif").value(), read_picture(folder / "frame-3.tif").value()) == "");
-    REQUIRE(run_program("merge " + folder.path().string() + " --mode one --reference " + at(folder, "frame-2.tif") + " -o " + at(out, "2.tif")).code == 0);
+    REQUIRE(run_program("merge " + folder.path().string() + " --mode one --reference " + at(folder, "frame-2.tif") +
+                        " -o " + at(out, "2.tif"))
+                .code == 0);
     CHECK(test::difference(read_picture(out / "2.tif").value(), read_picture(folder / "frame-2.tif").value()) == "");
 }
 
@@ -68,7 +76,9 @@ TEST_CASE("threads change no bit") {
     test::speckle_pile(folder, 3, {64, 48}, 16);
     const Folder out;
     for (const char* n : {"1", "2", "5"})
-        REQUIRE(run_program("merge " + folder.path().string() + " --mode mean --threads " + n + " -o " + at(out, std::string(n) + ".tif")).code == 0);
+        REQUIRE(run_program("merge " + folder.path().string() + " --mode mean --threads " + n + " -o " +
+                            at(out, std::string(n) + ".tif"))
+                    .code == 0);
     CHECK(test::bytes_of(out / "1.tif") == test::bytes_of(out / "2.tif"));
     CHECK(test::bytes_of(out / "1.tif") == test::bytes_of(out / "5.tif"));
 }
@@ -78,7 +88,8 @@ TEST_CASE("frames that cannot be used give 1 and a sentence; none at all gives 3
     test::speckle_pile(folder, 2, {20, 20}, 8);
     std::ofstream(folder / "broken.jpg") << "no picture";
     const Folder out;
-    const auto some = run_program("merge " + folder.path().string() + " -o " + at(out, "o.png") + " --report " + at(out, "r.json"));
+    const auto some =
+        run_program("merge " + folder.path().string() + " -o " + at(out, "o.png") + " --report " + at(out, "r.json"));
     CHECK(some.code == 1);
     CHECK(some.error.find("broken.jpg") != std::string::npos);
     CHECK(fs::exists(out / "o.png"));
@@ -131,7 +142,8 @@ TEST_CASE("inspect prints size, time, exposure, gap and brightness") {
 TEST_CASE("align prints matrices and a grid that agrees with them") {
     const Folder folder;
     for (int i = 0; i < 2; ++i)
-        test::write(folder / ("f" + std::to_string(i) + ".tif"), test::landscape({240, 180}, Matrix::shift(3.25 * i, -1.5 * i)));
+        test::write(folder / ("f" + std::to_string(i) + ".tif"),
+                    test::landscape({240, 180}, Matrix::shift(3.25 * i, -1.5 * i)));
     const auto ran = run_program("align --model shift --grid 3x2 --json --quiet " + folder.path().string());
     REQUIRE(ran.code == 0);
     const json frames = json::parse(ran.out)["frames"];
@@ -147,7 +159,8 @@ TEST_CASE("align prints matrices and a grid that agrees with them") {
     CHECK(run_program("align --model shift --grid 3 " + folder.path().string()).code == 2);
     CHECK(run_program("align --model flex " + folder.path().string()).code == 2);
     const Folder out;
-    REQUIRE(run_program("merge --align shift --mode mean " + folder.path().string() + " -o " + at(out, "o.tif")).code == 0);
+    REQUIRE(run_program("merge --align shift --mode mean " + folder.path().string() + " -o " + at(out, "o.tif")).code ==
+            0);
     CHECK(probe_picture(out / "o.tif").value().size.width < 240);
 }
 
@@ -169,9 +182,11 @@ TEST_CASE("render writes a saved pile as the core renders it") {
 
 TEST_CASE("practice writes frames and truth in each format; order and progress can be chosen") {
     const Folder folder;
-    for (const auto& [format, ending] : {std::pair{"jpeg", ".jpg"}, std::pair{"png", ".png"}, std::pair{"tiff", ".tif"}}) {
+    for (const auto& [format, ending] :
+         {std::pair{"jpeg", ".jpg"}, std::pair{"png", ".png"}, std::pair{"tiff", ".tif"}}) {
         const std::string to = at(folder, format);
-        const auto ran = run_program(std::string("practice harbour-cats -o ") + to + " --frames 2 --size 160x107 --progress json --format " + format);
+        const auto ran = run_program(std::string("practice harbour-cats -o ") + to +
+                                     " --frames 2 --size 160x107 --progress json --format " + format);
         REQUIRE(ran.code == 0);
         CHECK(fs::exists(fs::path(to) / (std::string("harbour-cats-0002") + ending)));
         CHECK(fs::exists(fs::path(to) / "truth/truth.json"));
@@ -181,4 +196,31 @@ TEST_CASE("practice writes frames and truth in each format; order and progress c
     CHECK(probe_picture(folder / "tiff/harbour-cats-0001.tif").value().bits == 16);
     CHECK(run_program("practice quay -o " + at(folder, "q") + " --size 3x3").code == 2);
     CHECK(run_program("practice quay -o " + at(folder, "q") + " --format dng").code == 2);
+}
+
+TEST_CASE("a full disk gives 4 and leaves the old file whole") {
+    const Folder folder;
+    test::speckle_pile(folder, 2, {300, 200}, 16);
+    const Folder out;
+    std::ofstream(out / "o.tif") << "what was there before";
+    // A limit on the size of files does to the program what a full disk does.
+    const std::string command = std::string("sh -c \"trap '' XFSZ; ulimit -f 8; ") + CLI_PROGRAM + " merge " +
+                                folder.path().string() + " -o " + at(out, "o.tif") + " 2>" + at(folder, "said.txt") +
+                                "\"";
+    const int status = std::system(command.c_str());
+    REQUIRE(WIFEXITED(status));
+    CHECK(WEXITSTATUS(status) == 4);
+    CHECK(test::bytes_of(folder / "said.txt").find("o.tif") != std::string::npos);
+    CHECK(test::bytes_of(out / "o.tif") == "what was there before");
+    CHECK(out.names() == std::vector<std::string>{"o.tif"});
+}
+
+TEST_CASE("an interrupt stops with 130 and leaves no half-written file") {
+    const Folder folder;
+    const int own = std::system((std::string("timeout --preserve-status -s INT 0.3 ") + CLI_PROGRAM +
+                                 " practice lighthouse -o " + at(folder, "m") + " --size 800x534 --quiet 2>/dev/null")
+                                    .c_str());
+    CHECK(WEXITSTATUS(own) == 130);
+    for (const auto& entry : fs::recursive_directory_iterator(folder.path()))
+        CHECK(entry.path().filename().string().find("partial") == std::string::npos);
 }

@@ -16,9 +16,11 @@ TEST_CASE("an export holds the rendered samples, the profile and the total expos
     capture.captured = 1789251245.5;
     capture.exposure_s = 4;
     for (int i = 0; i < 3; ++i)
-        test::write(folder / ("f" + std::to_string(i) + ".tif"), test::speckle({40, 30}, 3, unsigned(i)), 16, {}, capture);
+        test::write(folder / ("f" + std::to_string(i) + ".tif"), test::speckle({40, 30}, 3, unsigned(i)), 16, {},
+                    capture);
     Job job;
-    const Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::captured, job).value();
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::captured, job).value();
     const fs::path out = folder / "out.png";
     const Result<Exported> done = export_picture(pile, out, {16, 90}, job);
     REQUIRE(done.ok());
@@ -62,7 +64,8 @@ TEST_CASE("a frame that breaks on the way is set aside and the rest is merged an
     CHECK_FALSE(usable(done.value().pile.frames[1]));
     CHECK(done.value().pile.frames[1].problem.find("f1.jpg") == 0);
     const int broken[] = {pile.frames[1].id};
-    CHECK(test::difference(read_picture(folder / "out.tif").value(), test::render_all(with_aside(pile, broken, true)).value()) == "");
+    CHECK(test::difference(read_picture(folder / "out.tif").value(),
+                           test::render_all(with_aside(pile, broken, true)).value()) == "");
 }
 
 TEST_CASE("an export that fails or is stopped leaves nothing behind") {

@@ -27,7 +27,8 @@ TEST_CASE("lossless formats give back what was written, grey and RGB, 8 and 16 b
         for (const int channels : {1, 3})
             for (const int bits : {8, 16}) {
                 INFO(ending << ' ' << channels << " channels " << bits << " bit");
-                const Raster16 picture = bits == 8 ? test::speckle_8({37, 29}, channels, 4) : test::speckle({37, 29}, channels, 4);
+                const Raster16 picture =
+                    bits == 8 ? test::speckle_8({37, 29}, channels, 4) : test::speckle({37, 29}, channels, 4);
                 const fs::path file = folder / ("picture" + std::string(ending));
                 test::write(file, picture, bits);
                 const Result<PictureFacts> facts = probe_picture(file);
@@ -195,7 +196,8 @@ TEST_CASE("files, folders and globs are gathered once each, in natural order") {
     using Names = std::vector<std::string>;
     CHECK(names(gather_files({folder.path().string()})) == Names{"b9.jpg", "b10.jpg", "c.TIF"});
     CHECK(names(gather_files({(folder / "b*.jpg").string()})) == Names{"b9.jpg", "b10.jpg"});
-    CHECK(names(gather_files({(folder / "c.TIF").string(), folder.path().string()})) == Names{"c.TIF", "b9.jpg", "b10.jpg"});
+    CHECK(names(gather_files({(folder / "c.TIF").string(), folder.path().string()})) ==
+          Names{"c.TIF", "b9.jpg", "b10.jpg"});
     CHECK_FALSE(gather_files({(folder / "none*.jpg").string()}).ok());
     const Folder empty;
     const auto nothing = gather_files({empty.path().string()});

@@ -1,9 +1,8 @@
-#include "merge/row.h"
-
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <set>
 
+#include "merge/row.h"
 #include "support/fixtures.h"
 
 using namespace bp;

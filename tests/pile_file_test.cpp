@@ -1,5 +1,3 @@
-#include "pile/file.h"
-
 #include <catch2/catch.hpp>
 #include <fstream>
 #include <nlohmann/json.hpp>
@@ -7,6 +5,7 @@
 #include "engine/relink.h"
 #include "parts/brush.h"
 #include "pile/edits.h"
+#include "pile/file.h"
 #include "pile/zip.h"
 #include "support/fixtures.h"
 
@@ -44,7 +43,8 @@ Pile rich_pile(const Folder& folder) {
 bool alike(Pile a, Pile b) {
     if (a.frames.size() != b.frames.size()) return false;
     for (std::size_t i = 0; i < a.frames.size(); ++i) {
-        if (a.frames[i].file->path != b.frames[i].file->path || a.frames[i].file->hash != b.frames[i].file->hash) return false;
+        if (a.frames[i].file->path != b.frames[i].file->path || a.frames[i].file->hash != b.frames[i].file->hash)
+            return false;
         a.frames[i].file = b.frames[i].file;
     }
     return a == b;
@@ -75,7 +75,8 @@ TEST_CASE("a pile and its frames may move together") {
     for (int i = 1; i <= 2; ++i) {
         Frame frame;
         frame.id = i;
-        frame.file = std::make_shared<FrameFile>(read_frame_file(folder / ("here/f" + std::to_string(i) + ".png")).value());
+        frame.file =
+            std::make_shared<FrameFile>(read_frame_file(folder / ("here/f" + std::to_string(i) + ".png")).value());
         pile.frames.push_back(frame);
     }
     pile.reference = pile.base = 1;

@@ -34,8 +34,8 @@ using Ids = std::vector<int>;
 }  // namespace
 
 TEST_CASE("frames are ordered by time, then by natural name, the timeless last") {
-    std::vector<Frame> frames{frame(1, "z10.jpg"), frame(2, "b.jpg", 20.5), frame(3, "z9.jpg"), frame(4, "a.jpg", 20.75),
-                              frame(5, "c.jpg", 20.5)};
+    std::vector<Frame> frames{frame(1, "z10.jpg"), frame(2, "b.jpg", 20.5), frame(3, "z9.jpg"),
+                              frame(4, "a.jpg", 20.75), frame(5, "c.jpg", 20.5)};
     order_frames(frames);
     Ids ids;
     for (const Frame& f : frames) ids.push_back(f.id);

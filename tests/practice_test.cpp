@@ -60,7 +60,8 @@ TEST_CASE("the lighthouse has its times, darks, foreground, bump, cloud, streaks
     const Folder folder;
     practise("lighthouse", folder.path(), 0);
     Job job;
-    const Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
     CHECK(pile.frames.size() == 51);
     CHECK(merged_ids(pile).size() == 48);
     const CaptureData& second = pile.frames[1].file->capture;
@@ -90,7 +91,8 @@ TEST_CASE("the median clears the quay down to its truth, but for the man who sta
     const Folder folder;
     practise("quay", folder.path(), 0);
     Job job;
-    const Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::captured, job).value();
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::captured, job).value();
     const Raster16 cleared = test::render_all(pile).value();
     const Raster16 truth = read_picture(folder / "truth/clear.tif").value();
     const Raster16 one = test::render_all(with_mode(pile, Mode::one)).value();

@@ -1,7 +1,6 @@
-#include "app/time_rail.h"
-
 #include <catch2/catch.hpp>
 
+#include "app/time_rail.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -87,7 +86,8 @@ TEST_CASE("the rail works by keyboard", "[window]") {
 
 TEST_CASE("frames without times stand evenly, and a long pause is shortened", "[window]") {
     const Folder folder;
-    for (int i = 0; i < 4; ++i) write(folder / ("f" + std::to_string(i) + ".png"), speckle_8({40, 30}, 3, unsigned(i)), 8);
+    for (int i = 0; i < 4; ++i)
+        write(folder / ("f" + std::to_string(i) + ".png"), speckle_8({40, 30}, 3, unsigned(i)), 8);
     {
         Rail r;
         REQUIRE(r.w.open(folder));

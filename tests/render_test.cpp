@@ -112,9 +112,11 @@ TEST_CASE("regions, stores, thread counts and levels change no sample") {
                     REQUIRE(test::difference(render(now, holds, all, level, job).value(), reference) == "");
                 }
                 REQUIRE(test::difference(render(now, holds, all, level, job).value(), reference) == "");
-                for (const Rect& region : {Rect{3, 2, 11, 7}, Rect{all.width - 5, all.height - 4, 5, 4}, Rect{0, 9, all.width, 1}})
+                for (const Rect& region :
+                     {Rect{3, 2, 11, 7}, Rect{all.width - 5, all.height - 4, 5, 4}, Rect{0, 9, all.width, 1}})
                     for (FrameStore* store : {&streams, &holds})
-                        REQUIRE(test::difference(render(now, *store, region, level, job).value(), part_of(reference, region)) == "");
+                        REQUIRE(test::difference(render(now, *store, region, level, job).value(),
+                                                 part_of(reference, region)) == "");
             }
         }
     }

@@ -13,9 +13,9 @@ namespace fs = std::filesystem;
 namespace {
 
 // Every room with its height: a file includes only from its own room or from lower ones.
-const std::map<std::string, int> heights{{"base", 0}, {"image", 1},  {"kernels", 2},  {"io", 3},  {"align", 4},
-                                         {"merge", 4}, {"parts", 4}, {"pile", 5},     {"engine", 6}, {"practice", 7},
-                                         {"cli", 8},   {"app", 8}};
+const std::map<std::string, int> heights{{"base", 0},   {"image", 1},    {"kernels", 2}, {"io", 3},
+                                         {"align", 4},  {"merge", 4},    {"parts", 4},   {"pile", 5},
+                                         {"engine", 6}, {"practice", 7}, {"cli", 8},     {"app", 8}};
 const std::vector<std::string> steps{"align", "merge", "parts"};
 
 struct Include {
@@ -36,7 +36,8 @@ std::vector<Include> includes_below(const std::string& folder, const std::regex&
         std::string line;
         std::smatch match;
         while (std::getline(in, line))
-            if (std::regex_search(line, match, pattern)) out.push_back({entry.path().string(), room_of(entry.path()), match[1]});
+            if (std::regex_search(line, match, pattern))
+                out.push_back({entry.path().string(), room_of(entry.path()), match[1]});
     }
     return out;
 }
@@ -46,7 +47,8 @@ std::vector<Include> includes_below(const std::string& folder, const std::regex&
 TEST_CASE("nothing below the window includes Qt") {
     const std::regex qt("#include *[<\"](Q[A-Za-z]|qt|q[a-z]+\\.h)");
     for (const char* room : {"core", "practice", "cli"})
-        for (const Include& i : includes_below(std::string(SOURCE_DIR "/src/") + room, qt)) FAIL(i.file << " includes Qt");
+        for (const Include& i : includes_below(std::string(SOURCE_DIR "/src/") + room, qt))
+            FAIL(i.file << " includes Qt");
     CHECK_FALSE(includes_below(SOURCE_DIR "/src/app", qt).empty());
 }
 
@@ -59,7 +61,8 @@ TEST_CASE("arrows run downward and steps do not know their neighbours") {
         REQUIRE(heights.contains(i.room));
         REQUIRE(heights.contains(i.from));
         CHECK(heights.at(i.from) <= heights.at(i.room));
-        const bool both_steps = std::count(steps.begin(), steps.end(), i.room) && std::count(steps.begin(), steps.end(), i.from);
+        const bool both_steps =
+            std::count(steps.begin(), steps.end(), i.room) && std::count(steps.begin(), steps.end(), i.from);
         if (both_steps) CHECK(i.room == i.from);
     }
 }

@@ -1,3 +1,5 @@
+#include "support/window.h"
+
 #include <QAbstractButton>
 #include <QComboBox>
 #include <QLabel>
@@ -12,7 +14,6 @@
 #include "io/reader.h"
 #include "practice/practice.h"
 #include "support/program.h"
-#include "support/window.h"
 
 using namespace bp;
 using namespace bp::test;
@@ -210,7 +211,8 @@ TEST_CASE("broken frames and broken piles are told in the window, and the rest g
 
 TEST_CASE("a frame that breaks while the pile is open is set aside", "[window]") {
     const Folder folder;
-    for (int i = 1; i <= 3; ++i) write(folder / ("f" + std::to_string(i) + ".jpg"), landscape({900, 700}, Matrix::shift(i * 20.0, 0)), 8);
+    for (int i = 1; i <= 3; ++i)
+        write(folder / ("f" + std::to_string(i) + ".jpg"), landscape({900, 700}, Matrix::shift(i * 20.0, 0)), 8);
     const std::string bytes = bytes_of(folder / "f2.jpg");
     std::ofstream(folder / "f2.jpg", std::ios::binary) << bytes.substr(0, bytes.size() / 3);
     Window w;
@@ -262,7 +264,8 @@ TEST_CASE("everything that can be used has a name for those who cannot see it", 
     REQUIRE(w.open(folder));
     int checked = 0;
     for (QWidget* widget : w.window.findChildren<QWidget*>()) {
-        const bool control = qobject_cast<QAbstractButton*>(widget) || qobject_cast<QSlider*>(widget) || qobject_cast<QComboBox*>(widget);
+        const bool control = qobject_cast<QAbstractButton*>(widget) || qobject_cast<QSlider*>(widget) ||
+                             qobject_cast<QComboBox*>(widget);
         if (!control || widget->objectName().startsWith(QStringLiteral("qt_"))) continue;
         ++checked;
         const auto* button = qobject_cast<QAbstractButton*>(widget);

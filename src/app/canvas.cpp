@@ -225,8 +225,7 @@ QString Canvas::readout() const {
         if (const auto colour = viewer_.colour_at(x, y))
             text += tr("   %1 %2 %3").arg(colour->red()).arg(colour->green()).arg(colour->blue());
     }
-    if (viewer_.view() == View::frame)
-        text += tr("   frame %1").arg(number_of(studio_.pile(), studio_.current()));
+    if (viewer_.view() == View::frame) text += tr("   frame %1").arg(number_of(studio_.pile(), studio_.current()));
     if (viewer_.view() == View::difference)
         text += tr("   frame %1 against %2, 4 times")
                     .arg(number_of(studio_.pile(), studio_.current()))
@@ -279,7 +278,8 @@ void Canvas::paintEvent(QPaintEvent*) {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(QColor(0, 0, 0, 150), 3));
         painter.drawEllipse(pointer_, radius, radius);
-        painter.setPen(QPen(brush_.keep ? theme().hatch : QColor(Qt::white), 1.2, brush_.keep ? Qt::SolidLine : Qt::DashLine));
+        painter.setPen(
+            QPen(brush_.keep ? theme().hatch : QColor(Qt::white), 1.2, brush_.keep ? Qt::SolidLine : Qt::DashLine));
         painter.drawEllipse(pointer_, radius, radius);
         painter.drawLine(pointer_ - QPointF(3, 0), pointer_ + QPointF(3, 0));
         if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
@@ -366,11 +366,20 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
     };
     if (event->modifiers() == Qt::ShiftModifier) {
         switch (event->key()) {
-            case Qt::Key_Left: move(-pan, 0); return;
-            case Qt::Key_Right: move(pan, 0); return;
-            case Qt::Key_Up: move(0, -pan); return;
-            case Qt::Key_Down: move(0, pan); return;
-            default: break;
+            case Qt::Key_Left:
+                move(-pan, 0);
+                return;
+            case Qt::Key_Right:
+                move(pan, 0);
+                return;
+            case Qt::Key_Up:
+                move(0, -pan);
+                return;
+            case Qt::Key_Down:
+                move(0, pan);
+                return;
+            default:
+                break;
         }
     }
     QWidget::keyPressEvent(event);

@@ -29,8 +29,8 @@ QPushButton* lamp_push(const QString& text, const QString& name, const QString& 
     return button;
 }
 
-NamedSlider::NamedSlider(const QString& name, const QString& tip, int low, int high,
-                         std::function<QString(int)> words, QWidget* parent)
+NamedSlider::NamedSlider(const QString& name, const QString& tip, int low, int high, std::function<QString(int)> words,
+                         QWidget* parent)
     : QWidget(parent), slider_(new QSlider(Qt::Horizontal, this)), value_(new QLabel(this)), words_(std::move(words)) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);

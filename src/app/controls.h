@@ -13,7 +13,8 @@ QLabel* quiet_label(const QString& text, QWidget* parent);
 QPushButton* push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
 QPushButton* lamp_push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
 
-// A slider under its name and value. `changed` comes while it is dragged; `settled` when it is let go or stepped by key.
+// A slider under its name and value. `changed` comes while it is dragged; `settled` when it is let go or stepped by
+// key.
 class NamedSlider : public QWidget {
     Q_OBJECT
 

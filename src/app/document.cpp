@@ -17,6 +17,12 @@ void Document::start(Pile pile, const QString& path, const QString& name) {
     emit changed();
 }
 
+void Document::start_unsaved(Pile pile, const QString& name) {
+    start(std::move(pile), {}, name);
+    history_.mark_unsaved();
+    emit changed();
+}
+
 void Document::close() {
     history_ = History();
     open_ = false;

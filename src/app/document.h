@@ -21,6 +21,8 @@ class Document : public QObject {
     bool edited() const { return history_.edited(); }
 
     void start(Pile pile, const QString& path, const QString& name);
+    // The same for work that was never saved and would be lost.
+    void start_unsaved(Pile pile, const QString& name);
     void close();
     // One step of the history. `what` completes "Undo ...".
     void edit(Pile pile, const QString& what);

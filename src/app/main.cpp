@@ -11,10 +11,12 @@ int main(int argc, char** argv) {
     QApplication::setOrganizationName(QStringLiteral("bright-pile"));
     QApplication::setApplicationVersion(QStringLiteral(BRIGHT_PILE_VERSION));
     QCommandLineParser parser;
-    parser.setApplicationDescription(QApplication::translate("main", "Aligns and merges a run of frames of one scene."));
+    parser.setApplicationDescription(
+        QApplication::translate("main", "Aligns and merges a run of frames of one scene."));
     parser.addHelpOption();
     parser.addVersionOption();
-    const QCommandLineOption demo(QStringLiteral("demo"), QApplication::translate("main", "Open a scene of Skerrow harbour."),
+    const QCommandLineOption demo(QStringLiteral("demo"),
+                                  QApplication::translate("main", "Open a scene of Skerrow harbour."),
                                   QStringLiteral("scene"));
     parser.addOption(demo);
     parser.addPositionalArgument(QStringLiteral("files"), QApplication::translate("main", "Frames, folders or a pile"));

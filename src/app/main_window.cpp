@@ -10,6 +10,7 @@
 #include <QSettings>
 #include <QShortcut>
 #include <QVBoxLayout>
+#include <utility>
 
 #include "app/steps/align_step.h"
 #include "app/steps/export_step.h"
@@ -44,6 +45,7 @@ MainWindow::MainWindow() : studio_(new Studio(this)), viewer_(new Viewer(*studio
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     pages_ = new QStackedWidget(centre);
+    recovery_ = new Recovery(*studio_, this);
     start_ = new StartScreen;
     pages_->addWidget(start_);
     pages_->addWidget(build_desk());
@@ -69,8 +71,10 @@ MainWindow::MainWindow() : studio_(new Studio(this)), viewer_(new Viewer(*studio
     });
     connect(&studio_->document(), &Document::changed, this, [this] {
         const Document& document = studio_->document();
+        if (after_save_ && !document.edited()) std::exchange(after_save_, {})();
         setWindowTitle(document.open() ? tr("%1 - Bright Pile").arg(document.name()) : tr("Bright Pile"));
     });
+    connect(start_, &StartScreen::left_over_wanted, recovery_, &Recovery::take_up);
     build_shortcuts();
     start_->setFocus();
 }
@@ -128,8 +132,7 @@ void MainWindow::build_shortcuts() {
     on(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { export_picture(); });
     on(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { flip_theme(); });
     on(QKeySequence::Quit, [this] { close(); });
-    for (int i = 0; i < 5; ++i)
-        on(QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + i)), [this, i] { steps_->open(i); });
+    for (int i = 0; i < 5; ++i) on(QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + i)), [this, i] { steps_->open(i); });
 }
 
 void MainWindow::step_opened(int index) {
@@ -151,15 +154,31 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
             if (viewer_->view() == View::result && !flipped_from_) viewer_->set_view(View::frame);
             return;
         }
-        case Qt::Key_A: studio_->toggle_aside(); return;
-        case Qt::Key_1: viewer_->set_view(View::result); return;
-        case Qt::Key_2: viewer_->set_view(View::frame); return;
-        case Qt::Key_3: viewer_->set_view(View::difference); return;
-        case Qt::Key_F: canvas_->fit(); return;
-        case Qt::Key_P: canvas_->zoom_by(1.0 / canvas_->zoom()); return;
+        case Qt::Key_A:
+            studio_->toggle_aside();
+            return;
+        case Qt::Key_1:
+            viewer_->set_view(View::result);
+            return;
+        case Qt::Key_2:
+            viewer_->set_view(View::frame);
+            return;
+        case Qt::Key_3:
+            viewer_->set_view(View::difference);
+            return;
+        case Qt::Key_F:
+            canvas_->fit();
+            return;
+        case Qt::Key_P:
+            canvas_->zoom_by(1.0 / canvas_->zoom());
+            return;
         case Qt::Key_Plus:
-        case Qt::Key_Equal: canvas_->zoom_by(zoom_step); return;
-        case Qt::Key_Minus: canvas_->zoom_by(1 / zoom_step); return;
+        case Qt::Key_Equal:
+            canvas_->zoom_by(zoom_step);
+            return;
+        case Qt::Key_Minus:
+            canvas_->zoom_by(1 / zoom_step);
+            return;
         case Qt::Key_K:
             brush.keep = !brush.keep;
             if (paints) canvas_->set_brush(brush);
@@ -178,7 +197,8 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
                 viewer_->set_view(*flipped_from_ == View::result ? View::frame : View::result);
             }
             return;
-        default: QMainWindow::keyPressEvent(event);
+        default:
+            QMainWindow::keyPressEvent(event);
     }
 }
 
@@ -196,7 +216,8 @@ void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
                                    : tr("Pictures and piles (*.pile *.jpg *.jpeg *.png *.tif *.tiff)");
     const QString title = outcome ? tr("Frames for %1").arg(word(*outcome)) : tr("Open");
     const QStringList names = QFileDialog::getOpenFileNames(this, title, {}, filter);
-    if (!names.isEmpty() && may_leave()) studio_->open(names, outcome.value_or(Outcome::trails));
+    if (names.isEmpty()) return;
+    leave([this, names, outcome] { studio_->open(names, outcome.value_or(Outcome::trails)); });
 }
 
 void MainWindow::save() {
@@ -210,7 +231,8 @@ void MainWindow::save() {
 bool MainWindow::save_as() {
     if (!studio_->document().open()) return false;
     const QString base = QFileInfo(studio_->document().name()).completeBaseName();
-    QString path = QFileDialog::getSaveFileName(this, tr("Save the pile"), base + QStringLiteral(".pile"), tr("Piles (*.pile)"));
+    QString path =
+        QFileDialog::getSaveFileName(this, tr("Save the pile"), base + QStringLiteral(".pile"), tr("Piles (*.pile)"));
     if (path.isEmpty()) return false;
     if (!path.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) path += QStringLiteral(".pile");
     studio_->save(path);
@@ -221,24 +243,32 @@ void MainWindow::export_picture() {
     if (!studio_->document().open()) return;
     const QString ending = QString::fromStdString(studio_->pile().exporting.ending);
     const QString base = QFileInfo(studio_->document().name()).completeBaseName();
-    QString path = QFileDialog::getSaveFileName(this, tr("Export the picture"), base + ending, tr("Picture (*%1)").arg(ending));
+    QString path =
+        QFileDialog::getSaveFileName(this, tr("Export the picture"), base + ending, tr("Picture (*%1)").arg(ending));
     if (path.isEmpty()) return;
     if (!path.endsWith(ending, Qt::CaseInsensitive)) path += ending;
     studio_->export_to(path);
 }
 
-bool MainWindow::may_leave() {
-    if (!studio_->document().open() || !studio_->document().edited()) return true;
-    const auto answer = QMessageBox::question(this, tr("Bright Pile"), tr("%1 has edits that are not saved.").arg(studio_->document().name()),
-                                              QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
-    if (answer == QMessageBox::Discard) return true;
-    if (answer == QMessageBox::Save) save();
-    // Saving goes on in the background: leaving is asked for anew once it is done.
-    return false;
+void MainWindow::leave(std::function<void()> then) {
+    if (!studio_->document().open() || !studio_->document().edited()) {
+        then();
+        return;
+    }
+    const auto answer = QMessageBox::question(
+        this, tr("Bright Pile"), tr("%1 has edits that are not saved.").arg(studio_->document().name()),
+        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+    if (answer == QMessageBox::Discard) then();
+    if (answer != QMessageBox::Save) return;
+    after_save_ = std::move(then);
+    if (studio_->document().path().isEmpty() && !save_as())
+        after_save_ = {};
+    else if (!studio_->document().path().isEmpty())
+        save();
 }
 
 void MainWindow::go_home() {
-    if (may_leave()) studio_->document().close();
+    leave([this] { studio_->document().close(); });
 }
 
 void MainWindow::flip_theme() {
@@ -255,14 +285,20 @@ void MainWindow::dropEvent(QDropEvent* event) {
     const QStringList names = local_files(event->mimeData());
     if (names.isEmpty()) return;
     event->acceptProposedAction();
-    studio_->add(names);
+    // A pile replaces what is open; frames join it.
+    if (names.first().endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive))
+        leave([this, names] { studio_->open(names, Outcome::trails); });
+    else
+        studio_->add(names);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-    if (may_leave())
-        event->accept();
-    else
-        event->ignore();
+    event->ignore();
+    leave([this] {
+        recovery_->forget();
+        studio_->document().close();
+        QCoreApplication::quit();
+    });
 }
 
 }  // namespace bp::app

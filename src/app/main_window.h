@@ -3,9 +3,11 @@
 
 #include <QMainWindow>
 #include <QStackedWidget>
+#include <functional>
 
 #include "app/canvas.h"
 #include "app/job_bar.h"
+#include "app/recovery.h"
 #include "app/start_screen.h"
 #include "app/step_line.h"
 #include "app/studio.h"
@@ -41,13 +43,15 @@ class MainWindow : public QMainWindow {
     bool save_as();
     void export_picture();
     void go_home();
-    bool may_leave();
+    // Does `then` at once, or after the person has decided what becomes of unsaved edits.
+    void leave(std::function<void()> then);
     void flip_theme();
     void step_opened(int index);
 
     Studio* studio_;
     Viewer* viewer_;
     QStackedWidget* pages_;
+    Recovery* recovery_;
     StartScreen* start_;
     TopBar* bar_;
     StepLine* steps_;
@@ -57,6 +61,7 @@ class MainWindow : public QMainWindow {
     int parts_index_ = 0;
     int export_index_ = 0;
     std::optional<View> flipped_from_;
+    std::function<void()> after_save_;
 };
 
 }  // namespace bp::app

@@ -75,7 +75,8 @@ void MiniatureGrid::set_chosen(int value) {
 }
 
 Miniature* MiniatureGrid::button(int value) const {
-    const auto found = std::find_if(entries_.begin(), entries_.end(), [value](const Entry& e) { return e.value == value; });
+    const auto found =
+        std::find_if(entries_.begin(), entries_.end(), [value](const Entry& e) { return e.value == value; });
     return found == entries_.end() ? nullptr : found->button;
 }
 

@@ -9,6 +9,7 @@
 #include <algorithm>
 
 #include "app/controls.h"
+#include "app/recovery.h"
 #include "app/theme.h"
 #include "app/words.h"
 #include "pile/outcomes.h"
@@ -43,7 +44,9 @@ class Card : public QAbstractButton {
         painter.setClipPath(shape);
         const double scale = std::max(place.width() / picture_.width(), place.height() / picture_.height());
         const QSizeF from(place.width() / scale, place.height() / scale);
-        painter.drawImage(place, picture_, QRectF(QPointF((picture_.width() - from.width()) / 2, (picture_.height() - from.height()) / 2), from));
+        painter.drawImage(
+            place, picture_,
+            QRectF(QPointF((picture_.width() - from.width()) / 2, (picture_.height() - from.height()) / 2), from));
         QLinearGradient shade(0, place.bottom() - (large_ ? 96 : 74), 0, place.bottom());
         shade.setColorAt(0, QColor(0, 0, 0, 0));
         shade.setColorAt(1, QColor(0, 0, 0, 215));
@@ -51,11 +54,13 @@ class Card : public QAbstractButton {
         painter.setPen(Qt::white);
         painter.setFont(face(large_ ? 18 : type::body, QFont::DemiBold));
         const double inset = large_ ? 16 : 10;
-        painter.drawText(QRectF(inset, place.bottom() - (large_ ? 58 : 44), place.width(), 26), Qt::AlignLeft | Qt::AlignVCenter, text());
+        painter.drawText(QRectF(inset, place.bottom() - (large_ ? 58 : 44), place.width(), 26),
+                         Qt::AlignLeft | Qt::AlignVCenter, text());
         painter.setFont(face(large_ ? type::body : type::small));
         painter.setPen(QColor(255, 255, 255, 205));
         const QString line = painter.fontMetrics().elidedText(line_, Qt::ElideRight, int(place.width() - 2 * inset));
-        painter.drawText(QRectF(inset, place.bottom() - (large_ ? 34 : 24), place.width(), 20), Qt::AlignLeft | Qt::AlignVCenter, line);
+        painter.drawText(QRectF(inset, place.bottom() - (large_ ? 34 : 24), place.width(), 20),
+                         Qt::AlignLeft | Qt::AlignVCenter, line);
         painter.setClipping(false);
         if (underMouse() || hasFocus()) {
             painter.setPen(QPen(theme().amber, 2));
@@ -85,11 +90,16 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* title = new QLabel(tr("What shall the pile become?"), this);
     title->setFont(face(type::title, QFont::DemiBold));
     words->addWidget(title);
-    words->addWidget(quiet_label(tr("Choose an outcome, then your frames. It only sets first values and can be changed at any time."), this));
+    words->addWidget(quiet_label(
+        tr("Choose an outcome, then your frames. It only sets first values and can be changed at any time."), this));
     head->addLayout(words, 1);
     auto* themes = push(tr("Dusk or Noon"), QStringLiteral("start_theme"), tr("A dark or a light window"), this);
     themes->setProperty("flat", true);
-    auto* open = push(tr("Open a pile or frames…"), QStringLiteral("start_open"), tr("Opens a saved pile, or frames as Trails"), this);
+    auto* open = push(tr("Open a pile or frames…"), QStringLiteral("start_open"),
+                      tr("Opens a saved pile, or frames as Trails"), this);
+    left_over_ = lamp_push(tr("Take up unsaved work"), QStringLiteral("left_over"),
+                           tr("Opens the edits that were not saved when the program ended last time"), this);
+    head->addWidget(left_over_, 0, Qt::AlignTop);
     head->addWidget(themes, 0, Qt::AlignTop);
     head->addWidget(open, 0, Qt::AlignTop);
     column->addLayout(head);
@@ -99,7 +109,8 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     for (const OutcomeEntry& entry : outcomes()) {
         auto* card = new Card(word(entry.outcome), what_it_does(entry.outcome), picture_of(entry.outcome), true, this);
         card->setObjectName(QStringLiteral("outcome_%1").arg(n));
-        connect(card, &QAbstractButton::clicked, this, [this, outcome = entry.outcome] { emit outcome_chosen(outcome); });
+        connect(card, &QAbstractButton::clicked, this,
+                [this, outcome = entry.outcome] { emit outcome_chosen(outcome); });
         grid->addWidget(card, n / 3, n % 3);
         ++n;
     }
@@ -123,8 +134,13 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* drop = quiet_label(tr("Or drop files and folders anywhere in the window."), this);
     drop->setAlignment(Qt::AlignHCenter);
     column->addWidget(drop);
+    connect(left_over_, &QPushButton::clicked, this, [this] { emit left_over_wanted(Recovery::left_over()); });
     connect(open, &QPushButton::clicked, this, &StartScreen::open_wanted);
     connect(themes, &QPushButton::clicked, this, &StartScreen::theme_wanted);
+}
+
+void StartScreen::showEvent(QShowEvent*) {
+    left_over_->setVisible(!Recovery::left_over().isEmpty());
 }
 
 void StartScreen::paintEvent(QPaintEvent*) {

@@ -1,6 +1,7 @@
 // The first screen: what is the pile to become? And the demo piles of Skerrow harbour.
 #pragma once
 
+#include <QPushButton>
 #include <QWidget>
 
 #include "pile/pile.h"
@@ -17,10 +18,15 @@ class StartScreen : public QWidget {
     void outcome_chosen(bp::Outcome outcome);
     void demo_chosen(const QString& scene);
     void open_wanted();
+    void left_over_wanted(const QString& path);
     void theme_wanted();
 
   protected:
+    void showEvent(QShowEvent*) override;
     void paintEvent(QPaintEvent*) override;
+
+  private:
+    QPushButton* left_over_;
 };
 
 }  // namespace bp::app

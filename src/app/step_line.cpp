@@ -41,7 +41,8 @@ class StepKnot : public QAbstractButton {
         painter.drawText(QRectF(space::knot_indent, 4, width() - space::knot_indent, 20), Qt::AlignVCenter, text());
         painter.setFont(face(type::small));
         painter.setPen(isChecked() ? theme().amber : theme().quiet);
-        const QString line = painter.fontMetrics().elidedText(body_->summary(), Qt::ElideRight, width() - space::knot_indent - 6);
+        const QString line =
+            painter.fontMetrics().elidedText(body_->summary(), Qt::ElideRight, width() - space::knot_indent - 6);
         painter.drawText(QRectF(space::knot_indent, 23, width() - space::knot_indent, 17), Qt::AlignVCenter, line);
     }
     bool event(QEvent* event) override {

@@ -53,11 +53,7 @@ Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
 }  // namespace
 
 Studio::Studio(QObject* parent)
-    : QObject(parent),
-      bases_(std::make_shared<BaseCache>()),
-      work_(this),
-      thumbnail_lane_(this),
-      preview_lane_(this) {
+    : QObject(parent), bases_(std::make_shared<BaseCache>()), work_(this), thumbnail_lane_(this), preview_lane_(this) {
     fresh_stores();
     connect(&document_, &Document::opened, this, [this] {
         fresh_stores();
@@ -177,20 +173,31 @@ void Studio::open_demo(const QString& scene) {
         });
 }
 
+void Studio::open_left_over(const QString& path) {
+    work_.run<Result<LoadedPile>>([path](Job&) { return load_pile(path.toStdString()); },
+                                  [this](Result<LoadedPile> loaded) {
+                                      if (loaded.ok())
+                                          document_.start_unsaved(loaded.value().pile, tr("unsaved work"));
+                                      else
+                                          tell(loaded.failure());
+                                  });
+}
+
 void Studio::save(const QString& path) {
     const Pile saved = pile();
-    work_.run<Status>([saved, path](Job& job) -> Status {
-        job.begin("Saving", 1);
-        return save_pile(saved, path.toStdString());
-    },
-                      [this, path, saved](Status done) {
-                          if (!done.ok()) {
-                              tell(done.failure());
-                              return;
-                          }
-                          if (pile() == saved) document_.mark_saved(path);
-                          say(tr("Saved %1").arg(QFileInfo(path).fileName()));
-                      });
+    work_.run<Status>(
+        [saved, path](Job& job) -> Status {
+            job.begin("Saving", 1);
+            return save_pile(saved, path.toStdString());
+        },
+        [this, path, saved](Status done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                return;
+            }
+            if (pile() == saved) document_.mark_saved(path);
+            say(tr("Saved %1").arg(QFileInfo(path).fileName()));
+        });
 }
 
 void Studio::export_to(const QString& path) {
@@ -230,7 +237,8 @@ void Studio::align(Model model, int reference) {
             const auto& found = done.value();
             document_.edit(with_alignments(pile(), model, reference, found),
                            tr("Align: %1").arg(word(model).toLower()));
-            const auto lost = std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
+            const auto lost =
+                std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
             if (lost > 0) say(tr("%n frame(s) could not be aligned and are not merged.", nullptr, int(lost)), true);
         });
 }
@@ -244,22 +252,20 @@ void Studio::choose_outcome(Outcome outcome) {
 
 void Studio::look_in(const QString& folder) {
     const Pile now = pile();
-    work_.run<Result<Relinked>>([now, folder](Job& job) { return relink(now, folder.toStdString(), job); },
-                                [this](Result<Relinked> done) {
-                                    if (!done.ok()) {
-                                        tell(done.failure());
-                                        return;
-                                    }
-                                    document_.edit(done.value().pile, tr("Find missing frames"));
-                                    load_thumbnails();
-                                    if (done.value().still_missing > 0)
-                                        say(tr("%1 found, %2 still missing.")
-                                                .arg(done.value().found)
-                                                .arg(done.value().still_missing),
-                                            true);
-                                    else
-                                        say(tr("All frames found."));
-                                });
+    work_.run<Result<Relinked>>(
+        [now, folder](Job& job) { return relink(now, folder.toStdString(), job); },
+        [this](Result<Relinked> done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                return;
+            }
+            document_.edit(done.value().pile, tr("Find missing frames"));
+            load_thumbnails();
+            if (done.value().still_missing > 0)
+                say(tr("%1 found, %2 still missing.").arg(done.value().found).arg(done.value().still_missing), true);
+            else
+                say(tr("All frames found."));
+        });
 }
 
 void Studio::select(int id, bool extend, bool toggle) {

@@ -34,6 +34,8 @@ class Studio : public QObject {
     // Adds to the open pile, or opens when there is none.
     void add(const QStringList& names);
     void open_demo(const QString& scene);
+    // A pile that a crash left behind (recovery.h).
+    void open_left_over(const QString& path);
     void save(const QString& path);
     void export_to(const QString& path);
     void align(Model model, int reference);

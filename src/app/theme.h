@@ -14,17 +14,17 @@ namespace bp::app {
 enum class ThemeName { dusk, noon };
 
 struct Theme {
-    QColor ground;       // panels
-    QColor raised;       // buttons, cards
+    QColor ground;  // panels
+    QColor raised;  // buttons, cards
     QColor hover;
-    QColor line;         // hairlines, the step line
-    QColor surround;     // around the picture: neutral grey
+    QColor line;      // hairlines, the step line
+    QColor surround;  // around the picture: neutral grey
     QColor text, quiet, faint;
-    QColor amber;        // the one accent
-    QColor on_amber;     // text on it
-    QColor teal;         // only the second of two compared things
-    QColor coral;        // only trouble
-    QColor hatch;        // masks on the picture
+    QColor amber;     // the one accent
+    QColor on_amber;  // text on it
+    QColor teal;      // only the second of two compared things
+    QColor coral;     // only trouble
+    QColor hatch;     // masks on the picture
 };
 
 namespace space {

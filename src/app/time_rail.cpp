@@ -346,11 +346,20 @@ void TimeRail::keyPressEvent(QKeyEvent* event) {
         choose(pile.frames[std::size_t(number) - 1].id, event->modifiers() & Qt::ShiftModifier);
     };
     switch (event->key()) {
-        case Qt::Key_Home: go(1); break;
-        case Qt::Key_End: go(int(pile.frames.size())); break;
-        case Qt::Key_PageUp: go(number_of(pile, studio_.current()) - 10); break;
-        case Qt::Key_PageDown: go(number_of(pile, studio_.current()) + 10); break;
-        default: QWidget::keyPressEvent(event);
+        case Qt::Key_Home:
+            go(1);
+            break;
+        case Qt::Key_End:
+            go(int(pile.frames.size()));
+            break;
+        case Qt::Key_PageUp:
+            go(number_of(pile, studio_.current()) - 10);
+            break;
+        case Qt::Key_PageDown:
+            go(number_of(pile, studio_.current()) + 10);
+            break;
+        default:
+            QWidget::keyPressEvent(event);
     }
 }
 

@@ -53,7 +53,8 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
          {tr("Frame"), tr("The chosen frame alone (2). Hold Space to flip.")},
          {tr("Difference"), tr("The chosen frame against the reference, four times as strong (3)")}}};
     for (int i = 0; i < 3; ++i) {
-        views_[i] = push(views[std::size_t(i)].first, QStringLiteral("view_%1").arg(i), views[std::size_t(i)].second, this);
+        views_[i] =
+            push(views[std::size_t(i)].first, QStringLiteral("view_%1").arg(i), views[std::size_t(i)].second, this);
         views_[i]->setCheckable(true);
         views_[i]->setProperty("flat", true);
         group->addButton(views_[i]);
@@ -63,7 +64,8 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     row->addStretch();
     undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
     redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
-    theme_ = tool(QStringLiteral("lamp"), QStringLiteral("theme"), tr("Dusk or Noon: a dark or a light window (Ctrl+L)"));
+    theme_ =
+        tool(QStringLiteral("lamp"), QStringLiteral("theme"), tr("Dusk or Noon: a dark or a light window (Ctrl+L)"));
     row->addWidget(undo_);
     row->addWidget(redo_);
     row->addWidget(theme_);
@@ -103,7 +105,8 @@ void TopBar::refresh() {
     undo_->setEnabled(document.can_undo());
     redo_->setEnabled(document.can_redo());
     undo_->setToolTip(document.can_undo() ? tr("Undo: %1 (Ctrl+Z)").arg(document.undo_text()) : tr("Nothing to undo"));
-    redo_->setToolTip(document.can_redo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(document.redo_text()) : tr("Nothing to redo"));
+    redo_->setToolTip(document.can_redo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(document.redo_text())
+                                          : tr("Nothing to redo"));
     for (int i = 0; i < 3; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
 }
 

@@ -130,10 +130,9 @@ void Viewer::render_overview() {
     if (!studio_.thumbnails_complete() && view_ == View::result) return;
     const Order what = order(area_, studio_.thumbnail_level());
     const Rect area = covered_by(what.region, what.level);
-    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
-                                       [this, area, serial = serial_](Result<QImage> image) {
-                                           arrive(overview_, std::move(image), area, serial);
-                                       });
+    overview_lane_.run<Result<QImage>>(
+        [what](Job& job) { return what.fill(job); },
+        [this, area, serial = serial_](Result<QImage> image) { arrive(overview_, std::move(image), area, serial); });
 }
 
 void Viewer::render_detail() {
@@ -145,9 +144,7 @@ void Viewer::render_detail() {
     const Rect wanted = intersect(visible_, area_);
     if (wanted.empty()) return;
     const Rect area = intersect(rounded(wanted, unit), area_);
-    const Size have = detail_.image.size().isEmpty()
-                          ? Size{}
-                          : Size{detail_.image.width(), detail_.image.height()};
+    const Size have = detail_.image.size().isEmpty() ? Size{} : Size{detail_.image.width(), detail_.image.height()};
     const Rect region = at_level(area, level);
     if (detail_.serial == serial_ && holds(detail_.area, wanted) && have == at_level(detail_.area, level).size()) {
         emit settled();

@@ -13,7 +13,7 @@ enum class View { result, frame, difference };
 
 struct Layer {
     QImage image;
-    Rect area;      // canvas pixels of level 0 that the image covers
+    Rect area;  // canvas pixels of level 0 that the image covers
     long serial = 0;
 };
 

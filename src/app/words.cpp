@@ -17,75 +17,108 @@ QString tr(const char* text) {
 
 QString word(Mode mode) {
     switch (mode) {
-        case Mode::lighten: return tr("Lighten");
-        case Mode::maximum: return tr("Maximum");
-        case Mode::minimum: return tr("Minimum");
-        case Mode::median: return tr("Median");
-        case Mode::mean: return tr("Mean");
-        case Mode::one: break;
+        case Mode::lighten:
+            return tr("Lighten");
+        case Mode::maximum:
+            return tr("Maximum");
+        case Mode::minimum:
+            return tr("Minimum");
+        case Mode::median:
+            return tr("Median");
+        case Mode::mean:
+            return tr("Mean");
+        case Mode::one:
+            break;
     }
     return tr("One frame");
 }
 
 QString what_it_does(Mode mode) {
     switch (mode) {
-        case Mode::lighten: return tr("The brightest frame wins at every pixel; each frame can have a strength of its own");
-        case Mode::maximum: return tr("The brightest value of every pixel, all frames alike");
-        case Mode::minimum: return tr("The darkest value of every pixel");
-        case Mode::median: return tr("The middle value of every pixel: what moves is gone");
-        case Mode::mean: return tr("The mean light of every pixel: less noise, and what moves turns into a veil");
-        case Mode::one: break;
+        case Mode::lighten:
+            return tr("The brightest frame wins at every pixel; each frame can have a strength of its own");
+        case Mode::maximum:
+            return tr("The brightest value of every pixel, all frames alike");
+        case Mode::minimum:
+            return tr("The darkest value of every pixel");
+        case Mode::median:
+            return tr("The middle value of every pixel: what moves is gone");
+        case Mode::mean:
+            return tr("The mean light of every pixel: less noise, and what moves turns into a veil");
+        case Mode::one:
+            break;
     }
     return tr("One frame as it is, for parts to lie over");
 }
 
 QString word(Model model) {
     switch (model) {
-        case Model::none: return tr("None");
-        case Model::shift: return tr("Shift");
-        case Model::rigid: break;
+        case Model::none:
+            return tr("None");
+        case Model::shift:
+            return tr("Shift");
+        case Model::rigid:
+            break;
     }
     return tr("Shift and turn");
 }
 
 QString what_it_does(Model model) {
     switch (model) {
-        case Model::none: return tr("Frames stay where they are: a firm tripod");
-        case Model::shift: return tr("Frames are moved onto the reference");
-        case Model::rigid: break;
+        case Model::none:
+            return tr("Frames stay where they are: a firm tripod");
+        case Model::shift:
+            return tr("Frames are moved onto the reference");
+        case Model::rigid:
+            break;
     }
     return tr("Frames are moved and turned onto the reference: hand-held bursts");
 }
 
 QString word(Outcome outcome) {
     switch (outcome) {
-        case Outcome::trails: return tr("Trails");
-        case Outcome::clear: return tr("Clear");
-        case Outcome::quiet: return tr("Quiet");
-        case Outcome::sequence: return tr("Sequence");
-        case Outcome::best_of: return tr("Best of");
-        case Outcome::shower: break;
+        case Outcome::trails:
+            return tr("Trails");
+        case Outcome::clear:
+            return tr("Clear");
+        case Outcome::quiet:
+            return tr("Quiet");
+        case Outcome::sequence:
+            return tr("Sequence");
+        case Outcome::best_of:
+            return tr("Best of");
+        case Outcome::shower:
+            break;
     }
     return tr("Shower");
 }
 
 QString what_it_does(Outcome outcome) {
     switch (outcome) {
-        case Outcome::trails: return tr("Moving lights draw lines");
-        case Outcome::clear: return tr("What moves is gone");
-        case Outcome::quiet: return tr("The same view, far less noise");
-        case Outcome::sequence: return tr("One subject in many places");
-        case Outcome::best_of: return tr("The best part of each frame");
-        case Outcome::shower: break;
+        case Outcome::trails:
+            return tr("Moving lights draw lines");
+        case Outcome::clear:
+            return tr("What moves is gone");
+        case Outcome::quiet:
+            return tr("The same view, far less noise");
+        case Outcome::sequence:
+            return tr("One subject in many places");
+        case Outcome::best_of:
+            return tr("The best part of each frame");
+        case Outcome::shower:
+            break;
     }
     return tr("Many brief lights, each from its own frame");
 }
 
 QString word(Role role) {
     switch (role) {
-        case Role::dark: return tr("Dark");
-        case Role::foreground: return tr("Foreground");
-        case Role::scene: break;
+        case Role::dark:
+            return tr("Dark");
+        case Role::foreground:
+            return tr("Foreground");
+        case Role::scene:
+            break;
     }
     return tr("Scene");
 }

@@ -1,11 +1,10 @@
-#include "engine/aligning.h"
-
 #include <cmath>
 #include <cstdio>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "engine/aligning.h"
 #include "pile/edits.h"
 
 namespace bp::cli {

@@ -67,10 +67,14 @@ std::string shown_path(const Frame& frame) {
 Exit fail(const Failure& failure) {
     std::cerr << failure.sentence << '\n';
     switch (failure.fault) {
-        case Fault::wrong_call: return Exit::wrong_call;
-        case Fault::output: return Exit::cannot_write;
-        case Fault::stopped: return Exit::stopped;
-        case Fault::input: break;
+        case Fault::wrong_call:
+            return Exit::wrong_call;
+        case Fault::output:
+            return Exit::cannot_write;
+        case Fault::stopped:
+            return Exit::stopped;
+        case Fault::input:
+            break;
     }
     return Exit::unusable_input;
 }

@@ -13,7 +13,14 @@
 namespace bp::cli {
 
 // Exit codes, a contract: docs/cli.md.
-enum class Exit { done = 0, some_frames_unused = 1, wrong_call = 2, unusable_input = 3, cannot_write = 4, stopped = 130 };
+enum class Exit {
+    done = 0,
+    some_frames_unused = 1,
+    wrong_call = 2,
+    unusable_input = 3,
+    cannot_write = 4,
+    stopped = 130
+};
 
 struct Context {
     Job& job;

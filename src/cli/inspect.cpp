@@ -1,10 +1,11 @@
+#include "engine/inspect.h"
+
 #include <cmath>
 #include <cstdio>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
-#include "engine/inspect.h"
 
 namespace bp::cli {
 namespace {

@@ -19,12 +19,13 @@ volatile std::sig_atomic_t interrupted = 0;
 // Passes an interrupt on to the job, which a signal handler itself must not touch.
 class StopWatch {
   public:
-    explicit StopWatch(Job& job) : thread_([this, &job] {
-        while (!done_) {
-            if (interrupted) job.stop();
-            std::this_thread::sleep_for(std::chrono::milliseconds(20));
-        }
-    }) {}
+    explicit StopWatch(Job& job)
+        : thread_([this, &job] {
+              while (!done_) {
+                  if (interrupted) job.stop();
+                  std::this_thread::sleep_for(std::chrono::milliseconds(20));
+              }
+          }) {}
     ~StopWatch() {
         done_ = true;
         thread_.join();

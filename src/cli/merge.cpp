@@ -46,8 +46,7 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_alignments(std::move(pile), model, pile.reference, alignments.value());
         stages.align_s = seconds_since(aligning);
     }
-    Result<Exported> exported =
-        export_picture(pile, options.out, {options.depth, options.quality}, context.job);
+    Result<Exported> exported = export_picture(pile, options.out, {options.depth, options.quality}, context.job);
     if (!exported.ok()) return fail(exported.failure());
     if (!options.report.empty()) {
         Status reported = write_report(options.report, exported.value(), stages);

@@ -27,10 +27,8 @@ Status write_report(const fs::path& file, const Exported& exported, const Stages
         out["frames"].push_back(std::move(one));
     }
     out["area_px"] = {exported.area.left, exported.area.top, exported.area.width, exported.area.height};
-    out["time_s"] = {{"open", stages.open_s},
-                     {"align", stages.align_s},
-                     {"merge", exported.render_s},
-                     {"write", exported.write_s}};
+    out["time_s"] = {
+        {"open", stages.open_s}, {"align", stages.align_s}, {"merge", exported.render_s}, {"write", exported.write_s}};
     rusage usage{};
     ::getrusage(RUSAGE_SELF, &usage);
     out["peak_memory_bytes"] = std::int64_t(usage.ru_maxrss) * 1024;

@@ -101,8 +101,8 @@ std::vector<HotPixel> hot_pixels(int count, Size picture, std::uint64_t seed) {
     Dice dice(seed ^ 0x407);
     std::vector<HotPixel> out;
     for (int i = 0; i < count; ++i)
-        out.push_back({int(dice.unit() * picture.width), int(dice.unit() * picture.height),
-                       float(dice.between(0.004, 0.03))});
+        out.push_back(
+            {int(dice.unit() * picture.width), int(dice.unit() * picture.height), float(dice.between(0.004, 0.03))});
     return out;
 }
 

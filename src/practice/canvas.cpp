@@ -95,7 +95,8 @@ void Canvas::paint(const Shape& shape, const Shade& shade, double opacity) {
 }
 
 void Canvas::paint(const Shape& shape, Rgb colour, double opacity) {
-    paint(shape, [colour](Point) { return colour; }, opacity);
+    paint(
+        shape, [colour](Point) { return colour; }, opacity);
 }
 
 void Canvas::darken(const Shape& shape, double blur, double amount) {

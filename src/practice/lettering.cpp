@@ -13,8 +13,7 @@ void letter(Canvas& canvas, const std::string& word, const Box& box, Rgb ink, do
     const cv::Size extent = cv::getTextSize(word, face, size, thickness, &below);
     cv::Mat plate(extent.height + below + 16, extent.width + 16, CV_8U, cv::Scalar(0));
     cv::putText(plate, word, cv::Point(8, extent.height + 8), face, size, cv::Scalar(255), thickness, cv::LINE_AA);
-    const double scale =
-        std::min((box.right - box.left) / plate.cols, (box.bottom - box.top) / plate.rows);
+    const double scale = std::min((box.right - box.left) / plate.cols, (box.bottom - box.top) / plate.rows);
     const Point centre{(box.left + box.right) / 2, (box.top + box.bottom) / 2};
     // Shrunk once to the pixels of the canvas, so that small letters do not flicker away.
     const double least = 1.0 / std::min(plate.cols, plate.rows);

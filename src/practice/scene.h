@@ -8,21 +8,21 @@
 #include <string_view>
 #include <vector>
 
-#include "practice/canvas.h"
 #include "pile/pile.h"
+#include "practice/canvas.h"
 
 namespace bp::practice {
 
 // One exposure.
 struct Shot {
     Role role = Role::scene;
-    double begin_s = 0;     // since the first exposure of the scene
+    double begin_s = 0;  // since the first exposure of the scene
     double exposure_s = 1;
     double iso = 100;
-    double gain = 1;        // exposure against the run's own
-    Matrix to_scene;        // frame pixel to reference pixel, for a 1600 x 1067 picture
-    double blur = 0;        // a soft frame: deviation in scene units
-    double cloud = 0;       // thin cloud, 0 to 1
+    double gain = 1;   // exposure against the run's own
+    Matrix to_scene;   // frame pixel to reference pixel, for a 1600 x 1067 picture
+    double blur = 0;   // a soft frame: deviation in scene units
+    double cloud = 0;  // thin cloud, 0 to 1
 };
 
 struct Camera {

@@ -107,8 +107,8 @@ Shape join(std::vector<Shape> shapes) {
 }
 
 Shape both(Shape a, Shape b) {
-    const Box box{std::max(a.box.left, b.box.left), std::max(a.box.top, b.box.top),
-                  std::min(a.box.right, b.box.right), std::min(a.box.bottom, b.box.bottom)};
+    const Box box{std::max(a.box.left, b.box.left), std::max(a.box.top, b.box.top), std::min(a.box.right, b.box.right),
+                  std::min(a.box.bottom, b.box.bottom)};
     return {box, [a = std::move(a), b = std::move(b)](Point p) { return std::max(a.distance(p), b.distance(p)); }};
 }
 
@@ -127,9 +127,8 @@ Shape turned(Shape shape, Point pivot, double radians) {
     std::vector<Point> corners{{b.left, b.top}, {b.right, b.top}, {b.right, b.bottom}, {b.left, b.bottom}};
     for (Point& c : corners) c = rotate(c, pivot, radians);
     const Box box = around(corners, 0);
-    return {box, [shape = std::move(shape), pivot, radians](Point p) {
-                return shape.distance(rotate(p, pivot, -radians));
-            }};
+    return {box,
+            [shape = std::move(shape), pivot, radians](Point p) { return shape.distance(rotate(p, pivot, -radians)); }};
 }
 
 Shape moved(Shape shape, double dx, double dy) {

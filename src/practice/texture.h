@@ -20,7 +20,7 @@ class Dice {
   public:
     explicit Dice(std::uint64_t seed) : state_(seed) {}
     std::uint64_t next();
-    double unit();                         // 0 to 1
+    double unit();  // 0 to 1
     double between(double low, double high) { return low + (high - low) * unit(); }
     // Mean 0, deviation 1: the sum of four uniform values.
     float bell();

@@ -59,9 +59,9 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
     if (error)
         return Failure{Fault::output, place.string(), "Cannot make " + place.string() + ": " + error.message() + "."};
     const double scale = options.size.width / scene_width;
-    json out{{"scene", entry.name}, {"seed", options.seed},    {"width", options.size.width},
-             {"height", options.size.height}, {"frames", json::array()}, {"streaks", json::array()},
-             {"hot_pixels", json::array()}, {"pictures", json::array()}};
+    json out{{"scene", entry.name},           {"seed", options.seed},     {"width", options.size.width},
+             {"height", options.size.height}, {"frames", json::array()},  {"streaks", json::array()},
+             {"hot_pixels", json::array()},   {"pictures", json::array()}};
     for (std::size_t i = 0; i < frames.size(); ++i) {
         const Shot& shot = frames[i].shot;
         json frame{{"file", frames[i].file},
@@ -77,15 +77,15 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
             const std::string name = "subject-" + std::to_string(i + 1) + ".png";
             frame["subject_box"] = box_json(subject->box, scale);
             frame["subject_mask"] = name;
-            Status written = write_picture(place / name, mask_of(*subject, options.size), Profile::srgb(), {8, 100, Sync::no}, {});
+            Status written =
+                write_picture(place / name, mask_of(*subject, options.size), Profile::srgb(), {8, 100, Sync::no}, {});
             if (!written.ok()) return written;
         }
         out["frames"].push_back(std::move(frame));
     }
     for (const StreakTruth& s : scene.streaks())
-        out["streaks"].push_back({{"frame", s.frame},
-                                  {"kind", s.kind},
-                                  {"polyline", {point_json(s.from, scale), point_json(s.to, scale)}}});
+        out["streaks"].push_back(
+            {{"frame", s.frame}, {"kind", s.kind}, {"polyline", {point_json(s.from, scale), point_json(s.to, scale)}}});
     for (const HotPixel& h : hot_pixels(scene.camera().hot_pixels, options.size, options.seed))
         out["hot_pixels"].push_back({h.x, h.y});
     if (scene.camera().sensor_spot) out["sensor_spot"] = point_json(*scene.camera().sensor_spot, scale);
@@ -93,8 +93,8 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
         out["lens"] = {{"focal_px", lens->focal * scale}, {"k1", lens->k1}, {"pole", point_json(lens->pole, scale)}};
     for (const TruthPicture& picture : scene.truth()) {
         const std::string name = picture.name + ".tif";
-        Status written =
-            write_picture(place / name, develop(picture.paint(still), options.size), Profile::srgb(), {16, 100, Sync::no}, {});
+        Status written = write_picture(place / name, develop(picture.paint(still), options.size), Profile::srgb(),
+                                       {16, 100, Sync::no}, {});
         if (!written.ok()) return written;
         out["pictures"].push_back(name);
     }

@@ -63,7 +63,8 @@ Raster16 landscape(Size size, const Matrix& to_scene, unsigned noise_seed, doubl
     return out;
 }
 
-void write(const fs::path& file, const Raster16& picture, int bits, const Profile& profile, const CaptureData& capture) {
+void write(const fs::path& file, const Raster16& picture, int bits, const Profile& profile,
+           const CaptureData& capture) {
     const Status written = write_picture(file, picture, profile, {bits, 95, Sync::no}, capture);
     if (!written.ok()) throw std::runtime_error(written.failure().sentence);
 }

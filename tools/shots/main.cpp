@@ -41,7 +41,8 @@ class Photographer {
         : window_(window), out_(std::move(out)), only_(std::move(only)) {}
 
     bool wants(std::initializer_list<const char*> names) const {
-        return only_.isEmpty() || std::any_of(names.begin(), names.end(), [this](const char* n) { return only_ == QLatin1String(n); });
+        return only_.isEmpty() ||
+               std::any_of(names.begin(), names.end(), [this](const char* n) { return only_ == QLatin1String(n); });
     }
 
     bool open(const QString& scene) {
@@ -74,8 +75,8 @@ class Photographer {
         Canvas& canvas = window_.canvas();
         const auto send = [&](QEvent::Type type, QPointF p, Qt::MouseButtons buttons) {
             const QPointF at = canvas.to_screen(p);
-            QMouseEvent event(type, at, canvas.mapToGlobal(at), type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton,
-                              buttons, Qt::NoModifier);
+            QMouseEvent event(type, at, canvas.mapToGlobal(at),
+                              type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton, buttons, Qt::NoModifier);
             QApplication::sendEvent(&canvas, &event);
         };
         send(QEvent::MouseButtonPress, canvas_points.front(), Qt::LeftButton);

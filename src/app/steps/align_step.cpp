@@ -37,7 +37,9 @@ AlignStep::AlignStep(Studio& studio) : studio_(studio), lane_(this) {
     grid_ = new MiniatureGrid(3, {68, 46}, this);
     for (const ModelEntry& entry : models()) {
         grid_->add(int(entry.model), word(entry.model), what_it_does(entry.model));
-        grid_->button(int(entry.model))->setObjectName(QStringLiteral("align_%1").arg(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()))));
+        grid_->button(int(entry.model))
+            ->setObjectName(
+                QStringLiteral("align_%1").arg(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()))));
     }
     column()->addWidget(grid_);
     facts_ = quiet_label({}, this);
@@ -108,7 +110,9 @@ void AlignStep::refresh() {
                                       .arg(turn, 0, 'f', 3)
                                 : tr("Frame %1 could not be aligned").arg(number_of(pile, frame->id)));
             if (a.aligned)
-                lines << tr("left over %1 px, sure to %2%").arg(a.residual_px, 0, 'f', 2).arg(std::lround(a.confidence * 100));
+                lines << tr("left over %1 px, sure to %2%")
+                             .arg(a.residual_px, 0, 'f', 2)
+                             .arg(std::lround(a.confidence * 100));
         }
         const Rect area = output_area(pile);
         lines << tr("Picture %1 x %2 px").arg(area.width).arg(area.height);

@@ -52,7 +52,8 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
     column()->addWidget(quality_);
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
-    write_ = lamp_push(tr("Export…"), QStringLiteral("export_now"), tr("Writes the picture to a new file (Ctrl+E)"), this);
+    write_ =
+        lamp_push(tr("Export…"), QStringLiteral("export_now"), tr("Writes the picture to a new file (Ctrl+E)"), this);
     column()->addWidget(write_);
     last_ = quiet_label({}, this);
     last_->setObjectName(QStringLiteral("export_report"));

@@ -14,14 +14,16 @@ MergeStep::MergeStep(Studio& studio) : studio_(studio), lane_(this) {
     grid_ = new MiniatureGrid(3, {68, 46}, this);
     for (const ModeEntry& entry : modes()) {
         grid_->add(int(entry.mode), word(entry.mode), what_it_does(entry.mode));
-        grid_->button(int(entry.mode))->setObjectName(QStringLiteral("mode_%1").arg(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()))));
+        grid_->button(int(entry.mode))
+            ->setObjectName(
+                QStringLiteral("mode_%1").arg(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()))));
     }
     column()->addWidget(grid_);
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
     strength_ = new NamedSlider(
-        tr("Strength of the selected frames"), tr("How much of their light the selected frames give to Lighten"), 0, 100,
-        [](int v) { return tr("%1%").arg(v); }, this);
+        tr("Strength of the selected frames"), tr("How much of their light the selected frames give to Lighten"), 0,
+        100, [](int v) { return tr("%1%").arg(v); }, this);
     strength_->slider()->setObjectName(QStringLiteral("strength"));
     column()->addWidget(strength_);
     linear_ = new QCheckBox(tr("Reckon in linear light"), this);

@@ -47,7 +47,8 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas)
 
 void PartsStep::build_brush() {
     auto* row = new QHBoxLayout;
-    keep_ = push(tr("Keep"), QStringLiteral("brush_keep"), tr("Paints: what you paint over shows this frame (K)"), this);
+    keep_ =
+        push(tr("Keep"), QStringLiteral("brush_keep"), tr("Paints: what you paint over shows this frame (K)"), this);
     give_back_ = push(tr("Give back"), QStringLiteral("brush_give_back"),
                       tr("Paints: what you paint over shows what lies below again (K)"), this);
     auto* group = new QButtonGroup(this);
@@ -92,7 +93,8 @@ void PartsStep::build_list() {
     list_->setIconSize({30, 20});
     list_->setMaximumHeight(84);
     column()->addWidget(list_);
-    part_strength_ = new NamedSlider(tr("Strength of the part"), tr("How strongly the part covers what lies below"), 0, 100, percent, this);
+    part_strength_ = new NamedSlider(tr("Strength of the part"), tr("How strongly the part covers what lies below"), 0,
+                                     100, percent, this);
     part_strength_->slider()->setObjectName(QStringLiteral("part_strength"));
     column()->addWidget(part_strength_);
     auto* row = new QHBoxLayout;
@@ -127,15 +129,12 @@ void PartsStep::build_list() {
     connect(part_strength_, &NamedSlider::settled, this, [this](int value) {
         studio_.document().edit(with_part_strength(studio_.pile(), chosen(), value / 100.0), tr("Strength of part"));
     });
-    connect(up_, &QPushButton::clicked, this, [this] {
-        studio_.document().edit(with_part_moved(studio_.pile(), chosen(), 1), tr("Move part"));
-    });
-    connect(down_, &QPushButton::clicked, this, [this] {
-        studio_.document().edit(with_part_moved(studio_.pile(), chosen(), -1), tr("Move part"));
-    });
-    connect(remove_, &QPushButton::clicked, this, [this] {
-        studio_.document().edit(without_part(studio_.pile(), chosen()), tr("Remove part"));
-    });
+    connect(up_, &QPushButton::clicked, this,
+            [this] { studio_.document().edit(with_part_moved(studio_.pile(), chosen(), 1), tr("Move part")); });
+    connect(down_, &QPushButton::clicked, this,
+            [this] { studio_.document().edit(with_part_moved(studio_.pile(), chosen(), -1), tr("Move part")); });
+    connect(remove_, &QPushButton::clicked, this,
+            [this] { studio_.document().edit(without_part(studio_.pile(), chosen()), tr("Remove part")); });
 }
 
 int PartsStep::chosen() const {
@@ -181,7 +180,8 @@ void PartsStep::refresh_list() {
         if (it->id == canvas_.active_part()) list_->setCurrentItem(item);
     }
     const Part* part = find_part(studio_.pile(), chosen());
-    for (QWidget* w : std::initializer_list<QWidget*>{list_, part_strength_, up_, down_, remove_}) w->setVisible(!parts.empty());
+    for (QWidget* w : std::initializer_list<QWidget*>{list_, part_strength_, up_, down_, remove_})
+        w->setVisible(!parts.empty());
     for (QWidget* w : std::initializer_list<QWidget*>{part_strength_, up_, down_, remove_}) w->setEnabled(part);
     if (part) part_strength_->set_value(int(std::lround(part->strength * 100)));
 }

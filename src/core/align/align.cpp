@@ -29,7 +29,6 @@ cv::Mat halved(const cv::Mat& image) {
     return out;
 }
 
-
 std::vector<cv::Mat> pyramid(const cv::Mat& image) {
     std::vector<cv::Mat> out{image};
     while (std::min(out.back().cols, out.back().rows) / 2 >= coarsest_side) out.push_back(halved(out.back()));
@@ -60,7 +59,8 @@ std::string_view name_of(Model model) {
 }
 
 std::optional<Model> model_named(std::string_view name) {
-    const auto* found = std::find_if(table.begin(), table.end(), [name](const ModelEntry& e) { return e.name == name; });
+    const auto* found =
+        std::find_if(table.begin(), table.end(), [name](const ModelEntry& e) { return e.name == name; });
     if (found == table.end()) return std::nullopt;
     return found->model;
 }
@@ -71,10 +71,11 @@ RasterF brightness_of(const Raster16& picture) {
         const std::uint16_t* in = picture.row(y);
         float* to = out.row(y);
         for (int x = 0; x < picture.width(); ++x)
-            to[x] = picture.channels() == 1
-                        ? float(in[x]) / 65535.0F
-                        : (0.2126F * float(in[3 * x]) + 0.7152F * float(in[3 * x + 1]) + 0.0722F * float(in[3 * x + 2])) /
-                              65535.0F;
+            to[x] =
+                picture.channels() == 1
+                    ? float(in[x]) / 65535.0F
+                    : (0.2126F * float(in[3 * x]) + 0.7152F * float(in[3 * x + 1]) + 0.0722F * float(in[3 * x + 2])) /
+                          65535.0F;
     }
     return out;
 }

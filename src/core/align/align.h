@@ -22,10 +22,10 @@ std::string_view name_of(Model model);
 std::optional<Model> model_named(std::string_view name);
 
 struct Alignment {
-    Matrix to_reference;      // frame pixel to reference pixel, level 0
-    double residual_px = 0;   // what is left between the two after the transform, median over the textured blocks
-    double confidence = 0;    // 0 to 1: correlation of the two after the transform
-    bool aligned = true;      // false: the transform is not to be trusted
+    Matrix to_reference;     // frame pixel to reference pixel, level 0
+    double residual_px = 0;  // what is left between the two after the transform, median over the textured blocks
+    double confidence = 0;   // 0 to 1: correlation of the two after the transform
+    bool aligned = true;     // false: the transform is not to be trusted
     friend bool operator==(const Alignment&, const Alignment&) = default;
 };
 

@@ -53,7 +53,8 @@ void add_row(const Images& images, const Matrix& to_frame, int y, Sums& sums) {
         double i = 0;
         if (!sample(images.moving, to_frame({double(x), double(y)}), i)) continue;
         const double t = still[x];
-        const double turn = (double(dy[x]) * (x - images.middle.x) - double(dx[x]) * (y - images.middle.y)) / images.radius;
+        const double turn =
+            (double(dy[x]) * (x - images.middle.x) - double(dx[x]) * (y - images.middle.y)) / images.radius;
         const std::array<double, 3> j{double(dx[x]), double(dy[x]), turn};
         sums.n += 1;
         sums.t += t;
@@ -107,7 +108,7 @@ bool solve(const Sums& s, int parameters, std::array<double, 3>& step) {
 }  // namespace
 
 Fit descend(const cv::Mat& reference, const cv::Mat& frame, const Matrix& start, Model model, int most_steps) {
-    Images images{smooth(reference), {}, {}, smooth(frame), {reference.cols / 2.0, reference.rows / 2.0},
+    Images images{smooth(reference),   {}, {}, smooth(frame), {reference.cols / 2.0, reference.rows / 2.0},
                   reference.cols / 2.0};
     cv::Sobel(images.still, images.dx, CV_32F, 1, 0, 3, 0.125);
     cv::Sobel(images.still, images.dy, CV_32F, 0, 1, 3, 0.125);

@@ -49,8 +49,8 @@ Status write_whole(const fs::path& target, const std::function<Status(const fs::
     std::error_code error;
     if (!fs::is_directory(folder, error)) return cannot_write(target, "the folder does not exist");
     // The ending stays last, because the writers choose their format by it.
-    const fs::path beside =
-        folder / ("." + target.stem().string() + ".partial-" + std::to_string(::getpid()) + target.extension().string());
+    const fs::path beside = folder / ("." + target.stem().string() + ".partial-" + std::to_string(::getpid()) +
+                                      target.extension().string());
     Status written = write(beside);
     if (!written.ok()) {
         fs::remove(beside, error);
@@ -74,8 +74,7 @@ Status write_whole(const fs::path& target, const std::function<Status(const fs::
 Result<std::string> content_hash(const fs::path& file) {
     const std::unique_ptr<std::FILE, int (*)(std::FILE*)> in(std::fopen(file.c_str(), "rb"), &std::fclose);
     if (!in)
-        return Failure{Fault::input, file.string(),
-                       "Cannot open " + file.string() + ": " + std::strerror(errno) + "."};
+        return Failure{Fault::input, file.string(), "Cannot open " + file.string() + ": " + std::strerror(errno) + "."};
     const std::unique_ptr<XXH3_state_t, XXH_errorcode (*)(XXH3_state_t*)> state(XXH3_createState(), &XXH3_freeState);
     XXH3_128bits_reset(state.get());
     std::vector<char> buffer(1 << 20);

@@ -12,9 +12,9 @@
 namespace bp {
 
 struct Progress {
-    std::string what;        // in words, e.g. "Merging 48 frames"
-    double fraction = 0;     // 0 to 1
-    double seconds_left = 0; // a guess from the time so far; 0 while unknown
+    std::string what;         // in words, e.g. "Merging 48 frames"
+    double fraction = 0;      // 0 to 1
+    double seconds_left = 0;  // a guess from the time so far; 0 while unknown
 };
 
 // All members may be called from any thread.

@@ -1,4 +1,5 @@
-// Failures as values. Every call of the core that can fail returns a Result; nothing below the window throws for bad input.
+// Failures as values. Every call of the core that can fail returns a Result; nothing below the window throws for bad
+// input.
 #pragma once
 
 #include <string>

@@ -11,8 +11,8 @@ namespace bp {
 // A longer side than this gains no accuracy that one could see.
 constexpr int measured_side = 2400;
 
-// Every usable frame against `reference`, which gets the identity. Frames are read one a thread, halved until their long
-// side is at most `longest_side` pixels. A frame that cannot be read counts as not aligned.
+// Every usable frame against `reference`, which gets the identity. Frames are read one a thread, halved until their
+// long side is at most `longest_side` pixels. A frame that cannot be read counts as not aligned.
 Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job,
                                               int longest_side = measured_side);
 

@@ -5,7 +5,8 @@
 
 namespace bp {
 
-// The largest upright rectangle, in canvas pixels of level 0, that every merged frame reaches. Empty when there is none.
+// The largest upright rectangle, in canvas pixels of level 0, that every merged frame reaches. Empty when there is
+// none.
 Rect full_cover(const Pile& pile);
 
 // What is shown and exported: the full cover, or the whole canvas when the pile says so (or nothing is shared).

@@ -28,12 +28,13 @@ Result<Exported> export_picture(const Pile& pile, const fs::path& file, const Wr
     for (const Frame& frame : pile.frames)
         if (same_file(frame.file->path, file))
             return Failure{Fault::output, file.string(),
-                           file.filename().string() + " is one of the frames. Originals are never written over: "
-                           "choose another name."};
+                           file.filename().string() +
+                               " is one of the frames. Originals are never written over: "
+                               "choose another name."};
     if (!format_of(file))
-        return Failure{Fault::wrong_call, file.string(),
-                       "The name " + file.filename().string() +
-                           " ends in no format that can be written: use .tif, .png or .jpg."};
+        return Failure{
+            Fault::wrong_call, file.string(),
+            "The name " + file.filename().string() + " ends in no format that can be written: use .tif, .png or .jpg."};
     Exported out{pile, {}, 0, 0};
     // Nothing is read twice here, so nothing is kept.
     constexpr std::size_t keep_nothing = 0;

@@ -11,8 +11,8 @@
 namespace bp {
 
 struct Exported {
-    Pile pile;      // with a problem on every frame that turned out broken on the way
-    Rect area;      // what was written, in canvas pixels
+    Pile pile;  // with a problem on every frame that turned out broken on the way
+    Rect area;  // what was written, in canvas pixels
     double render_s = 0;
     double write_s = 0;
 };

@@ -27,8 +27,7 @@ std::vector<std::optional<double>> gaps_of(const Pile& pile) {
     for (std::size_t i = 1; i < pile.frames.size(); ++i) {
         const CaptureData& before = pile.frames[i - 1].file->capture;
         const CaptureData& now = pile.frames[i].file->capture;
-        if (before.captured && now.captured)
-            out[i] = *now.captured - *before.captured - before.exposure_s.value_or(0);
+        if (before.captured && now.captured) out[i] = *now.captured - *before.captured - before.exposure_s.value_or(0);
     }
     return out;
 }

@@ -14,8 +14,8 @@ struct FrameMeasures {
     std::optional<double> brightness;  // mean linear light, 0 to 1; absent for a frame that cannot be used
 };
 
-// One entry a frame, in the pile's order. Brightness is taken from a picture of at most about 400 pixels a side. A frame
-// that turns out broken gets its problem in `pile`.
+// One entry a frame, in the pile's order. Brightness is taken from a picture of at most about 400 pixels a side. A
+// frame that turns out broken gets its problem in `pile`.
 Result<std::vector<FrameMeasures>> measure_frames(Pile& pile, Job& job);
 
 // Gaps alone need no pixels.

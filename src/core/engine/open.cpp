@@ -131,9 +131,8 @@ Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, O
 Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job) {
     std::vector<NamedFile> fresh;
     for (const NamedFile& named : files) {
-        const bool known = std::any_of(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
-            return same_file(f.file->path, named.path);
-        });
+        const bool known = std::any_of(pile.frames.begin(), pile.frames.end(),
+                                       [&](const Frame& f) { return same_file(f.file->path, named.path); });
         if (!known) fresh.push_back(named);
     }
     Result<std::vector<Frame>> read = read_all(fresh, job);

@@ -21,8 +21,8 @@ enum class Order { captured, name, given };
 Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names);
 
 // Reads all headers and capture data. The most common size of scene frames becomes the canvas; the working profile is
-// the first usable frame's. A frame that cannot be used is kept in the pile with its problem. Fails when no frame can be
-// used, or when the job is stopped.
+// the first usable frame's. A frame that cannot be used is kept in the pile with its problem. Fails when no frame can
+// be used, or when the job is stopped.
 Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job);
 
 // Adds files to a pile whose canvas and profile stay; files that it already has are passed over.

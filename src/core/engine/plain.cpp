@@ -40,13 +40,15 @@ std::uint16_t sample(const Placed& p, int x, int y, int c) {
     return std::uint16_t(std::clamp(std::floor(sum + 0.5), 0.0, 65535.0));
 }
 
-
 std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, std::vector<std::uint16_t> values,
                                const std::vector<double>& strengths) {
     switch (pile.merge.mode) {
-        case Mode::one: return values.front();
-        case Mode::maximum: return *std::max_element(values.begin(), values.end());
-        case Mode::minimum: return *std::min_element(values.begin(), values.end());
+        case Mode::one:
+            return values.front();
+        case Mode::maximum:
+            return *std::max_element(values.begin(), values.end());
+        case Mode::minimum:
+            return *std::min_element(values.begin(), values.end());
         case Mode::lighten: {
             std::uint16_t best = 0;
             for (std::size_t k = 0; k < values.size(); ++k) {
@@ -62,7 +64,8 @@ std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, std::v
             const unsigned high = values[values.size() / 2];
             return std::uint16_t((low + high + 1) / 2);
         }
-        case Mode::mean: break;
+        case Mode::mean:
+            break;
     }
     double sum = 0;
     for (const std::uint16_t v : values) sum += curve.light(v);
@@ -83,8 +86,8 @@ Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {
         if (!placed.ok()) return placed.failure();
         frames.push_back(std::move(placed).value());
     }
-    const LightCurve curve = pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels)
-                                                               : LightCurve::encoded();
+    const LightCurve curve =
+        pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded();
     for (int y = 0; y < region.height; ++y)
         for (int x = 0; x < region.width; ++x)
             for (int c = 0; c < pile.channels; ++c) {

@@ -119,7 +119,8 @@ Result<std::vector<PlacedRows>> open_placed(const Pile& pile, FrameStore& store,
     if (failure) return *failure;
     std::vector<PlacedRows> out;
     for (std::size_t i = 0; i < ids.size(); ++i)
-        out.emplace_back(std::move(opened[i]), placement(pile, *find_frame(pile, ids[i])), level, region, pile.channels);
+        out.emplace_back(std::move(opened[i]), placement(pile, *find_frame(pile, ids[i])), level, region,
+                         pile.channels);
     return out;
 }
 
@@ -128,7 +129,8 @@ std::vector<std::pair<int, int>> bands_of(const Rect& region, std::size_t frames
         1, frames * std::size_t(region.width) * std::size_t(channels) * 2 * sizeof(std::uint16_t));
     const int height = std::clamp(int(band_budget / row), lowest_band, highest_band);
     std::vector<std::pair<int, int>> out;
-    for (int y = region.top; y < region.bottom(); y += height) out.emplace_back(y, std::min(y + height, region.bottom()));
+    for (int y = region.top; y < region.bottom(); y += height)
+        out.emplace_back(y, std::min(y + height, region.bottom()));
     return out;
 }
 
@@ -166,9 +168,8 @@ Status in_step(const Pile& pile, FrameStore& store, const std::vector<int>& ids,
 }
 
 MergeTools tools_for(const Pile& pile, const std::vector<int>& ids) {
-    MergeTools tools{pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels)
-                                                       : LightCurve::encoded(),
-                     {}};
+    MergeTools tools{
+        pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded(), {}};
     for (const int id : ids)
         tools.strength_tables.push_back(strength_table(find_frame(pile, id)->strength, tools.curve));
     return tools;
@@ -196,8 +197,7 @@ void lay_part(const Part& part, const FrameRow& row, int level, int y, const Rec
 
 void copy_covered(const FrameRow& row, int channels, std::uint16_t* out) {
     const std::ptrdiff_t from = std::ptrdiff_t(row.cover.begin) * channels;
-    if (!row.cover.empty())
-        std::copy_n(row.samples + from, (row.cover.end - row.cover.begin) * channels, out + from);
+    if (!row.cover.empty()) std::copy_n(row.samples + from, (row.cover.end - row.cover.begin) * channels, out + from);
 }
 
 }  // namespace

@@ -14,10 +14,10 @@ class ToWorking {
         out.from_ = facts.channels;
         out.to_ = space.channels;
         // Grey without a profile shares the curve of sRGB, so that it only needs to be repeated.
-        const bool same = facts.profile == space.profile && (facts.channels == space.channels || space.profile.is_srgb());
+        const bool same =
+            facts.profile == space.profile && (facts.channels == space.channels || space.profile.is_srgb());
         if (same) return out;
-        Result<Conversion> conversion =
-            Conversion::make(facts.profile, facts.channels, space.profile, space.channels);
+        Result<Conversion> conversion = Conversion::make(facts.profile, facts.channels, space.profile, space.channels);
         if (!conversion.ok()) return conversion.failure();
         out.conversion_ = std::move(conversion).value();
         return out;
@@ -121,8 +121,8 @@ Result<std::unique_ptr<FrameRows>> streamed_rows(const FrameFile& file, int leve
     if (!to_working.ok())
         return Failure{Fault::input, file.path.string(),
                        file.path.filename().string() + ": " + to_working.failure().sentence + "."};
-    std::unique_ptr<FrameRows> out = std::make_unique<StreamedRows>(std::move(reader).value(),
-                                                                    std::move(to_working).value(), space.channels);
+    std::unique_ptr<FrameRows> out =
+        std::make_unique<StreamedRows>(std::move(reader).value(), std::move(to_working).value(), space.channels);
     return out;
 }
 

@@ -77,7 +77,7 @@ std::vector<std::uint8_t> Profile::bytes() const {
     constexpr std::size_t date_end = 36;
     if (out.size() < date_end) return {};
     std::fill(out.begin() + date_begin, out.begin() + date_end, std::uint8_t{0});
-    out[date_begin] = 0x07;      // year 2000 as a big-endian 16-bit number, then month 1, day 1
+    out[date_begin] = 0x07;  // year 2000 as a big-endian 16-bit number, then month 1, day 1
     out[date_begin + 1] = 0xd0;
     out[date_begin + 3] = 1;
     out[date_begin + 5] = 1;

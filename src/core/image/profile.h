@@ -59,9 +59,9 @@ class LightCurve {
   private:
     void finish();
 
-    std::vector<std::uint32_t> light_;    // 65536 entries, never falling
-    std::vector<double> border_;          // border_[v]: light half-way between sample v and v + 1
-    std::vector<std::uint16_t> guess_;    // first candidate sample by the top bits of light
+    std::vector<std::uint32_t> light_;  // 65536 entries, never falling
+    std::vector<double> border_;        // border_[v]: light half-way between sample v and v + 1
+    std::vector<std::uint16_t> guess_;  // first candidate sample by the top bits of light
 };
 
 }  // namespace bp

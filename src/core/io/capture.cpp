@@ -90,8 +90,7 @@ CaptureData read_capture(const std::filesystem::path& file) {
         const auto image = Exiv2::ImageFactory::open(file.string());
         image->readMetadata();
         const Exiv2::ExifData& exif = image->exifData();
-        out.captured =
-            moment(text(exif, "Exif.Photo.DateTimeOriginal"), text(exif, "Exif.Photo.SubSecTimeOriginal"));
+        out.captured = moment(text(exif, "Exif.Photo.DateTimeOriginal"), text(exif, "Exif.Photo.SubSecTimeOriginal"));
         out.exposure_s = number(exif, "Exif.Photo.ExposureTime");
         out.iso = number(exif, "Exif.Photo.ISOSpeedRatings");
         out.aperture = number(exif, "Exif.Photo.FNumber");

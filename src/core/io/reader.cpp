@@ -98,8 +98,7 @@ class VipsRows final : public RowReader {
             return decode(next_ - count, count, out);
         }
         const int unit = 1 << box_;
-        std::vector<std::uint16_t> rows(std::size_t(unit) * std::size_t(decoded_.width) *
-                                        std::size_t(facts_.channels));
+        std::vector<std::uint16_t> rows(std::size_t(unit) * std::size_t(decoded_.width) * std::size_t(facts_.channels));
         for (int i = 0; i < count; ++i, ++next_) {
             const int top = next_ * unit;
             const int here = std::min(unit, decoded_.height - top);

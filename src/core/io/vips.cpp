@@ -11,7 +11,8 @@ void start_vips() {
         if (VIPS_INIT("bright-pile") != 0) vips_error_exit("libvips does not start");
         // A file may change on disk between two reads; the operation cache would not notice.
         vips_cache_set_max(0);
-        g_log_set_handler("VIPS", G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
+        g_log_set_handler(
+            "VIPS", G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
     });
 }
 

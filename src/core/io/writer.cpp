@@ -22,8 +22,7 @@ io::Image wrap(const void* data, std::size_t bytes, Size size, int channels, Vip
     io::Image image(vips_image_new_from_memory(data, bytes, size.width, size.height, channels, format));
     if (!image) return image;
     VipsInterpretation meaning = channels == 1 ? VIPS_INTERPRETATION_B_W : VIPS_INTERPRETATION_sRGB;
-    if (format == VIPS_FORMAT_USHORT)
-        meaning = channels == 1 ? VIPS_INTERPRETATION_GREY16 : VIPS_INTERPRETATION_RGB16;
+    if (format == VIPS_FORMAT_USHORT) meaning = channels == 1 ? VIPS_INTERPRETATION_GREY16 : VIPS_INTERPRETATION_RGB16;
     image->Type = meaning;
     return image;
 }
@@ -35,7 +34,9 @@ Status save(VipsImage* image, const fs::path& file, Format format, int quality) 
             failed = vips_tiffsave(image, file.c_str(), "compression", VIPS_FOREIGN_TIFF_COMPRESSION_DEFLATE,
                                    "predictor", VIPS_FOREIGN_TIFF_PREDICTOR_HORIZONTAL, nullptr);
             break;
-        case Format::png: failed = vips_pngsave(image, file.c_str(), "compression", 6, nullptr); break;
+        case Format::png:
+            failed = vips_pngsave(image, file.c_str(), "compression", 6, nullptr);
+            break;
         case Format::jpeg:
             failed = vips_jpegsave(image, file.c_str(), "Q", quality, "optimize_coding", TRUE, "subsample_mode",
                                    quality >= 90 ? VIPS_FOREIGN_SUBSAMPLE_OFF : VIPS_FOREIGN_SUBSAMPLE_AUTO, nullptr);
@@ -61,7 +62,8 @@ std::span<const FormatEntry> formats() {
 std::optional<FormatEntry> format_of(const fs::path& file) {
     std::string ending = file.extension().string();
     std::transform(ending.begin(), ending.end(), ending.begin(), [](unsigned char c) { return char(std::tolower(c)); });
-    const auto* found = std::find_if(table.begin(), table.end(), [&](const FormatEntry& e) { return e.ending == ending; });
+    const auto* found =
+        std::find_if(table.begin(), table.end(), [&](const FormatEntry& e) { return e.ending == ending; });
     if (found == table.end()) return std::nullopt;
     return *found;
 }
@@ -72,8 +74,9 @@ Status write_picture(const fs::path& file, const Raster16& picture, const Profil
     const std::optional<FormatEntry> format = format_of(file);
     if (!format)
         return Failure{Fault::wrong_call, file.string(),
-                       "The name " + file.filename().string() + " ends in no format that can be written: use .tif, "
-                       ".png or .jpg."};
+                       "The name " + file.filename().string() +
+                           " ends in no format that can be written: use .tif, "
+                           ".png or .jpg."};
     const bool wide = std::min(options.bits, format->most_bits) == 16;
     const std::vector<std::uint8_t> narrow = wide ? std::vector<std::uint8_t>() : to_8_bit(picture);
     const void* data = wide ? static_cast<const void*>(picture.data().data()) : narrow.data();
@@ -84,11 +87,14 @@ Status write_picture(const fs::path& file, const Raster16& picture, const Profil
         const std::vector<std::uint8_t> icc = profile.bytes();
         vips_image_set_blob_copy(image.get(), VIPS_META_ICC_NAME, icc.data(), icc.size());
     }
-    return write_whole(file, [&](const fs::path& beside) -> Status {
-        Status saved = save(image.get(), beside, format->format, options.quality);
-        if (!saved.ok()) return saved;
-        return write_capture(beside, capture);
-    }, options.sync);
+    return write_whole(
+        file,
+        [&](const fs::path& beside) -> Status {
+            Status saved = save(image.get(), beside, format->format, options.quality);
+            if (!saved.ok()) return saved;
+            return write_capture(beside, capture);
+        },
+        options.sync);
 }
 
 Result<std::vector<std::uint8_t>> encode_mask(const Raster8& mask) {

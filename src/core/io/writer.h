@@ -33,8 +33,8 @@ struct WriteOptions {
     Sync sync = Sync::yes;
 };
 
-// Writes through a neighbouring file (write_whole), with the profile's bytes and the capture data. 16-bit samples become
-// 8-bit ones by division by 257, rounded to nearest.
+// Writes through a neighbouring file (write_whole), with the profile's bytes and the capture data. 16-bit samples
+// become 8-bit ones by division by 257, rounded to nearest.
 Status write_picture(const std::filesystem::path& file, const Raster16& picture, const Profile& profile,
                      const WriteOptions& options, const CaptureData& capture);
 

@@ -8,10 +8,10 @@
 namespace bp {
 
 struct Brush {
-    double size = 80;      // diameter in pixels of the full-size picture, above 0
-    double softness = 0.5; // 0: a hard edge one pixel wide, 1: falling from the middle
-    double strength = 1;   // 0 to 1, the most that one stroke gives or takes
-    bool keep = true;      // true paints the part in, false gives it back to what lies below
+    double size = 80;       // diameter in pixels of the full-size picture, above 0
+    double softness = 0.5;  // 0: a hard edge one pixel wide, 1: falling from the middle
+    double strength = 1;    // 0 to 1, the most that one stroke gives or takes
+    bool keep = true;       // true paints the part in, false gives it back to what lies below
 };
 
 // One stroke in the making. Crossing one's own stroke does not paint twice: within a stroke the strongest touch of a

@@ -47,8 +47,7 @@ Rect Mask::bounds() const {
             const Tile* t = tile_at(column, row);
             if (!t) continue;
             for (int i = 0; i < tile * tile; ++i)
-                if ((*t)[std::size_t(i)] > 0)
-                    out = unite(out, {column * tile + i % tile, row * tile + i / tile, 1, 1});
+                if ((*t)[std::size_t(i)] > 0) out = unite(out, {column * tile + i % tile, row * tile + i / tile, 1, 1});
         }
     return out;
 }

@@ -121,7 +121,8 @@ Pile with_part_name(Pile pile, int part, const std::string& name) {
 }
 
 Pile with_part_moved(Pile pile, int part, int steps) {
-    const auto found = std::find_if(pile.parts.begin(), pile.parts.end(), [part](const Part& p) { return p.id == part; });
+    const auto found =
+        std::find_if(pile.parts.begin(), pile.parts.end(), [part](const Part& p) { return p.id == part; });
     if (found == pile.parts.end()) return pile;
     const auto from = found - pile.parts.begin();
     const auto to = std::clamp<std::ptrdiff_t>(from + steps, 0, std::ptrdiff_t(pile.parts.size()) - 1);

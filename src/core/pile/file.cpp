@@ -45,8 +45,8 @@ std::string mask_name(const Part& part) {
 }
 
 Result<json> part_json(const Part& part, Pieces& pieces) {
-    json out{{"id", part.id},   {"name", part.name},         {"frame", part.frame},
-             {"join", "replace"}, {"on", part.on}, {"strength", part.strength}};
+    json out{{"id", part.id},     {"name", part.name}, {"frame", part.frame},
+             {"join", "replace"}, {"on", part.on},     {"strength", part.strength}};
     const Rect area = part.mask.bounds();
     if (area.empty()) return out;
     Result<std::vector<std::uint8_t>> png = encode_mask(part.mask.to_raster(area));
@@ -125,7 +125,8 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     LoadedPile out;
     Pile& pile = out.pile;
     pile.size = {in.at("width").get<int>(), in.at("height").get<int>()};
-    if (pile.size.width < 1 || pile.size.height < 1 || pile.size.width > largest_side || pile.size.height > largest_side)
+    if (pile.size.width < 1 || pile.size.height < 1 || pile.size.width > largest_side ||
+        pile.size.height > largest_side)
         return not_a_pile(file, "its picture size cannot be true");
     pile.channels = in.at("channels").get<int>() == 1 ? 1 : 3;
     if (const auto icc = pieces.find("profile.icc"); icc != pieces.end()) pile.profile = Profile(icc->second);

@@ -27,6 +27,8 @@ class History {
     void redo();
 
     void mark_saved() { saved_ = entries_[at_].serial; }
+    // From here on the history counts as edited until it is saved.
+    void mark_unsaved() { saved_ = -1; }
     bool edited() const { return saved_ != entries_[at_].serial; }
 
   private:

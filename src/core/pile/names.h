@@ -10,9 +10,12 @@ namespace bp {
 
 constexpr std::string_view name_of(Role role) {
     switch (role) {
-        case Role::dark: return "dark";
-        case Role::foreground: return "foreground";
-        case Role::scene: break;
+        case Role::dark:
+            return "dark";
+        case Role::foreground:
+            return "foreground";
+        case Role::scene:
+            break;
     }
     return "scene";
 }

@@ -5,7 +5,8 @@
 namespace bp {
 
 const Frame* find_frame(const Pile& pile, int id) {
-    const auto found = std::find_if(pile.frames.begin(), pile.frames.end(), [id](const Frame& f) { return f.id == id; });
+    const auto found =
+        std::find_if(pile.frames.begin(), pile.frames.end(), [id](const Frame& f) { return f.id == id; });
     return found == pile.frames.end() ? nullptr : &*found;
 }
 

@@ -86,9 +86,11 @@ class HarbourCats final : public Scene {
   private:
     // Out of focus: discs of light, soft hulls and houses.
     static void paint_blurred_harbour(Canvas& canvas) {
-        static const Rgb walls[] = {srgb(226, 204, 170), srgb(198, 120, 92), srgb(236, 232, 222), srgb(132, 158, 170), srgb(214, 176, 110)};
+        static const Rgb walls[] = {srgb(226, 204, 170), srgb(198, 120, 92), srgb(236, 232, 222), srgb(132, 158, 170),
+                                    srgb(214, 176, 110)};
         const auto soft = [&](const Shape& s, Rgb c, double blur, double opacity) {
-            const Shape wide{{s.box.left - blur, s.box.top - blur, s.box.right + blur, s.box.bottom + blur}, s.distance};
+            const Shape wide{{s.box.left - blur, s.box.top - blur, s.box.right + blur, s.box.bottom + blur},
+                             s.distance};
             const Canvas before = canvas.clone();
             canvas.paint({wide.box, [=](Point p) { return s.distance(p) - blur; }}, [&, s, blur](Point p) {
                 const double t = 1 - smooth_step(-blur, blur, s.distance(p));
@@ -100,12 +102,14 @@ class HarbourCats final : public Scene {
             const double top = 250 + 110 * hashed(harbour, i);
             soft(bar(x, top, x + 176, 560), walls[i % 5] * 0.86, 22, 0.95);
             soft(polygon({{x - 10, top + 6}, {x + 88, top - 58}, {x + 186, top + 6}}), srgb(150, 82, 62), 20, 0.9);
-            for (int k = 0; k < 2; ++k) soft(bar(x + 34 + 74 * k, top + 64, x + 64 + 74 * k, top + 112), srgb(78, 86, 96), 14, 0.7);
+            for (int k = 0; k < 2; ++k)
+                soft(bar(x + 34 + 74 * k, top + 64, x + 64 + 74 * k, top + 112), srgb(78, 86, 96), 14, 0.7);
         }
         soft(bar(-80, 548, scene_width + 80, 800), srgb(74, 118, 134), 26, 1);
         for (int i = 0; i < 5; ++i) {
             const double x = 90 + i * 350 + 80 * hashed(harbour + 1, i);
-            soft(capsule({x - 96, 598}, {x + 96, 594}, 30, 24), i % 2 ? srgb(196, 62, 48) : srgb(240, 234, 220), 18, 0.95);
+            soft(capsule({x - 96, 598}, {x + 96, 594}, 30, 24), i % 2 ? srgb(196, 62, 48) : srgb(240, 234, 220), 18,
+                 0.95);
             soft(capsule({x, 590}, {x + 6, 300}, 5, 4), srgb(112, 88, 66), 9, 0.8);
         }
         for (int i = 0; i < 46; ++i) {
@@ -119,24 +123,30 @@ class HarbourCats final : public Scene {
     static void paint_wall(Canvas& canvas) {
         canvas.paint(bar(-100, wall_top + 26, scene_width + 100, scene_height + 100), [](Point p) {
             const double lichen = smooth_step(0.35, 0.6, cloudy(harbour + 12, p.x / 60, p.y / 60, 5));
-            const Rgb stone = mix(srgb(158, 144, 124), srgb(126, 122, 116), 0.5 + 0.5 * cloudy(harbour + 11, p.x / 180, p.y / 120, 3));
-            return mix(stone, srgb(190, 168, 88), lichen * 0.5) * (masonry(harbour + 10, {p.x, p.y - 8}, 58) * (1.0 - 0.35 * smooth_step(820, 1100, p.y)));
+            const Rgb stone = mix(srgb(158, 144, 124), srgb(126, 122, 116),
+                                  0.5 + 0.5 * cloudy(harbour + 11, p.x / 180, p.y / 120, 3));
+            return mix(stone, srgb(190, 168, 88), lichen * 0.5) *
+                   (masonry(harbour + 10, {p.x, p.y - 8}, 58) * (1.0 - 0.35 * smooth_step(820, 1100, p.y)));
         });
         canvas.paint(bar(-100, wall_top, scene_width + 100, wall_top + 32, 5), [](Point p) {
             const double slab = std::fmod(p.x + 800, 232);
             const double joint = smooth_step(0, 4, std::min(slab, 232 - slab));
-            return srgb(206, 192, 168) * ((0.55 + 0.45 * joint) * (1 + 0.14 * cloudy(harbour + 13, p.x / 12, p.y / 8, 5)) *
-                                          (p.y < wall_top + 10 ? 1.08 : 0.72));
+            return srgb(206, 192, 168) *
+                   ((0.55 + 0.45 * joint) * (1 + 0.14 * cloudy(harbour + 13, p.x / 12, p.y / 8, 5)) *
+                    (p.y < wall_top + 10 ? 1.08 : 0.72));
         });
         canvas.darken(bar(-100, wall_top + 30, scene_width + 100, wall_top + 52), 18, 0.5);
     }
 
     static Shade furry(const Cat& cat, Rgb base, Point middle, double radius, std::uint64_t seed) {
         return [=](Point p) {
-            const double hair = 1 + 0.26 * cloudy(seed, p.x / 3.2, p.y / 9, 4) + 0.10 * cloudy(seed + 1, p.x / 24, p.y / 24, 3);
-            const double bands = cat.coat.stripes > 0
-                                     ? smooth_step(0.15, 0.7, std::sin((p.y - middle.y) / 9.5 + 2.2 * cloudy(seed + 2, p.x / 34, p.y / 50, 3)))
-                                     : smooth_step(0.08, 0.30, cloudy(seed + 3, p.x / 78, p.y / 70, 3)) * (1 - cat.coat.stripes);
+            const double hair =
+                1 + 0.26 * cloudy(seed, p.x / 3.2, p.y / 9, 4) + 0.10 * cloudy(seed + 1, p.x / 24, p.y / 24, 3);
+            const double bands =
+                cat.coat.stripes > 0
+                    ? smooth_step(0.15, 0.7,
+                                  std::sin((p.y - middle.y) / 9.5 + 2.2 * cloudy(seed + 2, p.x / 34, p.y / 50, 3)))
+                    : smooth_step(0.08, 0.30, cloudy(seed + 3, p.x / 78, p.y / 70, 3)) * (1 - cat.coat.stripes);
             const double amount = cat.coat.stripes > 0 ? bands * cat.coat.stripes * 0.75 : bands * 0.9;
             const Rgb fur = mix(base, cat.coat.patch, amount);
             // Sun from the upper left.
@@ -153,14 +163,17 @@ class HarbourCats final : public Scene {
         const auto at = [&](double dx, double dy) { return Point{x + dx * s, base + dy * s}; };
         canvas.darken(ellipse(at(34, 0), 118 * s, 13 * s), 16, 0.55);
         const double t = cat.tail;
-        const Shape tail = rope({at(58 * t, -20), at(92 * t, 6), at(104 * t, 50), at(96 * t, 96), at(78 * t, 112)}, 13 * s);
+        const Shape tail =
+            rope({at(58 * t, -20), at(92 * t, 6), at(104 * t, 50), at(96 * t, 96), at(78 * t, 112)}, 13 * s);
         canvas.paint(tail, furry(cat, cat.coat.fur, at(80 * t, 40), 110 * s, seed));
         const Shape body = join({ellipse(at(0, -82), 76 * s, 92 * s), ellipse(at(0, -156), 50 * s, 62 * s)});
         canvas.paint(body, furry(cat, cat.coat.fur, at(0, -96), 120 * s, seed));
         canvas.paint(ellipse(at(0, -122), 30 * s, 58 * s), furry(cat, cat.coat.chest, at(0, -120), 130 * s, seed + 9));
         for (const double side : {-1.0, 1.0}) {
-            canvas.paint(capsule(at(side * 24, -92), at(side * 25, -12), 19 * s, 17 * s), furry(cat, cat.coat.fur, at(0, -60), 110 * s, seed));
-            canvas.paint(ellipse(at(side * 27, -9), 22 * s, 12 * s), furry(cat, cat.coat.chest, at(0, -20), 90 * s, seed + 9));
+            canvas.paint(capsule(at(side * 24, -92), at(side * 25, -12), 19 * s, 17 * s),
+                         furry(cat, cat.coat.fur, at(0, -60), 110 * s, seed));
+            canvas.paint(ellipse(at(side * 27, -9), 22 * s, 12 * s),
+                         furry(cat, cat.coat.chest, at(0, -20), 90 * s, seed + 9));
         }
         paint_head(canvas, cat, gaze, at(0, -232), s, seed);
     }
@@ -173,33 +186,42 @@ class HarbourCats final : public Scene {
         canvas.darken(ellipse(at(4, 58), 46 * s, 14 * s), 18 * s, 0.34);
         for (const double side : {-1.0, 1.0}) {
             const double turn = look * 7;
-            canvas.paint(polygon({at(side * 56 + turn, -14), at(side * 47 + turn, -84), at(side * 12 + turn, -46)}), furry(cat, cat.coat.fur, c, 90 * s, seed));
-            canvas.paint(polygon({at(side * 48 + turn, -26), at(side * 44 + turn, -68), at(side * 22 + turn, -44)}), srgb(206, 140, 126) * 0.8);
+            canvas.paint(polygon({at(side * 56 + turn, -14), at(side * 47 + turn, -84), at(side * 12 + turn, -46)}),
+                         furry(cat, cat.coat.fur, c, 90 * s, seed));
+            canvas.paint(polygon({at(side * 48 + turn, -26), at(side * 44 + turn, -68), at(side * 22 + turn, -44)}),
+                         srgb(206, 140, 126) * 0.8);
         }
-        canvas.paint(join({ellipse(c, 64 * s, 54 * s), ellipse(at(-34, 18), 34 * s, 26 * s), ellipse(at(34, 18), 34 * s, 26 * s)}),
+        canvas.paint(join({ellipse(c, 64 * s, 54 * s), ellipse(at(-34, 18), 34 * s, 26 * s),
+                           ellipse(at(34, 18), 34 * s, 26 * s)}),
                      furry(cat, cat.coat.fur, c, 84 * s, seed));
         const double shift = look * 30;
-        canvas.paint(join({ellipse(at(-13 + shift, 24), 21 * s, 17 * s), ellipse(at(13 + shift, 24), 21 * s, 17 * s)}), furry(cat, cat.coat.chest, c, 90 * s, seed + 9));
+        canvas.paint(join({ellipse(at(-13 + shift, 24), 21 * s, 17 * s), ellipse(at(13 + shift, 24), 21 * s, 17 * s)}),
+                     furry(cat, cat.coat.chest, c, 90 * s, seed + 9));
         for (const double side : {-1.0, 1.0}) {
             if (look * side < 0) continue;
             const Point e = at(side * 26 + shift * 0.72, -6);
             if (gaze == Gaze::asleep) {
-                canvas.paint(rope({{e.x - 14 * s, e.y}, {e.x, e.y + 7 * s}, {e.x + 14 * s, e.y}}, 2.6 * s), srgb(28, 24, 24));
+                canvas.paint(rope({{e.x - 14 * s, e.y}, {e.x, e.y + 7 * s}, {e.x + 14 * s, e.y}}, 2.6 * s),
+                             srgb(28, 24, 24));
                 continue;
             }
             const double narrow = look == 0 ? 1 : 0.62;
             canvas.paint(ellipse(e, 17.5 * s * narrow, 15.5 * s), srgb(24, 20, 20));
-            canvas.paint(ellipse(e, 15 * s * narrow, 13.5 * s), [=](Point p) {
-                return cat.coat.eye * (1.1 - 0.4 * smooth_step(-12, 12, p.y - e.y));
-            });
+            canvas.paint(ellipse(e, 15 * s * narrow, 13.5 * s),
+                         [=](Point p) { return cat.coat.eye * (1.1 - 0.4 * smooth_step(-12, 12, p.y - e.y)); });
             canvas.paint(ellipse({e.x + look * 5 * s, e.y}, 4.6 * s, 11.5 * s), srgb(10, 10, 12));
             canvas.paint(circle({e.x - 4.5 * s + look * 4 * s, e.y - 5 * s}, 3.1 * s), Rgb{1.1F, 1.1F, 1.05F});
         }
         canvas.paint(polygon({at(-8 + shift, 11), at(8 + shift, 11), at(shift, 20)}), srgb(206, 122, 116));
-        canvas.paint(rope({at(-13 + shift, 32), at(-4 + shift, 34), at(shift, 21), at(4 + shift, 34), at(13 + shift, 32)}, 1.5 * s), srgb(60, 40, 38));
+        canvas.paint(
+            rope({at(-13 + shift, 32), at(-4 + shift, 34), at(shift, 21), at(4 + shift, 34), at(13 + shift, 32)},
+                 1.5 * s),
+            srgb(60, 40, 38));
         for (const double side : {-1.0, 1.0})
             for (int k = 0; k < 3; ++k)
-                canvas.paint(capsule(at(side * 24 + shift, 22 + 5 * k), at(side * 78 + shift, 8 + 15 * k), 1.0 * s, 0.3 * s), srgb(244, 240, 232), 0.7);
+                canvas.paint(
+                    capsule(at(side * 24 + shift, 22 + 5 * k), at(side * 78 + shift, 8 + 15 * k), 1.0 * s, 0.3 * s),
+                    srgb(244, 240, 232), 0.7);
     }
 
     int frames_;

@@ -47,23 +47,28 @@ Bird bird(const Pose& pose) {
     const double up = -0.62 * beat;
     const double fold = 0.16 * std::cos(pose.flap);
     const auto wing = [&](double shift, double k) {
-        return polygon({at(0.26 + shift, -0.05), at(0.20 + shift + fold, 0.42 * up * k), at(0.02 + shift + fold, 0.92 * up * k - 0.03),
-                        at(-0.16 + shift, 0.98 * up * k), at(-0.30 + shift, 0.84 * up * k), at(-0.36 + shift, 0.52 * up * k + 0.02),
+        return polygon({at(0.26 + shift, -0.05), at(0.20 + shift + fold, 0.42 * up * k),
+                        at(0.02 + shift + fold, 0.92 * up * k - 0.03), at(-0.16 + shift, 0.98 * up * k),
+                        at(-0.30 + shift, 0.84 * up * k), at(-0.36 + shift, 0.52 * up * k + 0.02),
                         at(-0.34 + shift, 0.06)});
     };
     const auto tip = [&](double shift, double k) {
-        return polygon({at(0.10 + shift + fold, 0.66 * up * k), at(0.02 + shift + fold, 0.92 * up * k - 0.03), at(-0.16 + shift, 0.98 * up * k),
-                        at(-0.30 + shift, 0.84 * up * k), at(-0.36 + shift, 0.52 * up * k + 0.02), at(-0.20 + shift, 0.54 * up * k)});
+        return polygon({at(0.10 + shift + fold, 0.66 * up * k), at(0.02 + shift + fold, 0.92 * up * k - 0.03),
+                        at(-0.16 + shift, 0.98 * up * k), at(-0.30 + shift, 0.84 * up * k),
+                        at(-0.36 + shift, 0.52 * up * k + 0.02), at(-0.20 + shift, 0.54 * up * k)});
     };
     return {wing(0.10, 0.86),
             wing(0, 1),
             tip(0, 1),
-            join({ellipse(at(0, 0.02), 0.40 * s, 0.115 * s, 0.05), capsule(at(-0.30, 0.03), at(-0.50, 0.06), 0.07 * s, 0.02 * s)}),
-            join({capsule(at(0.30, -0.02), at(0.46, 0.04), 0.075 * s, 0.055 * s), capsule(at(0.46, 0.04), at(0.50, -0.07), 0.055 * s, 0.046 * s),
+            join({ellipse(at(0, 0.02), 0.40 * s, 0.115 * s, 0.05),
+                  capsule(at(-0.30, 0.03), at(-0.50, 0.06), 0.07 * s, 0.02 * s)}),
+            join({capsule(at(0.30, -0.02), at(0.46, 0.04), 0.075 * s, 0.055 * s),
+                  capsule(at(0.46, 0.04), at(0.50, -0.07), 0.055 * s, 0.046 * s),
                   capsule(at(0.50, -0.07), at(0.62, -0.09), 0.050 * s, 0.042 * s)}),
             polygon({at(0.63, -0.125), at(0.90, -0.07), at(0.63, -0.055)}),
             capsule(at(0.60, -0.12), at(0.42, -0.16), 0.018 * s, 0.004 * s),
-            join({capsule(at(-0.40, 0.05), at(-0.86, 0.09), 0.016 * s, 0.012 * s), capsule(at(-0.86, 0.09), at(-0.98, 0.08), 0.014 * s, 0.006 * s)})};
+            join({capsule(at(-0.40, 0.05), at(-0.86, 0.09), 0.016 * s, 0.012 * s),
+                  capsule(at(-0.86, 0.09), at(-0.98, 0.08), 0.014 * s, 0.006 * s)})};
 }
 
 void paint_bird(Canvas& canvas, const Pose& pose) {
@@ -102,9 +107,7 @@ class Heron final : public Scene {
   public:
     Heron(int frames, std::uint64_t seed) : frames_(frames), seed_(seed) {}
 
-    Camera camera() const override {
-        return {"Skerrow practice camera", 5.6, 135, 0, Point{402, 214}, 1789191840.0};
-    }
+    Camera camera() const override { return {"Skerrow practice camera", 5.6, 135, 0, Point{402, 214}, 1789191840.0}; }
 
     std::vector<Shot> shots() const override {
         Dice dice(seed_ * 13 + 3);
@@ -132,20 +135,22 @@ class Heron final : public Scene {
         const auto bank = [&](std::uint64_t seed, double base, double height, Rgb tone, double haze) {
             canvas.paint(below([=](double x) { return tree_line(seed, x, base, height); }, all), [=](Point p) {
                 const double leaves = 0.75 + 0.45 * cloudy(seed + 5, p.x / 11, p.y / 9, 5);
-                const double mist = std::clamp(haze + 0.45 * smooth_step(base - height * 0.6, waterline, p.y), 0.0, 1.0);
+                const double mist =
+                    std::clamp(haze + 0.45 * smooth_step(base - height * 0.6, waterline, p.y), 0.0, 1.0);
                 return mix(tone * leaves, dawn({p.x, 560}) * 0.94, mist);
             });
         };
         bank(creek + 10, 560, 150, srgb(96, 112, 118), 0.66);
         bank(creek + 20, 604, 138, srgb(74, 92, 82), 0.42);
         bank(creek + 30, 640, 112, srgb(52, 68, 46), 0.14);
-        canvas.paint(below([](double x) { return waterline - 9 - 5 * cloudy(creek + 40, x / 40, 0, 4); }, all), [](Point p) {
-            return srgb(120, 108, 72) * (0.7 + 0.35 * cloudy(creek + 41, p.x / 4, p.y / 12, 4));
-        });
+        canvas.paint(
+            below([](double x) { return waterline - 9 - 5 * cloudy(creek + 40, x / 40, 0, 4); }, all),
+            [](Point p) { return srgb(120, 108, 72) * (0.7 + 0.35 * cloudy(creek + 41, p.x / 4, p.y / 12, 4)); });
         paint_water(canvas, waterline, scene_height + 60, creek + 6, ripple, srgb(40, 52, 52), 0.86);
         // Mist lies on the water.
         canvas.each([](Point p, Rgb old) {
-            const double lie = std::exp(-std::pow((p.y - waterline - 6) / 34, 2)) * (0.5 + 0.5 * cloudy(creek + 50, p.x / 190, p.y / 22, 5));
+            const double lie = std::exp(-std::pow((p.y - waterline - 6) / 34, 2)) *
+                               (0.5 + 0.5 * cloudy(creek + 50, p.x / 190, p.y / 22, 5));
             return mix(old, dawn({p.x, 575}), std::clamp(lie * 0.55, 0.0, 0.8));
         });
         paint_reeds(canvas);
@@ -159,14 +164,15 @@ class Heron final : public Scene {
     }
 
     std::vector<TruthPicture> truth() const override {
-        return {{"clear", [](const Canvas& still) { return still.clone(); }},
-                {"sequence", [this](const Canvas& still) {
-                     Canvas out = still.clone();
-                     for (int i = 0; i < frames_; i += 4) paint_mirrored(out, pose_of(i));
-                     for (int i = 0; i < frames_; i += 4) paint_bird(out, pose_of(i));
-                     paint_reeds(out);
-                     return out;
-                 }}};
+        return {{"clear", [](const Canvas& still) { return still.clone(); }}, {"sequence", [this](const Canvas& still) {
+                                                                                   Canvas out = still.clone();
+                                                                                   for (int i = 0; i < frames_; i += 4)
+                                                                                       paint_mirrored(out, pose_of(i));
+                                                                                   for (int i = 0; i < frames_; i += 4)
+                                                                                       paint_bird(out, pose_of(i));
+                                                                                   paint_reeds(out);
+                                                                                   return out;
+                                                                               }}};
     }
 
     std::optional<Shape> subject(std::size_t index) const override { return bird(pose_of(int(index))).all(); }
@@ -197,7 +203,8 @@ class Heron final : public Scene {
             const Point top{x + lean, scene_height + 20 - h};
             const Rgb tone = mix(srgb(58, 62, 34), srgb(150, 126, 74), hashed(creek + 63, i));
             canvas.paint(join({capsule(root, mid, 3.2, 2.2), capsule(mid, top, 2.2, 0.5)}), tone);
-            if (i % 7 == 0) canvas.paint(capsule({top.x, top.y + 8}, {top.x + lean * 0.05, top.y + 44}, 5, 5), srgb(84, 54, 34));
+            if (i % 7 == 0)
+                canvas.paint(capsule({top.x, top.y + 8}, {top.x + lean * 0.05, top.y + 44}, 5, 5), srgb(84, 54, 34));
         }
     }
 

@@ -69,9 +69,7 @@ class Lighthouse final : public Scene {
   public:
     Lighthouse(int frames, std::uint64_t seed) : frames_(frames), sky_(seed * 31 + 7, 2600) {}
 
-    Camera camera() const override {
-        return {"Skerrow practice camera", 2.8, 20, 90, std::nullopt, 1789251245.25};
-    }
+    Camera camera() const override { return {"Skerrow practice camera", 2.8, 20, 90, std::nullopt, 1789251245.25}; }
 
     std::vector<Shot> shots() const override {
         std::vector<Shot> out;
@@ -124,7 +122,8 @@ class Lighthouse final : public Scene {
     }
 
     std::vector<TruthPicture> truth() const override {
-        return {{"trails", [this](const Canvas& still) {
+        return {{"trails",
+                 [this](const Canvas& still) {
                      // What the maximum of undisturbed frames would be.
                      Canvas best = still.clone();
                      for (int i = 0; i < frames_; ++i) {
@@ -251,7 +250,8 @@ class Lighthouse final : public Scene {
             const double stripe = std::fmod(p.y - 512 + 200, 66) < 33 ? 1.0 : 0.0;
             const Rgb paint_colour = mix(Rgb{0.62F, 0.60F, 0.56F}, Rgb{0.42F, 0.055F, 0.04F}, stripe);
             const double lamp_light = 0.05 + 0.13 * std::exp(-(p.y - 500) / 90);
-            return paint_colour * (round * (lamp_light + lit * 0.85) * (1 + 0.06 * cloudy(land + 6, p.x / 4, p.y / 7, 4)));
+            return paint_colour *
+                   (round * (lamp_light + lit * 0.85) * (1 + 0.06 * cloudy(land + 6, p.x / 4, p.y / 7, 4)));
         };
         canvas.paint(tower(), white);
         canvas.paint(keepers_house(), [&](Point p) {

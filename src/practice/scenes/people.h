@@ -6,9 +6,9 @@
 namespace bp::practice {
 
 struct Person {
-    Point feet;        // where they stand
-    double height;     // scene units
-    double stride;     // phase of the step in radians; the legs swing with its sine
+    Point feet;     // where they stand
+    double height;  // scene units
+    double stride;  // phase of the step in radians; the legs swing with its sine
     bool to_left;
     Rgb coat, legs;
     bool hat;

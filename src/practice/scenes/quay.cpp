@@ -67,7 +67,8 @@ class Quay final : public Scene {
         for (const Person& p : walkers(i)) paint_person(canvas, p);
         const double t = double(i) / std::max(1, frames_ - 1);
         paint_cart(canvas, {1500 - 1250 * t, 858}, 78, true);
-        paint_person(canvas, {{1610 - 1250 * t, 882}, 190, i * 1.7, true, srgb(70, 86, 120), srgb(58, 52, 48), true, false});
+        paint_person(canvas,
+                     {{1610 - 1250 * t, 882}, 190, i * 1.7, true, srgb(70, 86, 120), srgb(58, 52, 48), true, false});
         // The man with the pipe: he leaves his place in three frames only.
         if (i % 4 != 3 && i != 0)
             paint_person(canvas, {{598, 832}, 178, 0.25, false, srgb(54, 66, 62), srgb(46, 44, 50), true, false});
@@ -83,8 +84,8 @@ class Quay final : public Scene {
 
   private:
     std::vector<Person> walkers(int i) const {
-        static const Rgb coats[] = {srgb(168, 58, 46), srgb(206, 168, 84), srgb(62, 96, 138), srgb(116, 132, 94),
-                                    srgb(218, 210, 196), srgb(96, 62, 92)};
+        static const Rgb coats[] = {srgb(168, 58, 46),  srgb(206, 168, 84),  srgb(62, 96, 138),
+                                    srgb(116, 132, 94), srgb(218, 210, 196), srgb(96, 62, 92)};
         std::vector<Person> out;
         for (int k = 0; k < 6; ++k) {
             const double depth = hashed(seed_ + 90, k);
@@ -93,8 +94,14 @@ class Quay final : public Scene {
             double x = 2000 * hashed(seed_ + 93, k) + speed * i;
             x = std::fmod(std::fmod(x, 2000) + 2000, 2000) - 200;
             const double height = 118 + (y - 700) * 0.46;
-            out.push_back({{x, y}, height, i * 2.1 + k, speed < 0, coats[k],
-                           mix(srgb(48, 50, 60), srgb(92, 80, 66), hashed(seed_ + 94, k)), k % 2 == 0, k % 3 == 1});
+            out.push_back({{x, y},
+                           height,
+                           i * 2.1 + k,
+                           speed < 0,
+                           coats[k],
+                           mix(srgb(48, 50, 60), srgb(92, 80, 66), hashed(seed_ + 94, k)),
+                           k % 2 == 0,
+                           k % 3 == 1});
         }
         std::sort(out.begin(), out.end(), [](const Person& a, const Person& b) { return a.feet.y < b.feet.y; });
         return out;
@@ -115,7 +122,8 @@ class Quay final : public Scene {
             const double w = 44 + 20 * hashed(stone + 11, i);
             const double h = 36 + 30 * hashed(stone + 12, i);
             canvas.paint(bar(x, horizon - h, x + w, horizon + 1), [&](Point p) {
-                return walls[i % 4] * (0.84 - 0.25 * smooth_step(x, x + w, p.x) + 0.06 * noise(stone, p.x / 4, p.y / 4));
+                return walls[i % 4] *
+                       (0.84 - 0.25 * smooth_step(x, x + w, p.x) + 0.06 * noise(stone, p.x / 4, p.y / 4));
             });
             canvas.paint(polygon({{x - 3, horizon - h}, {x + w / 2, horizon - h - 18}, {x + w + 3, horizon - h}}),
                          srgb(122, 78, 64));
@@ -134,9 +142,14 @@ class Quay final : public Scene {
             canvas.paint(capsule({x, horizon - 160 * s}, {x + 62 * s, horizon - 30}, 0.9, 0.9), srgb(70, 64, 60));
             canvas.paint(capsule({x, horizon - 170 * s}, {x - 58 * s, horizon - 26}, 0.9, 0.9), srgb(70, 64, 60));
             canvas.paint(bar(x - 20 * s, horizon - 44 * s, x + 18 * s, horizon - 14, 4), srgb(226, 218, 200));
-            canvas.paint(polygon({{x - 76 * s, horizon - 26}, {x + 84 * s, horizon - 34}, {x + 62 * s, horizon + 4}, {x - 58 * s, horizon + 4}}),
-                         [&](Point p) { return hull[i] * (0.95 - 0.35 * smooth_step(horizon - 28, horizon + 4, p.y)); });
-            canvas.paint(capsule({x - 74 * s, horizon - 26}, {x + 82 * s, horizon - 33}, 1.8, 1.8), srgb(238, 232, 220));
+            canvas.paint(
+                polygon({{x - 76 * s, horizon - 26},
+                         {x + 84 * s, horizon - 34},
+                         {x + 62 * s, horizon + 4},
+                         {x - 58 * s, horizon + 4}}),
+                [&](Point p) { return hull[i] * (0.95 - 0.35 * smooth_step(horizon - 28, horizon + 4, p.y)); });
+            canvas.paint(capsule({x - 74 * s, horizon - 26}, {x + 82 * s, horizon - 33}, 1.8, 1.8),
+                         srgb(238, 232, 220));
         }
     }
 
@@ -163,16 +176,20 @@ class Quay final : public Scene {
 
     static void paint_warehouse(Canvas& canvas) {
         constexpr double left = 1010;
-        canvas.darken(polygon({{left - 150, 742}, {left, 696}, {scene_width + 60, 696}, {scene_width + 60, 790}, {left, 770}}), 26, 0.42);
+        canvas.darken(
+            polygon({{left - 150, 742}, {left, 696}, {scene_width + 60, 696}, {scene_width + 60, 790}, {left, 770}}),
+            26, 0.42);
         canvas.paint(bar(left, 196, scene_width + 60, 712), [](Point p) {
             return mix(srgb(186, 160, 130), srgb(150, 122, 98), hashed(stone + 40, std::int64_t(p.y / 24))) *
                    (masonry(stone + 41, p, 24) * (1.02 - 0.24 * smooth_step(left, scene_width, p.x)));
         });
-        canvas.paint(polygon({{left - 26, 204}, {1130, 66}, {scene_width + 60, 66}, {scene_width + 60, 204}}), [](Point p) {
-            const double row = std::floor(p.y / 13);
-            const double tile_light = 0.74 + 0.3 * hashed(stone + 42, std::int64_t(p.x / 21 + 0.5 * row), std::int64_t(row));
-            return srgb(128, 74, 58) * (tile_light * (0.7 + 0.3 * (p.y / 13 - row)));
-        });
+        canvas.paint(polygon({{left - 26, 204}, {1130, 66}, {scene_width + 60, 66}, {scene_width + 60, 204}}),
+                     [](Point p) {
+                         const double row = std::floor(p.y / 13);
+                         const double tile_light =
+                             0.74 + 0.3 * hashed(stone + 42, std::int64_t(p.x / 21 + 0.5 * row), std::int64_t(row));
+                         return srgb(128, 74, 58) * (tile_light * (0.7 + 0.3 * (p.y / 13 - row)));
+                     });
         canvas.paint(bar(left - 28, 200, scene_width + 60, 212), srgb(92, 76, 62));
         for (int i = 0; i < 4; ++i) {
             const double x = left + 60 + i * 150;
@@ -182,7 +199,8 @@ class Quay final : public Scene {
         canvas.paint(bar(1192, 482, 1318, 712, 6), srgb(112, 100, 88));
         canvas.paint(bar(1202, 494, 1308, 712), [](Point p) {
             const double plank = std::fmod(p.x, 17.5);
-            return srgb(44, 86, 84) * (0.85 + 0.2 * cloudy(stone + 44, p.x / 3, p.y / 60, 4)) * (plank < 1.6 ? 0.5 : 1.0);
+            return srgb(44, 86, 84) * (0.85 + 0.2 * cloudy(stone + 44, p.x / 3, p.y / 60, 4)) *
+                   (plank < 1.6 ? 0.5 : 1.0);
         });
         canvas.paint(bar(1070, 394, 1480, 438, 3), srgb(54, 62, 70));
         letter(canvas, "SKERROW FISH QUAY", {1084, 398, 1466, 434}, srgb(232, 214, 170));
@@ -197,10 +215,12 @@ class Quay final : public Scene {
     static void paint_window(Canvas& canvas, double x, double y, double w, double h) {
         canvas.paint(bar(x - 7, y - 7, x + w + 7, y + h + 11), srgb(206, 192, 168));
         canvas.paint(bar(x, y, x + w, y + h), [&](Point p) {
-            return mix(srgb(40, 52, 62), srgb(150, 176, 196), smooth_step(0, 1, (p.x - x + (y + h - p.y)) / (w + h)) * 0.7 +
-                                                                  0.18 * cloudy(stone + 45, p.x / 30, p.y / 30, 3));
+            return mix(srgb(40, 52, 62), srgb(150, 176, 196),
+                       smooth_step(0, 1, (p.x - x + (y + h - p.y)) / (w + h)) * 0.7 +
+                           0.18 * cloudy(stone + 45, p.x / 30, p.y / 30, 3));
         });
-        for (int i = 1; i < 3; ++i) canvas.paint(bar(x + i * w / 3 - 2, y, x + i * w / 3 + 2, y + h), srgb(222, 214, 196));
+        for (int i = 1; i < 3; ++i)
+            canvas.paint(bar(x + i * w / 3 - 2, y, x + i * w / 3 + 2, y + h), srgb(222, 214, 196));
         canvas.paint(bar(x, y + h / 2 - 2, x + w, y + h / 2 + 2), srgb(222, 214, 196));
     }
 

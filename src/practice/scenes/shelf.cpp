@@ -55,7 +55,8 @@ class Shelf final : public Scene {
         canvas.each([](Point p, Rgb) {
             const double plank = std::fmod(p.x + 400, 178);
             const double gap = smooth_step(0, 5, std::min(plank, 178 - plank));
-            return wood({p.y, p.x}, srgb(94, 70, 52), grain + std::uint64_t((p.x + 400) / 178), 300) * (gap * 0.55 * lamplight(p));
+            return wood({p.y, p.x}, srgb(94, 70, 52), grain + std::uint64_t((p.x + 400) / 178), 300) *
+                   (gap * 0.55 * lamplight(p));
         });
         for (const double y : boards) {
             canvas.darken(bar(-60, y - 4, scene_width + 60, y + 74), 64, 0.62);
@@ -87,7 +88,8 @@ class Shelf final : public Scene {
         return [=](Point p) {
             const double u = (p.x - left) / (right - left) * 2 - 1;
             const double form = 0.34 + 0.72 * std::max(0.0, std::cos((u + 0.42) * 1.25));
-            const double shine = gloss * (std::exp(-std::pow((u + 0.52) / 0.10, 2)) + 0.25 * std::exp(-std::pow((u - 0.72) / 0.07, 2)));
+            const double shine =
+                gloss * (std::exp(-std::pow((u + 0.52) / 0.10, 2)) + 0.25 * std::exp(-std::pow((u - 0.72) / 0.07, 2)));
             const double mottle = 1 + 0.07 * cloudy(grain + 20, p.x / 7, p.y / 9, 4);
             return (colour * (form * mottle) + Rgb{1, 0.92F, 0.78F} * shine) * lamplight(p);
         };
@@ -100,31 +102,41 @@ class Shelf final : public Scene {
             return paper * ((0.5 + 0.55 * std::cos((u + 0.3) * 1.1)) * age * lamplight(p));
         });
         const double inset = (box.bottom - box.top) * 0.10;
-        const Shape frame = without(bar(box.left + inset, box.top + inset, box.right - inset, box.bottom - inset),
-                                    bar(box.left + inset + 1.6, box.top + inset + 1.6, box.right - inset - 1.6, box.bottom - inset - 1.6));
+        const Shape frame = without(
+            bar(box.left + inset, box.top + inset, box.right - inset, box.bottom - inset),
+            bar(box.left + inset + 1.6, box.top + inset + 1.6, box.right - inset - 1.6, box.bottom - inset - 1.6));
         canvas.paint(frame, srgb(84, 42, 30) * 0.7, 0.8);
-        letter(canvas, word, {box.left + inset * 2, box.top + inset * 1.6, box.right - inset * 2, box.bottom - inset * 1.6}, srgb(52, 30, 24) * 0.6);
+        letter(canvas, word,
+               {box.left + inset * 2, box.top + inset * 1.6, box.right - inset * 2, box.bottom - inset * 1.6},
+               srgb(52, 30, 24) * 0.6);
     }
 
-    static void jar(Canvas& canvas, double x, double bottom, double w, double h, Rgb glass, Rgb fill, const std::string& word) {
+    static void jar(Canvas& canvas, double x, double bottom, double w, double h, Rgb glass, Rgb fill,
+                    const std::string& word) {
         contact_shadow(canvas, x, x + w, bottom);
         canvas.paint(bar(x, bottom - h, x + w, bottom, 14), round_body(x, x + w, glass, 0.5));
         canvas.paint(bar(x + 5, bottom - h * 0.72, x + w - 5, bottom - 6, 10), [=](Point p) {
             const double lumps = 0.75 + 0.5 * noise(grain + 33, p.x / 6, p.y / 6);
             return round_body(x, x + w, fill * lumps, 0.10)(p);
         });
-        canvas.paint(bar(x + w * 0.12, bottom - h - 20, x + w * 0.88, bottom - h + 6, 5), round_body(x, x + w, srgb(150, 128, 92), 0.35));
+        canvas.paint(bar(x + w * 0.12, bottom - h - 20, x + w * 0.88, bottom - h + 6, 5),
+                     round_body(x, x + w, srgb(150, 128, 92), 0.35));
         label(canvas, {x + w * 0.12, bottom - h * 0.58, x + w * 0.88, bottom - h * 0.26}, word, srgb(236, 222, 188));
     }
 
-    static void bottle(Canvas& canvas, double x, double bottom, double w, double h, Rgb glass, const std::string& word) {
+    static void bottle(Canvas& canvas, double x, double bottom, double w, double h, Rgb glass,
+                       const std::string& word) {
         contact_shadow(canvas, x, x + w, bottom);
         const double neck = w * 0.30;
         const Shape body = join({bar(x, bottom - h * 0.62, x + w, bottom, 12),
-                                 polygon({{x + 3, bottom - h * 0.60}, {x + w / 2 - neck / 2, bottom - h * 0.76}, {x + w / 2 + neck / 2, bottom - h * 0.76}, {x + w - 3, bottom - h * 0.60}}),
+                                 polygon({{x + 3, bottom - h * 0.60},
+                                          {x + w / 2 - neck / 2, bottom - h * 0.76},
+                                          {x + w / 2 + neck / 2, bottom - h * 0.76},
+                                          {x + w - 3, bottom - h * 0.60}}),
                                  bar(x + w / 2 - neck / 2, bottom - h, x + w / 2 + neck / 2, bottom - h * 0.70, 3)});
         canvas.paint(body, round_body(x, x + w, glass, 0.75));
-        canvas.paint(bar(x + w / 2 - neck * 0.42, bottom - h - 14, x + w / 2 + neck * 0.42, bottom - h + 8, 3), round_body(x, x + w, srgb(172, 128, 84), 0.05));
+        canvas.paint(bar(x + w / 2 - neck * 0.42, bottom - h - 14, x + w / 2 + neck * 0.42, bottom - h + 8, 3),
+                     round_body(x, x + w, srgb(172, 128, 84), 0.05));
         label(canvas, {x + w * 0.08, bottom - h * 0.46, x + w * 0.92, bottom - h * 0.22}, word, srgb(228, 214, 176));
     }
 
@@ -157,16 +169,23 @@ class Shelf final : public Scene {
     static void lantern(Canvas& canvas, double x, double bottom, double s) {
         contact_shadow(canvas, x - 46 * s, x + 46 * s, bottom);
         const Rgb brass = srgb(206, 156, 74);
-        canvas.paint(bar(x - 46 * s, bottom - 26 * s, x + 46 * s, bottom, 6), round_body(x - 46 * s, x + 46 * s, brass, 0.9));
+        canvas.paint(bar(x - 46 * s, bottom - 26 * s, x + 46 * s, bottom, 6),
+                     round_body(x - 46 * s, x + 46 * s, brass, 0.9));
         canvas.paint(bar(x - 36 * s, bottom - 130 * s, x + 36 * s, bottom - 26 * s, 12), [=](Point p) {
-            const double flame = std::exp(-std::pow((p.x - x) / (15 * s), 2) - std::pow((p.y - bottom + 66 * s) / (32 * s), 2));
+            const double flame =
+                std::exp(-std::pow((p.x - x) / (15 * s), 2) - std::pow((p.y - bottom + 66 * s) / (32 * s), 2));
             return Rgb{0.30F, 0.21F, 0.12F} * lamplight(p) + Rgb{1.5F, 0.86F, 0.30F} * flame;
         });
         for (const double o : {-36.0, -12.0, 12.0, 36.0})
-            canvas.paint(capsule({x + o * s, bottom - 26 * s}, {x + o * s, bottom - 130 * s}, 2 * s, 2 * s), brass * 0.6);
-        canvas.paint(polygon({{x - 46 * s, bottom - 128 * s}, {x + 46 * s, bottom - 128 * s}, {x + 20 * s, bottom - 168 * s}, {x - 20 * s, bottom - 168 * s}}),
+            canvas.paint(capsule({x + o * s, bottom - 26 * s}, {x + o * s, bottom - 130 * s}, 2 * s, 2 * s),
+                         brass * 0.6);
+        canvas.paint(polygon({{x - 46 * s, bottom - 128 * s},
+                              {x + 46 * s, bottom - 128 * s},
+                              {x + 20 * s, bottom - 168 * s},
+                              {x - 20 * s, bottom - 168 * s}}),
                      round_body(x - 46 * s, x + 46 * s, brass, 0.9));
-        canvas.paint(without(circle({x, bottom - 184 * s}, 24 * s), circle({x, bottom - 184 * s}, 19 * s)), brass * 0.55);
+        canvas.paint(without(circle({x, bottom - 184 * s}, 24 * s), circle({x, bottom - 184 * s}, 19 * s)),
+                     brass * 0.55);
         canvas.glow({x, bottom - 70 * s}, 90 * s, Rgb{0.07F, 0.036F, 0.010F});
     }
 

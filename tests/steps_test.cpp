@@ -1,0 +1,315 @@
+// The steps, the bars and the words, used as a person uses them.
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QSlider>
+#include <QThread>
+#include <QToolButton>
+#include <atomic>
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "app/miniatures.h"
+#include "app/theme.h"
+#include "app/words.h"
+#include "pile/edits.h"
+#include "pile/outcomes.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+void shifted(const Folder& folder, int count) {
+    for (int i = 0; i < count; ++i)
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"),
+              landscape({320, 240}, Matrix::shift(2.5 * i, -1.0 * i), unsigned(i), 0.01), 8);
+}
+
+void open_step(Window& w, int index) {
+    QTest::mouseClick(w.find<QWidget>(("knot_" + std::to_string(index)).c_str()), Qt::LeftButton);
+}
+
+void choose(QComboBox* box, int index) {
+    box->setCurrentIndex(index);
+    emit box->activated(index);
+}
+
+}  // namespace
+
+TEST_CASE("the role of the selected frames is chosen in the Frames step", "[window]") {
+    const Folder folder;
+    shifted(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    auto* role = w.find<QComboBox>("role");
+    const int first = w.pile().frames[0].id;
+    const int second = w.pile().frames[1].id;
+    w.studio().select(second);
+    CHECK(role->currentData().toInt() == int(Role::scene));
+    choose(role, role->findData(int(Role::foreground)));
+    CHECK(w.pile().frames[1].role == Role::foreground);
+    CHECK(merged_ids(w.pile()).size() == 2);
+    w.studio().select(first);
+    CHECK(role->currentData().toInt() == int(Role::scene));
+    w.studio().document().undo();
+    CHECK(w.pile().frames[1].role == Role::scene);
+}
+
+TEST_CASE("set aside and take back share one button that says which", "[window]") {
+    const Folder folder;
+    shifted(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    auto* button = w.find<QPushButton>("set_aside");
+    const QString before = button->text();
+    QTest::mouseClick(button, Qt::LeftButton);
+    CHECK(merged_ids(w.pile()).size() == 2);
+    CHECK(button->text() != before);
+    QTest::mouseClick(button, Qt::LeftButton);
+    CHECK(merged_ids(w.pile()).size() == 3);
+    CHECK(button->text() == before);
+}
+
+TEST_CASE("the Merge step offers what the mode uses, and nothing else", "[window]") {
+    const Folder folder;
+    shifted(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_step(w, 2);
+    auto* strength = w.find<QSlider>("strength");
+    auto* linear = w.find<QCheckBox>("linear_light");
+    auto* base = w.find<QPushButton>("make_base");
+    CHECK(strength->isVisible());
+    w.click("mode_median");
+    CHECK_FALSE(strength->isVisible());
+    CHECK_FALSE(linear->isVisible());
+    CHECK_FALSE(base->isVisible());
+    w.click("mode_mean");
+    CHECK(linear->isVisible());
+    CHECK(linear->isChecked());
+    linear->click();
+    CHECK(w.pile().merge.light == Light::encoded);
+    w.click("mode_one");
+    CHECK(base->isVisible());
+    w.studio().select(w.pile().frames[2].id);
+    QTest::mouseClick(base, Qt::LeftButton);
+    CHECK(w.pile().base == w.pile().frames[2].id);
+    CHECK_FALSE(base->isEnabled());
+    w.click("mode_lighten");
+    strength->setValue(40);
+    CHECK(w.pile().frames[2].strength == Approx(0.4));
+    CHECK(w.pile().frames[0].strength == 1);
+}
+
+TEST_CASE("the modes are chosen among live pictures of what they give", "[window]") {
+    const Folder folder;
+    for (int i = 0; i < 3; ++i) {
+        Raster16 flat({64, 48}, 3);
+        std::fill(flat.data().begin(), flat.data().end(), std::uint16_t(257 * (20 + 100 * i)));
+        write(folder / ("f" + std::to_string(i) + ".png"), flat, 8);
+    }
+    Window w;
+    REQUIRE(w.open(folder));
+    open_step(w, 2);
+    auto* maximum = w.find<app::Miniature>("mode_maximum");
+    auto* minimum = w.find<app::Miniature>("mode_minimum");
+    const auto middle = [](app::Miniature* m) { return m->grab().toImage().pixelColor(m->width() / 2, 24).red(); };
+    REQUIRE(wait_for([&] { return middle(maximum) == 220 && middle(minimum) == 20; }, 8000));
+    const int brightest[] = {w.pile().frames[2].id};
+    w.studio().document().edit(with_aside(w.pile(), brightest, true), QStringLiteral("aside"));
+    REQUIRE(wait_for([&] { return middle(maximum) == 120; }, 8000));
+    QTest::keyClick(maximum, Qt::Key_Space);
+    CHECK(w.pile().merge.mode == Mode::maximum);
+}
+
+TEST_CASE("the Align step aligns to any frame and crops to what is shared", "[window]") {
+    const Folder folder;
+    shifted(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_step(w, 1);
+    w.click("align_shift");
+    REQUIRE(w.quiet());
+    CHECK(w.pile().reference == w.pile().frames[0].id);
+    const Rect cropped = w.window.viewer().area();
+    CHECK(cropped.width < 320);
+    w.find<QCheckBox>("full_cover")->click();
+    CHECK(w.pile().cover == Cover::any);
+    CHECK(w.window.viewer().area() == Rect{0, 0, 320, 240});
+    w.studio().select(w.pile().frames[2].id);
+    w.click("make_reference");
+    REQUIRE(w.quiet());
+    CHECK(w.pile().reference == w.pile().frames[2].id);
+    CHECK(w.pile().frames[2].alignment->to_reference.is_identity());
+    CHECK(w.pile().frames[0].alignment->to_reference.m[2] == Approx(-5).margin(0.1));
+    w.click("align_none");
+    CHECK(w.pile().model == Model::none);
+    w.studio().document().undo();
+    CHECK(w.pile().model == Model::shift);
+}
+
+TEST_CASE("a frame that cannot be aligned is told and not merged", "[window]") {
+    const Folder folder;
+    shifted(folder, 2);
+    write(folder / "f3.tif", landscape({320, 240}, Matrix::shift(9000, 4000)), 8);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::quiet));
+    CHECK(w.pile().model == Model::rigid);
+    CHECK(merged_ids(w.pile()).size() == 2);
+    CHECK_FALSE(w.pile().frames[2].alignment->aligned);
+}
+
+TEST_CASE("the Export step keeps the format in the pile and reports what it wrote", "[window]") {
+    const Folder folder;
+    shifted(folder, 2);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_step(w, 4);
+    auto* format = w.find<QComboBox>("export_format");
+    auto* quality = w.find<QSlider>("export_quality");
+    CHECK_FALSE(quality->isVisible());
+    for (int i = 0; i < format->count(); ++i)
+        if (format->itemText(i).contains(QStringLiteral("JPEG"))) choose(format, i);
+    CHECK(w.pile().exporting.ending == ".jpg");
+    CHECK(quality->isVisible());
+    quality->setValue(70);
+    CHECK(w.pile().exporting.quality == 70);
+    w.studio().export_to(QString::fromStdString((folder / "out.jpg").string()));
+    REQUIRE(w.quiet());
+    CHECK(fs::exists(folder / "out.jpg"));
+    CHECK(w.find<QLabel>("export_report")->text().contains(QStringLiteral("320 x 240")));
+    w.studio().export_to(QString::fromStdString((folder / "f1.tif").string()));
+    REQUIRE(w.quiet());
+    CHECK(w.find<QLabel>("job_words")->text().contains(QStringLiteral("Originals are never written over")));
+    choose(format, 1);
+    CHECK(w.pile().exporting.bits == 16);
+    CHECK(w.pile().exporting.ending == ".png");
+}
+
+TEST_CASE("one step is open at a time, by click or by key, and painting belongs to Parts", "[window]") {
+    const Folder folder;
+    shifted(folder, 2);
+    Window w;
+    REQUIRE(w.open(folder));
+    for (int i = 0; i < 5; ++i) {
+        w.key(Qt::Key(Qt::Key_1 + i), Qt::ControlModifier);
+        CHECK(w.window.steps().open_step() == i);
+        CHECK(w.window.canvas().painting() == (i == 3));
+    }
+    QTest::keyClick(w.find<QWidget>("knot_1"), Qt::Key_Space);
+    CHECK(w.window.steps().open_step() == 1);
+}
+
+TEST_CASE("the top bar says the pile's name and state, and what undo would undo", "[window]") {
+    const Folder folder;
+    shifted(folder, 2);
+    Window w;
+    REQUIRE(w.open(folder));
+    CHECK(w.find<QLabel>("pile_name")->text() == QString::fromStdString(folder.path().filename().string()));
+    w.studio().document().edit(with_mode(w.pile(), Mode::median), QStringLiteral("Merge: median"));
+    CHECK(w.find<QToolButton>("undo")->toolTip().contains(QStringLiteral("median")));
+    CHECK(w.window.windowTitle().contains(QStringLiteral("Bright Pile")));
+    w.studio().save(QString::fromStdString((folder / "mine.pile").string()));
+    REQUIRE(w.quiet());
+    CHECK(w.find<QLabel>("pile_name")->text() == QStringLiteral("mine.pile"));
+    CHECK_FALSE(w.studio().document().edited());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.studio().document().edited());
+}
+
+TEST_CASE("closing the pile goes back to the start, with all outcomes and demo scenes", "[window]") {
+    const Folder folder;
+    shifted(folder, 2);
+    Window w;
+    auto* start = w.find<QWidget>("start_screen");
+    CHECK(start->isVisible());
+    for (int i = 0; i < 6; ++i) CHECK(w.find<QWidget>(("outcome_" + std::to_string(i)).c_str())->isVisible());
+    for (const char* scene : {"lighthouse", "quay", "shelf", "heron", "harbour-cats"})
+        CHECK(w.find<QWidget>((std::string("demo_") + scene).c_str())->isVisible());
+    REQUIRE(w.open(folder));
+    CHECK_FALSE(start->isVisible());
+    w.click("home");
+    CHECK(start->isVisible());
+    CHECK_FALSE(w.studio().document().open());
+}
+
+TEST_CASE("long work shows what it does and a button that stops it", "[window]") {
+    const Folder folder;
+    shifted(folder, 2);
+    Window w;
+    REQUIRE(w.open(folder));
+    std::atomic<bool> stopped{false};
+    w.studio().work().run<int>(
+        [&](Job& job) {
+            job.begin("Waiting for the tide", 100);
+            job.advance(30);
+            while (!job.stopped()) QThread::msleep(2);
+            stopped = true;
+            return 0;
+        },
+        [](int) {});
+    auto* stop = w.find<QPushButton>("stop");
+    REQUIRE(wait_for([&] { return stop->isVisible(); }, 5000));
+    CHECK(w.find<QLabel>("job_words")->text().contains(QStringLiteral("Waiting for the tide")));
+    CHECK(w.window.findChild<QProgressBar*>()->value() == 300);
+    QTest::mouseClick(stop, Qt::LeftButton);
+    REQUIRE(wait_for([&] { return stopped.load(); }, 5000));
+    CHECK_FALSE(w.studio().work().busy());
+}
+
+TEST_CASE("everything that can be chosen has a word and says what it does") {
+    for (const ModeEntry& entry : modes()) {
+        CHECK_FALSE(app::word(entry.mode).isEmpty());
+        CHECK(app::what_it_does(entry.mode).size() > 15);
+    }
+    for (const ModelEntry& entry : models()) CHECK(app::what_it_does(entry.model).size() > 15);
+    for (const OutcomeEntry& entry : outcomes()) {
+        CHECK_FALSE(app::word(entry.outcome).isEmpty());
+        CHECK_FALSE(QImage(app::picture_of(entry.outcome)).isNull());
+    }
+    CHECK(app::exposure_in_words(25) == QStringLiteral("25 s"));
+    CHECK(app::exposure_in_words(1.0 / 320) == QStringLiteral("1/320 s"));
+    CHECK(app::duration_in_words(0.2) == QStringLiteral("1 s"));
+    CHECK(app::duration_in_words(600) == QStringLiteral("10 min"));
+    CHECK(app::time_in_words(1789251245.25) == QStringLiteral("22:14:05"));
+}
+
+TEST_CASE("frames are counted by what becomes of them") {
+    Pile pile;
+    for (int i = 1; i <= 6; ++i) {
+        Frame f;
+        f.id = i;
+        f.file = std::make_shared<FrameFile>();
+        pile.frames.push_back(f);
+    }
+    CHECK(app::frames_in_words(pile) == QStringLiteral("6 in"));
+    const int two[] = {2}, three[] = {3};
+    pile = with_role(with_aside(std::move(pile), two, true), three, Role::dark);
+    pile.frames[5].problem = "broken";
+    CHECK(app::frames_in_words(pile) == QStringLiteral("3 in, 1 aside, 1 dark, 1 of no use"));
+}
+
+TEST_CASE("text can be read on its ground in both themes") {
+    const auto contrast = [](const QColor& a, const QColor& b) {
+        const auto light = [](const QColor& c) {
+            const auto part = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+            return 0.2126 * part(c.redF()) + 0.7152 * part(c.greenF()) + 0.0722 * part(c.blueF());
+        };
+        const double x = light(a), y = light(b);
+        return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
+    };
+    for (const app::ThemeName name : {app::ThemeName::noon, app::ThemeName::dusk}) {
+        app::apply_theme(*qApp, name);
+        const app::Theme& t = app::theme();
+        CHECK(contrast(t.text, t.ground) > 10);
+        CHECK(contrast(t.quiet, t.ground) > 4.5);
+        CHECK(contrast(t.coral, t.ground) > 3.8);
+        CHECK(contrast(t.on_amber, t.amber) > 3.5);
+        // The surround of the picture is neutral.
+        CHECK(std::abs(t.surround.red() - t.surround.blue()) <= 3);
+    }
+}

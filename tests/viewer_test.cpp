@@ -1,0 +1,114 @@
+#include "app/viewer.h"
+
+#include <catch2/catch.hpp>
+
+#include "app/pictures.h"
+#include "engine/render.h"
+#include "pile/edits.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+void frames(const Folder& folder, int count, Size size) {
+    for (int i = 0; i < count; ++i)
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"), landscape(size, Matrix::shift(9.0 * i, 3.0 * i)), 8);
+}
+
+// How far two pictures of one size are apart on average, 0 to 255.
+double apart(const QImage& a, const QImage& b) {
+    double sum = 0;
+    for (int y = 0; y < a.height(); ++y)
+        for (int x = 0; x < a.width(); ++x) sum += std::abs(a.pixelColor(x, y).green() - b.pixelColor(x, y).green());
+    return sum / (double(a.width()) * a.height());
+}
+
+}  // namespace
+
+TEST_CASE("images round as an export of 8 bits does, grey and colour", "[window]") {
+    Raster16 colour({2, 1}, 3);
+    colour.at(0, 0, 0) = 257 * 9 + 129;
+    colour.at(1, 0, 2) = 65535;
+    const QImage image = app::to_image(colour, Profile::srgb());
+    CHECK(image.pixelColor(0, 0) == QColor(10, 0, 0));
+    CHECK(image.pixelColor(1, 0) == QColor(0, 0, 255));
+    Raster16 grey({1, 1}, 1);
+    grey.at(0, 0, 0) = 257 * 77;
+    CHECK(app::to_image(grey, Profile::srgb()).pixelColor(0, 0) == QColor(77, 77, 77));
+}
+
+TEST_CASE("the level fits the zoom: no more pixels are made than the screen can show", "[window]") {
+    const Folder folder;
+    frames(folder, 2, {1800, 1200});
+    Window w;
+    REQUIRE(w.open(folder));
+    const app::Viewer& viewer = w.window.viewer();
+    REQUIRE(w.window.canvas().zoom() < 0.55);
+    CHECK(viewer.overview().image.width() <= 256);
+    REQUIRE(w.window.canvas().zoom() > 0.25);
+    const int level = w.window.canvas().zoom() > 0.5 ? 0 : 1;
+    CHECK(viewer.detail().image.width() == 1800 >> level);
+    w.window.canvas().zoom_to(1, {300, 300});
+    REQUIRE(w.settle());
+    CHECK(viewer.detail().area.width == viewer.detail().image.width());
+    CHECK(viewer.detail().area.width < 1800);
+}
+
+TEST_CASE("the coarse and the fine picture show the same", "[window]") {
+    const Folder folder;
+    frames(folder, 3, {640, 480});
+    Window w;
+    REQUIRE(w.open(folder, Outcome::clear));
+    const QImage fine = w.window.viewer().detail().image;
+    const QImage coarse =
+        w.window.viewer().overview().image.scaled(fine.size(), Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
+    CHECK(apart(fine, coarse) < 4);
+}
+
+TEST_CASE("what is asked for last is what is shown in the end", "[window]") {
+    const Folder folder;
+    frames(folder, 4, {400, 300});
+    Window w;
+    REQUIRE(w.open(folder));
+    for (int round = 0; round < 3; ++round)
+        for (const Mode mode : {Mode::median, Mode::minimum, Mode::mean, Mode::maximum})
+            w.studio().document().edit(with_mode(w.pile(), mode), QStringLiteral("mode"));
+    REQUIRE(w.settle());
+    Job job;
+    FrameStore store(working_space(w.pile()));
+    const Raster16 wanted = render(w.pile(), store, whole(w.pile().size), 0, job).value();
+    CHECK(w.window.viewer().detail().image == app::to_image(wanted, Profile::srgb()));
+}
+
+TEST_CASE("flipping through frames shows each of them", "[window]") {
+    const Folder folder;
+    frames(folder, 3, {400, 300});
+    Window w;
+    REQUIRE(w.open(folder));
+    w.window.viewer().set_view(app::View::frame);
+    for (const Frame& frame : w.pile().frames) {
+        w.studio().select(frame.id);
+        REQUIRE(w.settle());
+        const Raster16 wanted = read_picture(frame.file->path).value();
+        CHECK(w.window.viewer().detail().image == app::to_image(wanted, Profile::srgb()));
+    }
+    w.studio().select(w.pile().reference);
+    w.window.viewer().set_view(app::View::difference);
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().colour_at(200, 150) == QColor(0, 0, 0));
+}
+
+TEST_CASE("thumbnails come for every frame, and the value under the pointer is the picture's", "[window]") {
+    const Folder folder;
+    frames(folder, 5, {400, 300});
+    Window w;
+    REQUIRE(w.open(folder));
+    for (const Frame& frame : w.pile().frames) CHECK_FALSE(w.studio().thumbnail(frame.id).isNull());
+    const auto colour = w.window.viewer().colour_at(123, 45);
+    REQUIRE(colour.has_value());
+    const Raster16 all = render_all(w.pile()).value();
+    CHECK(colour->red() == (all.at(123, 45, 0) + 128) / 257);
+    CHECK_FALSE(w.window.viewer().colour_at(4000, 45).has_value());
+}
