@@ -54,12 +54,10 @@ class StepKnot : public QAbstractButton {
     StepBody* body_;
 };
 
-namespace {
-
 // Carries the line that the knots are tied into.
 class Rope : public QWidget {
   public:
-    using QWidget::QWidget;
+    void tie(QWidget* knot) { knots_.push_back(knot); }
 
   protected:
     bool event(QEvent* event) override {
@@ -71,15 +69,15 @@ class Rope : public QWidget {
     void paintEvent(QPaintEvent*) override {
         QPainter painter(this);
         painter.fillRect(rect(), theme().ground);
-        const auto knots = findChildren<StepKnot*>();
-        if (knots.isEmpty()) return;
+        if (knots_.empty()) return;
         const double x = space::large + space::knot / 2.0;
         painter.setPen(QPen(theme().line, 2));
-        painter.drawLine(QPointF(x, knots.first()->y() + 16), QPointF(x, knots.last()->y() + 16));
+        painter.drawLine(QPointF(x, knots_.front()->y() + 16), QPointF(x, knots_.back()->y() + 16));
     }
-};
 
-}  // namespace
+  private:
+    std::vector<QWidget*> knots_;
+};
 
 StepBody::StepBody(QWidget* parent) : QWidget(parent), column_(new QVBoxLayout(this)) {
     column_->setContentsMargins(space::knot_indent, 2, space::medium, space::medium);
@@ -92,12 +90,12 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
     setFixedWidth(space::step_line_width);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setWidgetResizable(true);
-    auto* rope = new Rope;
-    column_ = new QVBoxLayout(rope);
+    rope_ = new Rope;
+    column_ = new QVBoxLayout(rope_);
     column_->setContentsMargins(0, space::medium, 0, space::medium);
     column_->setSpacing(0);
     column_->addStretch();
-    setWidget(rope);
+    setWidget(rope_);
 }
 
 void StepLine::add(StepBody* body) {
@@ -107,6 +105,7 @@ void StepLine::add(StepBody* body) {
     knot->setObjectName(QStringLiteral("knot_%1").arg(index));
     column_->insertWidget(column_->count() - 1, knot);
     column_->insertWidget(column_->count() - 1, body);
+    rope_->tie(knot);
     body->hide();
     bodies_.push_back(body);
     knots_.push_back(knot);

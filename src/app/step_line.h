@@ -33,6 +33,7 @@ class StepBody : public QWidget {
 };
 
 class StepKnot;
+class Rope;
 
 class StepLine : public QScrollArea {
     Q_OBJECT
@@ -50,6 +51,7 @@ class StepLine : public QScrollArea {
   private:
     std::vector<StepKnot*> knots_;
     std::vector<StepBody*> bodies_;
+    Rope* rope_;
     QVBoxLayout* column_;
     int open_ = -1;
 };

@@ -64,12 +64,15 @@ const Network& network_for(std::size_t n) {
     return networks[n];
 }
 
-void compare(Lane& low, Lane& high) {
+// min and max by saturated differences, on pointers that the compiler knows not to overlap: so it makes vector code for
+// every x86-64 and not only for those with unsigned minima.
+void compare(std::uint16_t* __restrict__ low, std::uint16_t* __restrict__ high) {
     for (std::size_t i = 0; i < block; ++i) {
         const std::uint16_t a = low[i];
         const std::uint16_t b = high[i];
-        low[i] = std::min(a, b);
-        high[i] = std::max(a, b);
+        const auto over = std::uint16_t(a > b ? a - b : 0);
+        low[i] = std::uint16_t(a - over);
+        high[i] = std::uint16_t(b + over);
     }
 }
 
@@ -87,7 +90,7 @@ void by_network(std::span<const std::uint16_t* const> rows, std::size_t samples,
             std::memcpy(lanes[k].data(), rows[k] + begin, count * sizeof(std::uint16_t));
             std::fill(lanes[k].begin() + std::ptrdiff_t(count), lanes[k].end(), std::uint16_t{0});
         }
-        for (const Comparator& c : network) compare(lanes[c.low], lanes[c.high]);
+        for (const Comparator& c : network) compare(lanes[c.low].data(), lanes[c.high].data());
         const Lane& a = lanes[(n - 1) / 2];
         const Lane& b = lanes[n / 2];
         for (std::size_t i = 0; i < count; ++i) out[begin + i] = middle(a[i], b[i]);
