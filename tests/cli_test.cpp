@@ -135,6 +135,9 @@ TEST_CASE("inspect prints size, time, exposure, gap and brightness") {
     CHECK(frames[1]["gap_s"].get<double>() == Approx(5));
     // Half of the light.
     CHECK(frames[0]["brightness"].get<double>() == Approx(0.503).margin(0.002));
+    // As given, not as it is resolved.
+    const std::string crooked = folder.path().string() + "/../" + folder.path().filename().string() + "/f1.png";
+    CHECK(json::parse(run_program("inspect --json " + crooked).out)["frames"][0]["file"] == crooked);
     const auto table = run_program("inspect " + folder.path().string());
     CHECK(table.out.find("40x20") != std::string::npos);
 }

@@ -41,8 +41,8 @@ json grid_json(const Grid& grid, Size size, const Matrix& to_reference) {
     return out;
 }
 
-json frame_json(const Pile& pile, const Frame& frame, const Grid& grid) {
-    json out{{"file", shown_path(frame)}};
+json frame_json(const Pile& pile, const Frame& frame, const std::string& path, const Grid& grid) {
+    json out{{"file", path}};
     if (!usable(frame)) {
         out["problem"] = frame.problem;
         out["aligned"] = false;
@@ -57,19 +57,19 @@ json frame_json(const Pile& pile, const Frame& frame, const Grid& grid) {
     return out;
 }
 
-void print_table(const Pile& pile) {
+void print_table(const Pile& pile, const GivenPaths& paths) {
     std::printf("%-32s %10s %10s %10s %12s %10s %s\n", "frame", "shift x", "shift y", "turn deg", "residual px",
                 "confidence", "aligned");
     for (const Frame& frame : pile.frames) {
         if (!usable(frame)) {
-            std::printf("%-32s %s\n", shown_path(frame).c_str(), frame.problem.c_str());
+            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.c_str());
             continue;
         }
         const Alignment a = frame.alignment.value_or(Alignment{});
         const Point middle{(pile.size.width - 1) / 2.0, (pile.size.height - 1) / 2.0};
         const Point moved = a.to_reference(middle);
         const double turn = std::atan2(a.to_reference.m[3], a.to_reference.m[0]) * 180 / 3.14159265358979;
-        std::printf("%-32s %10.3f %10.3f %10.4f %12.3f %10.3f %s\n", shown_path(frame).c_str(), moved.x - middle.x,
+        std::printf("%-32s %10.3f %10.3f %10.4f %12.3f %10.3f %s\n", paths.of(frame).c_str(), moved.x - middle.x,
                     moved.y - middle.y, turn, a.residual_px, a.confidence, a.aligned ? "yes" : "no");
     }
 }
@@ -78,19 +78,20 @@ Exit run_align(const AlignOptions& options, Context& context) {
     Grid grid;
     if (!options.grid.empty() && !parse_grid(options.grid, grid))
         return fail({Fault::wrong_call, "", "--grid takes columns x rows, e.g. 9x7, each from 2 to 1000."});
-    Result<Pile> opened = open_choice(options.frames, context.job);
+    Result<Chosen> opened = open_choice(options.frames, context.job);
     if (!opened.ok()) return fail(opened.failure());
-    Pile pile = std::move(opened).value();
+    Pile pile = opened.value().pile;
+    const GivenPaths& paths = opened.value().paths;
     const Model model = *model_named(options.model);
     auto alignments = align_frames(pile, model, pile.reference, context.job);
     if (!alignments.ok()) return fail(alignments.failure());
     pile = with_alignments(std::move(pile), model, pile.reference, alignments.value());
     if (options.json) {
         json out{{"frames", json::array()}};
-        for (const Frame& frame : pile.frames) out["frames"].push_back(frame_json(pile, frame, grid));
+        for (const Frame& frame : pile.frames) out["frames"].push_back(frame_json(pile, frame, paths.of(frame), grid));
         std::cout << out.dump(1) << '\n';
     } else {
-        print_table(pile);
+        print_table(pile, paths);
     }
     return tell_problems(pile) ? Exit::some_frames_unused : Exit::done;
 }

@@ -37,31 +37,38 @@ void FrameChoice::add_to(CLI::App& app, bool with_reference) {
         app.add_option("--reference", reference, "Number in the run, from 1, or file; default the first frame");
 }
 
-Result<Pile> open_choice(const FrameChoice& choice, Job& job) {
+void GivenPaths::add(const fs::path& given) {
+    given_[fs::absolute(given).lexically_normal()] = given.generic_string();
+}
+
+std::string GivenPaths::of(const Frame& frame) const {
+    const auto found = given_.find(frame.file->path);
+    return found == given_.end() ? frame.file->path.generic_string() : found->second;
+}
+
+Result<Chosen> open_choice(const FrameChoice& choice, Job& job) {
     Result<std::vector<fs::path>> files = gather_files(choice.names);
     if (!files.ok()) return files.failure();
+    Chosen out;
     std::vector<NamedFile> named;
-    for (fs::path& file : files.value()) named.push_back({std::move(file), Role::scene});
+    for (fs::path& file : files.value()) {
+        out.paths.add(file);
+        named.push_back({std::move(file), Role::scene});
+    }
     Result<Pile> opened = open_frames(named, Outcome::trails, order_named(choice.order), job);
-    if (!opened.ok() || choice.reference.empty()) return opened;
-    Pile& pile = opened.value();
-    const Frame* frame = frame_named(pile, choice.reference);
+    if (!opened.ok()) return opened.failure();
+    out.pile = std::move(opened).value();
+    if (choice.reference.empty()) return out;
+    const Frame* frame = frame_named(out.pile, choice.reference);
     if (!frame)
         return Failure{Fault::wrong_call, choice.reference,
                        "--reference " + choice.reference + " is none of the frames: give a number from 1 to " +
-                           std::to_string(pile.frames.size()) + " or one of the files."};
+                           std::to_string(out.pile.frames.size()) + " or one of the files."};
     if (!usable(*frame))
         return Failure{Fault::input, choice.reference, "The reference frame cannot be used: " + frame->problem};
-    pile.reference = frame->id;
-    pile.base = frame->id;
-    return opened;
-}
-
-std::string shown_path(const Frame& frame) {
-    std::error_code error;
-    const fs::path relative = fs::relative(frame.file->path, fs::current_path(), error);
-    const std::string text = relative.generic_string();
-    return error || text.empty() || text.rfind("..", 0) == 0 ? frame.file->path.generic_string() : text;
+    out.pile.reference = frame->id;
+    out.pile.base = frame->id;
+    return out;
 }
 
 Exit fail(const Failure& failure) {

@@ -2,7 +2,9 @@
 #pragma once
 
 #include <CLI/CLI.hpp>
+#include <filesystem>
 #include <functional>
+#include <map>
 #include <memory>
 #include <string>
 
@@ -51,9 +53,20 @@ struct FrameChoice {
     std::string reference;
     void add_to(CLI::App& app, bool with_reference);
 };
-// A pile of the frames, with the reference and base set.
-Result<Pile> open_choice(const FrameChoice& choice, Job& job);
-// The path of a frame as the person gave it, or as near as it can be told.
-std::string shown_path(const Frame& frame);
+// Paths of frames as the person gave them.
+class GivenPaths {
+  public:
+    void add(const std::filesystem::path& given);
+    std::string of(const Frame& frame) const;
+
+  private:
+    std::map<std::filesystem::path, std::string> given_;  // by absolute path
+};
+
+struct Chosen {
+    Pile pile;  // with the reference and base set
+    GivenPaths paths;
+};
+Result<Chosen> open_choice(const FrameChoice& choice, Job& job);
 
 }  // namespace bp::cli

@@ -17,8 +17,8 @@ json maybe(const std::optional<T>& value) {
     return value ? json(*value) : json(nullptr);
 }
 
-json row_json(const Frame& frame, const FrameMeasures& m) {
-    json out{{"file", shown_path(frame)}};
+json row_json(const Frame& frame, const std::string& path, const FrameMeasures& m) {
+    json out{{"file", path}};
     if (!usable(frame)) {
         out["problem"] = frame.problem;
         return out;
@@ -46,18 +46,18 @@ std::string cell(const std::optional<double>& value, const char* format) {
     return text.data();
 }
 
-void print_table(const Pile& pile, const std::vector<FrameMeasures>& measures) {
+void print_table(const Pile& pile, const GivenPaths& paths, const std::vector<FrameMeasures>& measures) {
     std::printf("%-32s %-11s %-23s %10s %6s %8s %10s\n", "frame", "size", "captured", "exposure s", "ISO", "gap s",
                 "brightness");
     for (std::size_t i = 0; i < pile.frames.size(); ++i) {
         const Frame& frame = pile.frames[i];
         if (!usable(frame)) {
-            std::printf("%-32s %s\n", shown_path(frame).c_str(), frame.problem.c_str());
+            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.c_str());
             continue;
         }
         const CaptureData& c = frame.file->capture;
         const Size size = frame.file->facts.size;
-        std::printf("%-32s %-11s %-23s %10s %6s %8s %10s\n", shown_path(frame).c_str(),
+        std::printf("%-32s %-11s %-23s %10s %6s %8s %10s\n", paths.of(frame).c_str(),
                     (std::to_string(size.width) + "x" + std::to_string(size.height)).c_str(),
                     c.captured ? time_text(*c.captured).c_str() : "-", cell(c.exposure_s, "%.4g").c_str(),
                     cell(c.iso, "%.0f").c_str(), cell(measures[i].gap_s, "%.3f").c_str(),
@@ -76,19 +76,20 @@ Run add_inspect(CLI::App& app) {
     options->frames.add_to(app, false);
     app.add_flag("--json", options->json, "Print JSON");
     return [options](Context& context) {
-        Result<Pile> opened = open_choice(options->frames, context.job);
+        Result<Chosen> opened = open_choice(options->frames, context.job);
         if (!opened.ok()) return fail(opened.failure());
-        Pile& pile = opened.value();
+        Pile& pile = opened.value().pile;
+        const GivenPaths& paths = opened.value().paths;
         Result<std::vector<FrameMeasures>> measured = measure_frames(pile, context.job);
         if (!measured.ok()) return fail(measured.failure());
         const std::vector<FrameMeasures>& measures = measured.value();
         if (options->json) {
             json out{{"frames", json::array()}};
             for (std::size_t i = 0; i < pile.frames.size(); ++i)
-                out["frames"].push_back(row_json(pile.frames[i], measures[i]));
+                out["frames"].push_back(row_json(pile.frames[i], paths.of(pile.frames[i]), measures[i]));
             std::cout << out.dump(1) << '\n';
         } else {
-            print_table(pile, measures);
+            print_table(pile, paths, measures);
         }
         return tell_problems(pile) ? Exit::some_frames_unused : Exit::done;
     };

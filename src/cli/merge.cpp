@@ -31,9 +31,9 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     const ThreadLimit limit(options.threads);
     Stages stages;
     const auto begin = std::chrono::steady_clock::now();
-    Result<Pile> opened = open_choice(options.frames, context.job);
+    Result<Chosen> opened = open_choice(options.frames, context.job);
     if (!opened.ok()) return fail(opened.failure());
-    Pile pile = std::move(opened).value();
+    Pile pile = opened.value().pile;
     stages.open_s = seconds_since(begin);
     pile.merge.mode = *mode_named(options.mode);
     pile.merge.light = options.light == "encoded" ? Light::encoded : Light::linear;
@@ -49,7 +49,7 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     Result<Exported> exported = export_picture(pile, options.out, {options.depth, options.quality}, context.job);
     if (!exported.ok()) return fail(exported.failure());
     if (!options.report.empty()) {
-        Status reported = write_report(options.report, exported.value(), stages);
+        Status reported = write_report(options.report, exported.value(), opened.value().paths, stages);
         if (!reported.ok()) return fail(reported.failure());
     }
     return tell_problems(exported.value().pile) ? Exit::some_frames_unused : Exit::done;

@@ -6,16 +6,15 @@
 #include <nlohmann/json.hpp>
 
 #include "base/files.h"
-#include "cli/commands.h"
 
 namespace bp::cli {
 
-Status write_report(const fs::path& file, const Exported& exported, const Stages& stages) {
+Status write_report(const fs::path& file, const Exported& exported, const GivenPaths& paths, const Stages& stages) {
     using nlohmann::json;
     const Pile& pile = exported.pile;
     json out{{"mode", entry_of(pile.merge.mode).name}, {"align", name_of(pile.model)}, {"frames", json::array()}};
     for (const Frame& frame : pile.frames) {
-        json one{{"file", shown_path(frame)}, {"merged", merged(pile, frame)}};
+        json one{{"file", paths.of(frame)}, {"merged", merged(pile, frame)}};
         if (!frame.problem.empty()) one["reason"] = frame.problem;
         if (frame.alignment && pile.model != Model::none) {
             one["matrix"] = frame.alignment->to_reference.m;

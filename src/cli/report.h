@@ -3,6 +3,7 @@
 
 #include <filesystem>
 
+#include "cli/commands.h"
 #include "engine/export.h"
 
 namespace bp::cli {
@@ -12,6 +13,7 @@ struct Stages {
     double align_s = 0;
 };
 
-Status write_report(const std::filesystem::path& file, const Exported& exported, const Stages& stages);
+Status write_report(const std::filesystem::path& file, const Exported& exported, const GivenPaths& paths,
+                    const Stages& stages);
 
 }  // namespace bp::cli
