@@ -46,6 +46,7 @@ int main(int argc, char** argv) {
     apply_theme(application, ThemeName::dusk);
     const double decode = decode_ms(argv[1]);
     MainWindow window;
+    window.resize(1280, 800);
     window.show();
     QCoreApplication::processEvents();
     Studio& studio = window.studio();

@@ -7,6 +7,7 @@
 #include <QFileInfo>
 #include <QMessageBox>
 #include <QMimeData>
+#include <QScreen>
 #include <QSettings>
 #include <QShortcut>
 #include <QVBoxLayout>
@@ -39,7 +40,7 @@ MainWindow::MainWindow() : studio_(new Studio(this)), viewer_(new Viewer(*studio
     setWindowTitle(tr("Bright Pile"));
     setWindowIcon(icon(QStringLiteral("bright-pile")));
     setAcceptDrops(true);
-    resize(1280, 800);
+    resize(QSize(1280, 800).boundedTo(screen()->availableSize()));
     auto* centre = new QWidget(this);
     auto* column = new QVBoxLayout(centre);
     column->setContentsMargins(0, 0, 0, 0);

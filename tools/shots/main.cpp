@@ -165,6 +165,7 @@ int main(int argc, char** argv) {
     load_fonts();
     apply_theme(application, ThemeName::dusk);
     MainWindow window;
+    window.resize(1280, 800);
     window.show();
     Photographer photographer(window, out, QString::fromLocal8Bit(argc == 3 ? argv[2] : ""));
     const bool ok = take_all(window, photographer);

@@ -159,6 +159,7 @@ Status in_step(const Pile& pile, FrameStore& store, const std::vector<int>& ids,
         if (failure) return *failure;
         parallel_for(top, bottom, [&](int y) {
             std::vector<FrameRow> rows;
+            rows.reserve(frames.size());
             for (const PlacedRows& frame : frames) rows.push_back(frame.row(y));
             work(y, rows);
         });
@@ -222,6 +223,7 @@ Status lay_parts(const Pile& pile, FrameStore& store, const Rect& region, int le
     const std::vector<const Part*> parts = showing(pile);
     if (parts.empty()) return Done{};
     std::vector<int> ids;
+    ids.reserve(parts.size());
     for (const Part* part : parts) ids.push_back(part->frame);
     return in_step(pile, store, ids, region, level, job, [&](int y, const std::vector<FrameRow>& rows) {
         for (std::size_t k = 0; k < parts.size(); ++k) lay_part(*parts[k], rows[k], level, y, region, base);
