@@ -47,8 +47,7 @@ void maximum(benchmark::State& state) {
     const Rows rows(int(state.range(0)));
     std::vector<std::uint16_t> out(samples);
     for (auto _ : state) {
-        std::fill(out.begin(), out.end(), std::uint16_t{0});
-        for (const auto* row : rows.pointers) kernels::raise_to(row, samples, out.data());
+        kernels::maximum(kernels::Rows<std::uint16_t>(rows.pointers), samples, out.data());
         benchmark::DoNotOptimize(out.data());
     }
     count_bytes(state, int(state.range(0)));
@@ -58,7 +57,7 @@ void median(benchmark::State& state) {
     const Rows rows(int(state.range(0)));
     std::vector<std::uint16_t> out(samples);
     for (auto _ : state) {
-        kernels::median(rows.pointers, samples, out.data());
+        kernels::median(kernels::Rows<std::uint16_t>(rows.pointers), samples, out.data());
         benchmark::DoNotOptimize(out.data());
     }
     count_bytes(state, int(state.range(0)));
@@ -69,7 +68,7 @@ void mean(benchmark::State& state) {
     const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
     std::vector<std::uint16_t> out(samples);
     for (auto _ : state) {
-        kernels::mean(rows.pointers, samples, curve, out.data());
+        kernels::mean(kernels::Rows<std::uint16_t>(rows.pointers), samples, curve, out.data());
         benchmark::DoNotOptimize(out.data());
     }
     count_bytes(state, int(state.range(0)));

@@ -31,8 +31,8 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
     test::speckle_pile(folder, 2, {20, 20}, 8);
     const std::string call = "merge " + folder.path().string() + " -o " + at(folder, "o.png");
     for (const char* option :
-         {"--mode clipped-mean", "--mode add", "--knit auto", "--taper 40", "--align stars", "--by pixel",
-          "--memory 1G", "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
+         {"--mode brightest", "--mode add", "--knit auto", "--taper 40", "--align stars", "--by pixel", "--memory much",
+          "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
         INFO(option);
         const auto ran = run_program(call + " " + option);
         CHECK(ran.code == 2);
@@ -69,6 +69,44 @@ TEST_CASE("merge writes what the core renders, in every mode") {
                         " -o " + at(out, "2.tif"))
                 .code == 0);
     CHECK(test::difference(read_picture(out / "2.tif").value(), read_picture(folder / "frame-2.tif").value()) == "");
+}
+
+TEST_CASE("memory bounds a merge and changes no bit; too little says what is needed") {
+    const Folder folder;
+    const Folder out;
+    for (int i = 0; i < 40; ++i)
+        test::write(folder / ("f" + std::to_string(i) + ".tif"), test::speckle({900, 300}, 3, unsigned(i)));
+    const std::string call =
+        "merge " + folder.path().string() + " --mode median --quiet --report " + at(out, "r.json") + " -o ";
+    const auto plan_of = [&] { return json::parse(std::ifstream(out / "r.json"))["plan"]; };
+    REQUIRE(run_program(call + at(out, "much.tif") + " --memory 2G").code == 0);
+    const json roomy = plan_of();
+    CHECK(roomy["memory_bytes"] == 2147483648);
+    const std::size_t tight_bytes = roomy["reckoned_bytes"].get<std::size_t>() * 4 / 5;
+    REQUIRE(run_program(call + at(out, "little.tif") + " --memory " + std::to_string(tight_bytes)).code == 0);
+    const json tight = plan_of();
+    CHECK(tight["band_rows"] < roomy["band_rows"]);
+    CHECK(tight["reckoned_bytes"] <= tight_bytes);
+    CHECK(test::bytes_of(out / "much.tif") == test::bytes_of(out / "little.tif"));
+    const auto refused = run_program(call + at(out, "none.tif") + " --memory 20M");
+    CHECK(refused.code == 2);
+    CHECK(refused.error.find("needs at least") != std::string::npos);
+    CHECK_FALSE(fs::exists(out / "none.tif"));
+}
+
+TEST_CASE("frames beyond the limit of open files are merged all the same") {
+    const Folder folder;
+    const Folder out;
+    constexpr int frames = 90;
+    for (int i = 0; i < frames; ++i) {
+        const char* ending = i % 3 == 0 ? ".jpg" : i % 3 == 1 ? ".png" : ".tif";
+        test::write(folder / ("f" + std::to_string(i) + ending), test::speckle({64, 300}, 3, unsigned(i)), 8);
+    }
+    const auto ran =
+        run_program("merge " + folder.path().string() + " --mode maximum -o " + at(out, "o.tif"), "ulimit -n 40; ");
+    INFO(ran.error);
+    CHECK(ran.code == 0);
+    CHECK(fs::exists(out / "o.tif"));
 }
 
 TEST_CASE("threads change no bit") {

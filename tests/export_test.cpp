@@ -22,7 +22,7 @@ TEST_CASE("an export holds the rendered samples, the profile and the total expos
     const Pile pile =
         open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::captured, job).value();
     const fs::path out = folder / "out.png";
-    const Result<Exported> done = export_picture(pile, out, {16, 90}, job);
+    const Result<Exported> done = export_picture(pile, out, {{16, 90}}, job);
     REQUIRE(done.ok());
     CHECK(test::difference(read_picture(out).value(), test::render_all(pile).value()) == "");
     const CaptureData back = read_capture(out);

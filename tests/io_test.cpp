@@ -62,7 +62,12 @@ TEST_CASE("rows come in order in bands of any height") {
     for (const int band : {1, 3, 7, 50}) {
         auto reader = std::move(RowReader::open(folder / "a.tif", 0)).value();
         Raster16 back({41, 50}, 3);
-        for (int y = 0; y < 50; y += band) REQUIRE(reader->read(std::min(band, 50 - y), back.row(y)).ok());
+        for (int y = 0; y < 50; y += band) {
+            std::vector<std::uint8_t*> rows;
+            for (int r = y; r < std::min(y + band, 50); ++r)
+                rows.push_back(reinterpret_cast<std::uint8_t*>(back.row(r)));
+            REQUIRE(reader->read(rows).ok());
+        }
         CHECK(test::difference(picture, back).empty());
     }
 }
@@ -172,6 +177,83 @@ TEST_CASE("what cannot be read is refused with a sentence that names it") {
         CHECK(read.failure().sentence.back() != ' ');
     }
     CHECK(read_picture(folder / "missing.jpg").failure().sentence.find("not there") != std::string::npos);
+}
+
+TEST_CASE("a JPEG with damage in its middle is refused, not painted over") {
+    const Folder folder;
+    test::write(folder / "good.jpg", test::landscape({400, 300}, {}), 8);
+    const std::string good = test::bytes_of(folder / "good.jpg");
+    int refused = 0;
+    for (const double place : {0.3, 0.5, 0.7, 0.9}) {
+        std::string bad = good;
+        for (std::size_t i = std::size_t(place * double(good.size())); i < bad.size() && i % 40 != 0; ++i)
+            bad[i] = char(0xff);
+        std::ofstream(folder / "bad.jpg", std::ios::binary) << bad;
+        const Result<Raster16> read = read_picture(folder / "bad.jpg");
+        refused += !read.ok();
+        if (!read.ok()) CHECK(read.failure().sentence.find("bad.jpg is broken") == 0);
+    }
+    CHECK(refused == 4);
+}
+
+TEST_CASE("a file that changes between two bands is noticed") {
+    const Folder folder;
+    for (const char* name : {"a.jpg", "a.png", "a.tif"}) {
+        test::write(folder / name, test::speckle({700, 900}, 3, 1), 8);
+        auto reader = std::move(RowReader::open(folder / name, 0)).value();
+        std::vector<std::uint8_t> memory(reader->row_bytes());
+        std::uint8_t* row = memory.data();
+        REQUIRE(reader->read({&row, 1}).ok());
+        test::write(folder / name, test::speckle({700, 900}, 3, 2), 8);
+        Status last = Done{};
+        while (last.ok() && reader->rows_read() < 900) last = reader->read({&row, 1});
+        INFO(name);
+        REQUIRE_FALSE(last.ok());
+        CHECK(last.failure().sentence.find("changed while it was read") != std::string::npos);
+    }
+}
+
+TEST_CASE("rows given one by one make the same file as a whole picture") {
+    const Folder folder;
+    CaptureData data;
+    data.exposure_s = 2.5;
+    for (const char* name : {"a.tif", "a.png", "a.jpg"})
+        for (const int channels : {1, 3}) {
+            const Raster16 picture = test::speckle({150, 230}, channels, 5);
+            const WriteOptions options{16, 90, Sync::no};
+            REQUIRE(write_picture(folder / name, picture, {}, options, data).ok());
+            const std::string whole = test::bytes_of(folder / name);
+            const Status done = write_picture(folder / name, {picture.size(), channels, {}, data}, options,
+                                              [&](RowWriter& writer) -> Status {
+                                                  for (int y = 0; y < picture.height(); ++y) {
+                                                      const std::uint16_t* row = picture.row(y);
+                                                      Status written = writer.write({&row, 1});
+                                                      if (!written.ok()) return written;
+                                                  }
+                                                  return Done{};
+                                              });
+            INFO(name << " of " << channels);
+            REQUIRE(done.ok());
+            CHECK(test::bytes_of(folder / name) == whole);
+        }
+}
+
+TEST_CASE("a picture whose rows end early leaves nothing, and the reason comes back") {
+    const Folder folder;
+    const Raster16 picture = test::speckle({50, 80}, 3, 5);
+    for (const char* name : {"a.tif", "a.png", "a.jpg"}) {
+        const Status done =
+            write_picture(folder / name, {picture.size(), 3, {}, {}}, {}, [&](RowWriter& writer) -> Status {
+                const std::uint16_t* row = picture.row(0);
+                Status first = writer.write({&row, 1});
+                if (!first.ok()) return first;
+                return Failure{Fault::input, "b.tif", "b.tif is broken"};
+            });
+        REQUIRE_FALSE(done.ok());
+        CHECK(done.failure().fault == Fault::input);
+        CHECK(done.failure().sentence == "b.tif is broken");
+        CHECK(folder.names().empty());
+    }
 }
 
 TEST_CASE("nothing is written to a place that cannot be written to") {

@@ -1,6 +1,10 @@
+#include <hwy/highway.h>
+#include <hwy/targets.h>
+
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <cstdlib>
 
 #include "kernels/blend.h"
 #include "kernels/extremes.h"
@@ -13,18 +17,24 @@ using namespace bp;
 namespace {
 
 // Lengths around the blocks that the kernels work in.
-const std::vector<std::size_t> lengths{1, 2, 3, 7, 63, 64, 65, 127, 130, 511, 513};
+const std::vector<std::size_t> lengths{1, 2, 3, 7, 63, 64, 65, 127, 130, 255, 256, 257, 511, 513};
 
-struct Rows {
-    std::vector<Raster16> rasters;
-    std::vector<const std::uint16_t*> pointers;
-    Rows(int count, std::size_t samples) {
-        for (int i = 0; i < count; ++i) rasters.push_back(test::speckle({int(samples), 1}, 1, unsigned(i) * 17 + 3));
-        for (const Raster16& r : rasters) pointers.push_back(r.row(0));
+template <class T>
+struct Speckle {
+    std::vector<std::vector<T>> data;
+    std::vector<const T*> pointers;
+    Speckle(int count, std::size_t samples) {
+        for (int i = 0; i < count; ++i) {
+            const Raster16 picture = test::speckle({int(samples), 1}, 1, unsigned(i) * 17 + 3);
+            data.emplace_back();
+            for (const std::uint16_t v : picture.data()) data.back().push_back(T(v >> (16 - 8 * sizeof(T))));
+        }
+        for (const auto& row : data) pointers.push_back(row.data());
     }
+    kernels::Rows<T> rows() const { return pointers; }
     std::vector<std::uint16_t> column(std::size_t i) const {
         std::vector<std::uint16_t> out;
-        for (const auto* p : pointers) out.push_back(p[i]);
+        for (const auto* p : pointers) out.push_back(kernels::to_16(p[i]));
         return out;
     }
 };
@@ -34,58 +44,103 @@ std::uint16_t slow_median(std::vector<std::uint16_t> v) {
     return std::uint16_t((unsigned(v[(v.size() - 1) / 2]) + v[v.size() / 2] + 1) / 2);
 }
 
+std::vector<std::uint16_t> without_far(const std::vector<std::uint16_t>& v, int step) {
+    const int middle = slow_median(v);
+    std::vector<std::uint16_t> distances;
+    for (const int x : v) distances.push_back(std::uint16_t(std::abs(x - middle)));
+    const int reach = kernels::clip_reach(slow_median(distances), step);
+    std::vector<std::uint16_t> out;
+    for (const std::uint16_t x : v)
+        if (std::abs(int(x) - middle) <= reach) out.push_back(x);
+    return out;
+}
+
+// Runs `body` on every instruction set that this machine has and the program was built for.
+template <class Body>
+void on_every_target(const Body& body) {
+    int targets = 0;
+    for (const std::int64_t target : hwy::SupportedAndGeneratedTargets()) {
+        hwy::SetSupportedTargetsForTest(target);
+        INFO(hwy::TargetName(target));
+        body();
+        ++targets;
+    }
+    hwy::SetSupportedTargetsForTest(0);
+    CHECK(targets >= 2);
+}
+
+template <class T, class Kernel, class Twin>
+void holds_against_twin(int count, std::size_t samples, const Kernel& kernel, const Twin& twin) {
+    const Speckle<T> speckle(count, samples);
+    std::vector<std::uint16_t> out(samples);
+    kernel(speckle.rows(), samples, out.data());
+    std::size_t wrong = 0;
+    for (std::size_t i = 0; i < samples; ++i) wrong += out[i] != twin(speckle.column(i));
+    INFO(count << " rows of " << samples << " samples of " << 8 * sizeof(T) << " bits");
+    REQUIRE(wrong == 0);
+}
+
+const auto maximum = [](const auto& rows, std::size_t n, std::uint16_t* out) { kernels::maximum(rows, n, out); };
+const auto minimum = [](const auto& rows, std::size_t n, std::uint16_t* out) { kernels::minimum(rows, n, out); };
+const auto median = [](const auto& rows, std::size_t n, std::uint16_t* out) { kernels::median(rows, n, out); };
+
 }  // namespace
 
-TEST_CASE("maximum and minimum rows equal their scalar twins") {
-    for (const std::size_t n : lengths) {
-        const Rows rows(2, n);
-        std::vector<std::uint16_t> high(rows.pointers[0], rows.pointers[0] + n);
-        std::vector<std::uint16_t> low = high;
-        kernels::raise_to(rows.pointers[1], n, high.data());
-        kernels::lower_to(rows.pointers[1], n, low.data());
-        for (std::size_t i = 0; i < n; ++i) {
-            REQUIRE(high[i] == std::max(rows.pointers[0][i], rows.pointers[1][i]));
-            REQUIRE(low[i] == std::min(rows.pointers[0][i], rows.pointers[1][i]));
+TEST_CASE("maximum and minimum rows equal their scalar twins, on every instruction set") {
+    const auto largest = [](const auto& v) { return *std::max_element(v.begin(), v.end()); };
+    const auto smallest = [](const auto& v) { return *std::min_element(v.begin(), v.end()); };
+    on_every_target([&] {
+        for (const std::size_t n : lengths)
+            for (const int count : {1, 2, 9}) {
+                holds_against_twin<std::uint8_t>(count, n, maximum, largest);
+                holds_against_twin<std::uint16_t>(count, n, maximum, largest);
+                holds_against_twin<std::uint8_t>(count, n, minimum, smallest);
+                holds_against_twin<std::uint16_t>(count, n, minimum, smallest);
+            }
+    });
+}
+
+TEST_CASE("the median equals sorting for every number of rows, on every instruction set") {
+    on_every_target([] {
+        for (int count = 1; count <= 70; ++count) {
+            const std::size_t n = lengths[std::size_t(count) % lengths.size()];
+            holds_against_twin<std::uint8_t>(count, n, median, slow_median);
+            holds_against_twin<std::uint16_t>(count, n, median, slow_median);
         }
-    }
+        for (const int count : {255, 256, 257, 999, 1000}) {
+            holds_against_twin<std::uint8_t>(count, 65, median, slow_median);
+            holds_against_twin<std::uint16_t>(count, 65, median, slow_median);
+        }
+    });
 }
 
-TEST_CASE("the median equals sorting, for every number of rows around the network's limit") {
-    for (int count = 1; count <= 70; ++count) {
-        const std::size_t n = lengths[std::size_t(count) % lengths.size()];
-        const Rows rows(count, n);
-        std::vector<std::uint16_t> out(n);
-        kernels::median(rows.pointers, n, out.data());
-        int wrong = 0;
-        for (std::size_t i = 0; i < n; ++i) wrong += out[i] != slow_median(rows.column(i));
-        INFO(count << " rows of " << n);
-        REQUIRE(wrong == 0);
+TEST_CASE("the median holds at the ends of the range and with equal values, for few rows and many") {
+    for (const std::size_t pairs : {std::size_t(1), std::size_t(8), std::size_t(20), std::size_t(50)}) {
+        const std::uint16_t zero = 0, full = 65535, one = 1;
+        std::uint16_t out = 7;
+        const auto of = [&](const std::uint16_t& a, const std::uint16_t& b, std::size_t more_b) {
+            std::vector<const std::uint16_t*> rows(pairs, &a);
+            rows.insert(rows.end(), pairs + more_b, &b);
+            kernels::median(kernels::Rows<std::uint16_t>(rows), 1, &out);
+            return out;
+        };
+        CHECK(of(zero, full, 0) == 32768);
+        CHECK(of(zero, full, 2) == 65535);
+        CHECK(of(full, zero, 1) == 0);
+        CHECK(of(full, full, 0) == 65535);
+        CHECK(of(zero, one, 0) == 1);
     }
-}
-
-TEST_CASE("the median holds at the ends of the range and with equal values") {
-    const std::uint16_t zero = 0, full = 65535, one = 1;
-    std::uint16_t out = 7;
-    const std::uint16_t* ends[] = {&zero, &full};
-    kernels::median(ends, 1, &out);
-    CHECK(out == 32768);
-    const std::uint16_t* same[] = {&full, &full, &zero, &full};
-    kernels::median(same, 1, &out);
-    CHECK(out == 65535);
-    const std::uint16_t* half[] = {&zero, &one};
-    kernels::median(half, 1, &out);
-    CHECK(out == 1);
 }
 
 TEST_CASE("the mean is the nearest sample of the mean light, whatever the order") {
     const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
     for (const int count : {1, 2, 3, 16, 91}) {
-        Rows rows(count, 130);
+        Speckle<std::uint16_t> speckle(count, 130);
         std::vector<std::uint16_t> out(130);
-        kernels::mean(rows.pointers, 130, curve, out.data());
+        kernels::mean(speckle.rows(), 130, curve, out.data());
         for (std::size_t i = 0; i < 130; ++i) {
             double sum = 0;
-            for (const std::uint16_t v : rows.column(i)) sum += double(curve.light(v));
+            for (const std::uint16_t v : speckle.column(i)) sum += double(curve.light(v));
             const double mean = sum / count;
             const auto distance = [&](int v) {
                 return std::abs(double(curve.light(std::uint16_t(std::clamp(v, 0, 65535)))) - mean);
@@ -93,11 +148,47 @@ TEST_CASE("the mean is the nearest sample of the mean light, whatever the order"
             // No neighbour's light is much nearer: rounding is at the middle of the encoding, not of the light.
             REQUIRE(distance(out[i]) <= std::min(distance(out[i] - 1), distance(out[i] + 1)) * 1.02);
         }
-        std::reverse(rows.pointers.begin(), rows.pointers.end());
+        std::reverse(speckle.pointers.begin(), speckle.pointers.end());
         std::vector<std::uint16_t> turned(130);
-        kernels::mean(rows.pointers, 130, curve, turned.data());
+        kernels::mean(speckle.rows(), 130, curve, turned.data());
         REQUIRE(turned == out);
     }
+}
+
+TEST_CASE("means of 8 bits and clipped means equal their slow twins") {
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    const auto slow_mean = [&](const std::vector<std::uint16_t>& v) {
+        double sum = 0;
+        for (const std::uint16_t x : v) sum += curve.light(x);
+        return curve.sample(sum / double(v.size()));
+    };
+    for (const int step : {1, 257}) {
+        const auto clipped = [&](const auto& rows, std::size_t n, std::uint16_t* out) {
+            kernels::clipped_mean(rows, n, curve, step, out);
+        };
+        const auto mean = [&](const auto& rows, std::size_t n, std::uint16_t* out) {
+            kernels::mean(rows, n, curve, out);
+        };
+        const auto slow_clipped = [&](const auto& v) { return slow_mean(without_far(v, step)); };
+        for (const int count : {1, 2, 3, 4, 7, 16, 33, 66, 101}) {
+            holds_against_twin<std::uint8_t>(count, 600, mean, slow_mean);
+            holds_against_twin<std::uint8_t>(count, 600, clipped, slow_clipped);
+            holds_against_twin<std::uint16_t>(count, 600, clipped, slow_clipped);
+        }
+    }
+}
+
+TEST_CASE("a clipped mean leaves out what passes through, and keeps what only rounds otherwise") {
+    const LightCurve curve = LightCurve::encoded();
+    std::vector<std::uint8_t> values{100, 101, 99, 100, 102, 98, 100, 101, 255};
+    std::vector<const std::uint8_t*> rows;
+    for (const std::uint8_t& v : values) rows.push_back(&v);
+    std::uint16_t out = 0;
+    kernels::clipped_mean(kernels::Rows<std::uint8_t>(rows), 1, curve, 257, &out);
+    CHECK(out == Approx(100.125 * 257).margin(1));
+    values = {100, 100, 100, 100, 100, 101, 101, 101, 101};
+    kernels::clipped_mean(kernels::Rows<std::uint8_t>(rows), 1, curve, 257, &out);
+    CHECK(out == Approx((100 + 4.0 / 9) * 257).margin(1));
 }
 
 TEST_CASE("laying over is exact at both ends and rounded between") {

@@ -10,7 +10,7 @@ using namespace bp;
 namespace {
 
 MergeTools tools(std::size_t frames) {
-    MergeTools out{LightCurve::of(Profile::srgb(), 3), {}};
+    MergeTools out{LightCurve::of(Profile::srgb(), 3), {}, 1};
     out.strength_tables.resize(frames);
     return out;
 }
@@ -33,7 +33,7 @@ TEST_CASE("only covering frames vote, and uncovered pixels are 0") {
     const std::uint16_t b[] = {5, 50, 5, 50, 5, 50};
     const std::uint16_t c[] = {100, 100, 100, 100, 100, 100};
     // Pixel 0: a; 1: a b; 2: a b c; 3: b c; 4: c; 5: none.
-    const std::vector<FrameRow> rows{{a, {0, 3}}, {b, {1, 4}}, {c, {2, 5}}};
+    const std::vector<FrameRow> rows{{nullptr, a, {0, 3}}, {nullptr, b, {1, 4}}, {nullptr, c, {2, 5}}};
     std::vector<std::uint16_t> out(6, 7);
     const auto merge = [&](Mode mode) {
         merge_row(mode, rows, 6, 1, tools(3), out.data());
@@ -44,12 +44,15 @@ TEST_CASE("only covering frames vote, and uncovered pixels are 0") {
     CHECK(merge(Mode::lighten) == Row{10, 50, 100, 100, 100, 0});
     CHECK(merge(Mode::minimum) == Row{10, 20, 5, 50, 100, 0});
     CHECK(merge(Mode::median) == Row{10, 35, 30, 75, 100, 0});
+    CHECK(merge(Mode::clipped_mean).front() == 10);
+    CHECK(merge(Mode::clipped_mean).back() == 0);
     CHECK(merge(Mode::one) == Row{10, 20, 30, 50, 100, 0});
 }
 
 TEST_CASE("an even median is the mean of the two middle values") {
     const std::uint16_t a[] = {1}, b[] = {4}, c[] = {9}, d[] = {100};
-    const std::vector<FrameRow> rows{{d, {0, 1}}, {b, {0, 1}}, {a, {0, 1}}, {c, {0, 1}}};
+    const std::vector<FrameRow> rows{
+        {nullptr, d, {0, 1}}, {nullptr, b, {0, 1}}, {nullptr, a, {0, 1}}, {nullptr, c, {0, 1}}};
     std::uint16_t out = 0;
     merge_row(Mode::median, rows, 1, 1, tools(4), &out);
     CHECK(out == 7);  // 6.5, a half rounded up
@@ -57,12 +60,12 @@ TEST_CASE("an even median is the mean of the two middle values") {
 
 TEST_CASE("the mean is taken in linear light or of the values as they stand") {
     const std::uint16_t black[] = {0}, white[] = {65535};
-    const std::vector<FrameRow> rows{{black, {0, 1}}, {white, {0, 1}}};
+    const std::vector<FrameRow> rows{{nullptr, black, {0, 1}}, {nullptr, white, {0, 1}}};
     std::uint16_t out = 0;
     merge_row(Mode::mean, rows, 1, 1, tools(2), &out);
     // sRGB of half the light is 0.7354.
     CHECK(out == Approx(0.735357 * 65535).margin(2));
-    merge_row(Mode::mean, rows, 1, 1, {LightCurve::encoded(), {{}, {}}}, &out);
+    merge_row(Mode::mean, rows, 1, 1, {LightCurve::encoded(), {{}, {}}, 1}, &out);
     CHECK(out == 32768);
 }
 
@@ -77,9 +80,34 @@ TEST_CASE("a frame's strength scales its light before it competes") {
     MergeTools with = tools(2);
     with.strength_tables[0] = strength_table(0.1, curve);
     std::uint16_t out = 0;
-    const std::vector<FrameRow> rows{{bright, {0, 1}}, {dim, {0, 1}}};
+    const std::vector<FrameRow> rows{{nullptr, bright, {0, 1}}, {nullptr, dim, {0, 1}}};
     merge_row(Mode::lighten, rows, 1, 1, with, &out);
     CHECK(out == 50000);
     merge_row(Mode::maximum, rows, 1, 1, with, &out);
     CHECK(out == 65535);
+}
+
+TEST_CASE("rows of 8 bits give what they give in 16, alone and beside rows of 16") {
+    const Raster16 wide = test::speckle_8({200, 5}, 3, 1);
+    std::vector<std::vector<std::uint8_t>> narrow(5);
+    for (int k = 0; k < 5; ++k)
+        for (int i = 0; i < 600; ++i) narrow[std::size_t(k)].push_back(std::uint8_t(wide.row(k)[i] / 257));
+    MergeTools with = tools(5);
+    with.step = 257;
+    with.strength_tables[1] = strength_table(0.4, with.curve);
+    for (const ModeEntry& entry : modes())
+        for (const int narrow_rows : {5, 3}) {
+            std::vector<FrameRow> in_16, in_8;
+            for (int k = 0; k < 5; ++k) {
+                const kernels::Span cover{k * 7, 200 - k * 11};
+                in_16.push_back({nullptr, wide.row(k), cover});
+                in_8.push_back(k < narrow_rows ? FrameRow{narrow[std::size_t(k)].data(), nullptr, cover}
+                                               : in_16.back());
+            }
+            std::vector<std::uint16_t> a(600), b(600);
+            merge_row(entry.mode, in_16, 200, 3, with, a.data());
+            merge_row(entry.mode, in_8, 200, 3, with, b.data());
+            INFO(entry.name << " with " << narrow_rows << " rows of 8 bits");
+            CHECK(a == b);
+        }
 }

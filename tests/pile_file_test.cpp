@@ -23,7 +23,7 @@ Pile rich_pile(const Folder& folder) {
     a.to_reference = Matrix::rigid(0.01, {4, 5}, 1.5, -2);
     a.residual_px = 0.07;
     a.confidence = 0.9;
-    pile = with_alignments(std::move(pile), Model::rigid, pile.frames[0].id, {{pile.frames[2].id, a}});
+    pile = with_alignments(pile, Model::rigid, pile.frames[0].id, {{pile.frames[2].id, a}});
     auto [with, part] = with_new_part(std::move(pile), one[0]);
     Stroke stroke(with.parts[0].mask, {30, 0.5, 0.8, true});
     stroke.extend({40, 30});

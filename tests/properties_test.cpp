@@ -152,19 +152,19 @@ TEST_CASE("rows that stream are the rows of the whole frame, whatever is asked f
     file.facts = probe_picture(file.path).value();
     const auto equal_row = [&](const std::uint16_t* row, int y) { return std::equal(row, row + 99, picture.row(y)); };
     for (const int step : {1, 5, 17, 40}) {
-        auto rows = std::move(streamed_rows(file, 0, {Profile::srgb(), 3})).value();
+        auto rows = std::move(open_frame(file, 0, {Profile::srgb(), 3})).value()->window(step + 5, 3);
         for (int y = 0; y < 90; y += step) {
             const int first = std::max(0, y - 2);
             const int last = std::min(90, y + step + 3);
             REQUIRE(rows->require(first, last).ok());
-            for (int r = first; r < last; ++r) REQUIRE(equal_row(rows->row(r), r));
+            for (int r = first; r < last; ++r) REQUIRE(equal_row(rows->row(r).wide, r));
         }
     }
-    auto skipping = std::move(streamed_rows(file, 0, {Profile::srgb(), 3})).value();
+    auto skipping = std::move(open_frame(file, 0, {Profile::srgb(), 3})).value()->window(10, 0);
     REQUIRE(skipping->require(70, 80).ok());
-    CHECK(equal_row(skipping->row(75), 75));
-    REQUIRE(skipping->require(89, 200).ok());
-    CHECK(equal_row(skipping->row(89), 89));
+    CHECK(equal_row(skipping->row(75).wide, 75));
+    REQUIRE(skipping->require(89, 90).ok());
+    CHECK(equal_row(skipping->row(89).wide, 89));
 }
 
 TEST_CASE("a frame of another profile is brought to the working one; one that shares it is not touched") {

@@ -25,7 +25,7 @@ Pile shaken(Pile pile) {
         if (i > 0) a.to_reference = Matrix::rigid(0.011 * k, {20, 12}, 1.3 * k, -0.7 * k);
         all[pile.frames[i].id] = a;
     }
-    return with_alignments(std::move(pile), Model::rigid, pile.frames[0].id, all);
+    return with_alignments(pile, Model::rigid, pile.frames[0].id, all);
 }
 
 Pile with_painted_part(Pile pile, std::size_t frame, Point from, Point to) {
@@ -104,7 +104,7 @@ TEST_CASE("regions, stores, thread counts and levels change no sample") {
                 INFO((moved ? "moved " : "still ") << entry_of(mode).name << " level " << level);
                 Job job;
                 const Rect all = whole(at_level(now.size, level));
-                FrameStore streams(working_space(now), 0);
+                FrameStore streams(working_space(now), {0, std::size_t(1) << 30});
                 const Raster16 reference = render(now, streams, all, level, job).value();
                 FrameStore holds(working_space(now));
                 {

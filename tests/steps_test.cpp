@@ -253,8 +253,9 @@ TEST_CASE("long work shows what it does and a button that stops it", "[window]")
         },
         [](int) {});
     auto* stop = w.find<QPushButton>("stop");
-    REQUIRE(wait_for([&] { return stop->isVisible(); }, 5000));
-    CHECK(w.find<QLabel>("job_words")->text().contains(QStringLiteral("Waiting for the tide")));
+    const auto* words = w.find<QLabel>("job_words");
+    REQUIRE(
+        wait_for([&] { return stop->isVisible() && words->text().contains(QStringLiteral("Waiting for the tide")); }));
     CHECK(w.window.findChild<QProgressBar*>()->value() == 300);
     QTest::mouseClick(stop, Qt::LeftButton);
     REQUIRE(wait_for([&] { return stopped.load(); }, 5000));

@@ -7,7 +7,7 @@
 namespace bp::app {
 
 QString demo_root() {
-    const QString given = qEnvironmentVariable("BRIGHT_PILE_DEMO");
+    QString given = qEnvironmentVariable("BRIGHT_PILE_DEMO");
     if (!given.isEmpty()) return given;
     return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
            QStringLiteral("/bright-pile/skerrow");

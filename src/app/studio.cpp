@@ -85,7 +85,7 @@ bool Studio::tell(const Failure& failure) {
 
 void Studio::open(const QStringList& names, Outcome outcome) {
     if (names.isEmpty()) return;
-    const QString first = names.first();
+    const QString& first = names.first();
     if (names.size() == 1 && first.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) {
         work_.run<Result<LoadedPile>>([first](Job&) { return load_pile(first.toStdString()); },
                                       [this, first](Result<LoadedPile> loaded) {
@@ -190,7 +190,7 @@ void Studio::save(const QString& path) {
             job.begin("Saving", 1);
             return save_pile(saved, path.toStdString());
         },
-        [this, path, saved](Status done) {
+        [this, path, saved](const Status& done) {
             if (!done.ok()) {
                 tell(done.failure());
                 return;
@@ -204,7 +204,7 @@ void Studio::export_to(const QString& path) {
     const Pile now = pile();
     work_.run<Result<Exported>>(
         [now, path](Job& job) {
-            return export_picture(now, path.toStdString(), {now.exporting.bits, now.exporting.quality}, job);
+            return export_picture(now, path.toStdString(), {{now.exporting.bits, now.exporting.quality}}, job);
         },
         [this, path](Result<Exported> done) {
             if (!done.ok()) {
@@ -337,13 +337,13 @@ void Studio::load_thumbnails() {
             parallel_for(0, int(order.size()), [&](int n) {
                 const Frame& frame = now.frames[std::size_t(order[std::size_t(n)])];
                 if (job.stopped() || !usable(frame)) return;
-                Result<SharedRaster> raster = store->load(*frame.file, level);
-                if (!raster.ok()) {
+                Result<SharedPixels> pixels = store->load(*frame.file, level);
+                if (!pixels.ok()) {
                     const std::lock_guard lock(mutex);
-                    failures.push_back(raster.failure());
+                    failures.push_back(pixels.failure());
                     return;
                 }
-                const QImage image = to_image(*raster.value(), now.profile);
+                const QImage image = to_image(pixels.value()->widened(), now.profile);
                 // The lane outlives its job and is a child of this studio: the call is dropped when both are gone.
                 QMetaObject::invokeMethod(
                     this,

@@ -27,6 +27,8 @@ QString word(Mode mode) {
             return tr("Median");
         case Mode::mean:
             return tr("Mean");
+        case Mode::clipped_mean:
+            return tr("Clipped mean");
         case Mode::one:
             break;
     }
@@ -45,6 +47,8 @@ QString what_it_does(Mode mode) {
             return tr("The middle value of every pixel: what moves is gone");
         case Mode::mean:
             return tr("The mean light of every pixel: less noise, and what moves turns into a veil");
+        case Mode::clipped_mean:
+            return tr("The mean light without what stands apart: less noise, and what moves is gone");
         case Mode::one:
             break;
     }

@@ -85,7 +85,7 @@ Exit run_align(const AlignOptions& options, Context& context) {
     const Model model = *model_named(options.model);
     auto alignments = align_frames(pile, model, pile.reference, context.job);
     if (!alignments.ok()) return fail(alignments.failure());
-    pile = with_alignments(std::move(pile), model, pile.reference, alignments.value());
+    pile = with_alignments(pile, model, pile.reference, alignments.value());
     if (options.json) {
         json out{{"frames", json::array()}};
         for (const Frame& frame : pile.frames) out["frames"].push_back(frame_json(pile, frame, paths.of(frame), grid));

@@ -14,7 +14,9 @@
 namespace bp::cli {
 namespace {
 
-volatile std::sig_atomic_t interrupted = 0;
+// Written by a signal handler, which an atomic without a lock allows.
+std::atomic<bool> interrupted{false};
+static_assert(std::atomic<bool>::is_always_lock_free);
 
 // Passes an interrupt on to the job, which a signal handler itself must not touch.
 class StopWatch {
@@ -95,7 +97,13 @@ int run(int argc, char** argv) {
 }  // namespace bp::cli
 
 int main(int argc, char** argv) {
-    std::signal(SIGINT, [](int) { bp::cli::interrupted = 1; });
-    std::signal(SIGTERM, [](int) { bp::cli::interrupted = 1; });
-    return bp::cli::run(argc, argv);
+    std::signal(SIGINT, [](int) { bp::cli::interrupted = true; });
+    std::signal(SIGTERM, [](int) { bp::cli::interrupted = true; });
+    try {
+        return bp::cli::run(argc, argv);
+    } catch (const std::exception& error) {
+        // Nothing throws for bad input; what is left is a machine without memory.
+        std::fprintf(stderr, "Cannot go on: %s.\n", error.what());
+        return int(bp::cli::Exit::unusable_input);
+    }
 }

@@ -19,6 +19,7 @@ struct MergeOptions {
     std::string cover = "full";
     int depth = 16;
     int quality = 92;
+    std::size_t memory = MemoryBudget::of_machine().work_bytes;
     int threads = 0;
     std::string report;
 };
@@ -30,6 +31,7 @@ double seconds_since(std::chrono::steady_clock::time_point begin) {
 Exit run_merge(const MergeOptions& options, Context& context) {
     const ThreadLimit limit(options.threads);
     Stages stages;
+    stages.memory_bytes = options.memory;
     const auto begin = std::chrono::steady_clock::now();
     Result<Chosen> opened = open_choice(options.frames, context.job);
     if (!opened.ok()) return fail(opened.failure());
@@ -43,10 +45,11 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         const auto aligning = std::chrono::steady_clock::now();
         auto alignments = align_frames(pile, model, pile.reference, context.job);
         if (!alignments.ok()) return fail(alignments.failure());
-        pile = with_alignments(std::move(pile), model, pile.reference, alignments.value());
+        pile = with_alignments(pile, model, pile.reference, alignments.value());
         stages.align_s = seconds_since(aligning);
     }
-    Result<Exported> exported = export_picture(pile, options.out, {options.depth, options.quality}, context.job);
+    Result<Exported> exported =
+        export_picture(pile, options.out, {{options.depth, options.quality}, options.memory}, context.job);
     if (!exported.ok()) return fail(exported.failure());
     if (!options.report.empty()) {
         Status reported = write_report(options.report, exported.value(), opened.value().paths, stages);
@@ -76,6 +79,8 @@ Run add_merge(CLI::App& app) {
         ->check(CLI::IsMember({"full", "any"}));
     app.add_option("--depth", options->depth, "Bits a sample: 8 or 16")->check(CLI::IsMember({8, 16}));
     app.add_option("--quality", options->quality, "JPEG quality")->check(CLI::Range(1, 100));
+    app.add_option("--memory", options->memory, "Memory that may be used, e.g. 1G; default a quarter of the machine's")
+        ->transform(CLI::AsSizeValue(false));
     app.add_option("--threads", options->threads, "Threads to use; default all cores")->check(CLI::Range(1, 1024));
     app.add_option("--report", options->report, "Write what was done as JSON");
     return [options](Context& context) { return run_merge(*options, context); };

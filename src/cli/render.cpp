@@ -17,7 +17,7 @@ Run add_render(CLI::App& app) {
         if (!loaded.ok()) return fail(loaded.failure());
         const Pile& pile = loaded.value().pile;
         Result<Exported> exported =
-            export_picture(pile, options->out, {pile.exporting.bits, pile.exporting.quality}, context.job);
+            export_picture(pile, options->out, {{pile.exporting.bits, pile.exporting.quality}}, context.job);
         if (!exported.ok()) return fail(exported.failure());
         return tell_problems(exported.value().pile) ? Exit::some_frames_unused : Exit::done;
     };

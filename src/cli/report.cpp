@@ -27,7 +27,10 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
     }
     out["area_px"] = {exported.area.left, exported.area.top, exported.area.width, exported.area.height};
     out["time_s"] = {
-        {"open", stages.open_s}, {"align", stages.align_s}, {"merge", exported.render_s}, {"write", exported.write_s}};
+        {"open", stages.open_s}, {"align", stages.align_s}, {"merge", exported.merge_s}, {"finish", exported.finish_s}};
+    out["plan"] = {{"memory_bytes", stages.memory_bytes},
+                   {"reckoned_bytes", exported.reckoned_bytes},
+                   {"band_rows", exported.band_rows}};
     rusage usage{};
     ::getrusage(RUSAGE_SELF, &usage);
     out["peak_memory_bytes"] = std::int64_t(usage.ru_maxrss) * 1024;

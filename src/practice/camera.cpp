@@ -70,7 +70,7 @@ std::uint16_t encode(float light) {
     const float at = std::clamp(light, 0.0F, 1.0F) * entries;
     const auto slot = std::size_t(at);
     const float t = at - float(slot);
-    return std::uint16_t(table[slot] * (1 - t) + table[slot + 1] * t + 0.5F);
+    return std::uint16_t(std::lround(table[slot] * (1 - t) + table[slot + 1] * t));
 }
 
 void add_spot(RasterF& light, Point spot, double scale) {
@@ -100,6 +100,7 @@ Matrix shake_in(Size picture, const Matrix& to_scene) {
 std::vector<HotPixel> hot_pixels(int count, Size picture, std::uint64_t seed) {
     Dice dice(seed ^ 0x407);
     std::vector<HotPixel> out;
+    out.reserve(std::size_t(count));
     for (int i = 0; i < count; ++i)
         out.push_back(
             {int(dice.unit() * picture.width), int(dice.unit() * picture.height), float(dice.between(0.004, 0.03))});

@@ -109,7 +109,7 @@ std::string bytes_of(const fs::path& file) {
 
 Result<Raster16> render_all(const Pile& pile) {
     Job job;
-    FrameStore store(working_space(pile), 0);
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
     return render(pile, store, whole(pile.size), 0, job);
 }
 

@@ -17,11 +17,12 @@ struct Ran {
     std::string error;
 };
 
-inline Ran run_program(const std::string& arguments) {
+// `before` is what the shell does first, e.g. setting a limit.
+inline Ran run_program(const std::string& arguments, const std::string& before = "") {
     const Folder folder;
     const std::string out = (folder / "out").string();
     const std::string error = (folder / "error").string();
-    const int status = std::system((std::string(CLI_PROGRAM) + " " + arguments + " >" + out + " 2>" + error).c_str());
+    const int status = std::system((before + CLI_PROGRAM + " " + arguments + " >" + out + " 2>" + error).c_str());
     return {WIFEXITED(status) ? WEXITSTATUS(status) : -1, bytes_of(out), bytes_of(error)};
 }
 

@@ -75,13 +75,12 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
     connect(&studio.document(), &Document::changed, this, &ExportStep::refresh);
     connect(&studio.document(), &Document::opened, this, [this] { last_->clear(); });
     connect(&studio, &Studio::exported, this, [this](const QString& path, const Exported& done) {
-        last_->setText(tr("%1\n%2 x %3 px, %4 KB\nmerged in %5 s, written in %6 s")
+        last_->setText(tr("%1\n%2 x %3 px, %4 KB\nwritten in %5 s")
                            .arg(QFileInfo(path).fileName())
                            .arg(done.area.width)
                            .arg(done.area.height)
                            .arg(QFileInfo(path).size() / 1024)
-                           .arg(done.render_s, 0, 'f', 1)
-                           .arg(done.write_s, 0, 'f', 1));
+                           .arg(done.merge_s + done.finish_s, 0, 'f', 1));
     });
     refresh();
 }

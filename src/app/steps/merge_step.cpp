@@ -1,6 +1,7 @@
 #include "app/steps/merge_step.h"
 
 #include <QSignalBlocker>
+#include <cmath>
 
 #include "app/pictures.h"
 #include "app/words.h"
@@ -71,11 +72,11 @@ void MergeStep::refresh() {
     grid_->set_chosen(int(pile.merge.mode));
     facts_->setText(needs_look() ? tr("No frame is left to merge.") : what_it_does(pile.merge.mode));
     const Frame* frame = find_frame(pile, studio_.current());
-    strength_->setVisible(pile.merge.mode == Mode::lighten);
-    if (frame && !strength_->slider()->isSliderDown()) strength_->set_value(int(frame->strength * 100 + 0.5));
+    strength_->setVisible(entry_of(pile.merge.mode).uses_strength);
+    if (frame && !strength_->slider()->isSliderDown()) strength_->set_value(int(std::lround(frame->strength * 100)));
     const QSignalBlocker quiet(linear_);
     linear_->setChecked(pile.merge.light == Light::linear);
-    linear_->setVisible(pile.merge.mode == Mode::mean || pile.merge.mode == Mode::lighten);
+    linear_->setVisible(entry_of(pile.merge.mode).uses_light);
     base_->setVisible(pile.merge.mode == Mode::one);
     base_->setEnabled(frame && usable(*frame) && frame->id != pile.base);
     if (isVisible()) render_miniatures();

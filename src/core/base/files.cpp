@@ -54,6 +54,7 @@ Status write_whole(const fs::path& target, const std::function<Status(const fs::
     Status written = write(beside);
     if (!written.ok()) {
         fs::remove(beside, error);
+        if (written.failure().fault != Fault::output) return written;
         return cannot_write(target, written.failure().sentence);
     }
     if (sync == Sync::yes && !sync_path(beside, O_RDONLY)) {

@@ -13,7 +13,8 @@ namespace bp {
 namespace fs = std::filesystem;
 
 // Writes a file by way of a neighbour: `write` fills the path it is given, which is then synced to the disk and renamed
-// over `target`. Whatever goes wrong before the rename, `target` is as it was and the neighbour is gone.
+// over `target`. Whatever goes wrong before the rename, `target` is as it was and the neighbour is gone. A failure of
+// `write` that is no failure to write comes back as it is.
 // Files that can be made anew may do without the wait for the disk.
 enum class Sync { yes, no };
 Status write_whole(const fs::path& target, const std::function<Status(const fs::path&)>& write, Sync sync = Sync::yes);

@@ -22,42 +22,75 @@ const Frame* broken_frame(const Pile& pile, const Failure& failure) {
     return found == pile.frames.end() ? nullptr : &*found;
 }
 
+// Rows of the picture between the merge that makes them and the file: two bands of them.
+class ToFile final : public RowSink {
+  public:
+    ToFile(const Rect& area, int channels, RowWriter& writer)
+        : top_(area.top), stride_(std::size_t(area.width) * std::size_t(channels)), writer_(writer) {}
+
+    void begin(const StripPlan& plan) override {
+        plan_ = plan;
+        rows_held_ = 2 * plan.band_rows;
+        rows_.resize(std::size_t(rows_held_) * stride_);
+    }
+    std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - top_) % rows_held_) * stride_; }
+    Status finish(const Band& band) override {
+        std::vector<const std::uint16_t*> rows;
+        rows.reserve(std::size_t(band.second - band.first));
+        for (int y = band.first; y < band.second; ++y) rows.push_back(row(y));
+        return writer_.write(rows);
+    }
+    const StripPlan& plan() const { return plan_; }
+
+  private:
+    int top_;
+    std::size_t stride_;
+    RowWriter& writer_;
+    StripPlan plan_;
+    int rows_held_ = 0;
+    std::vector<std::uint16_t> rows_;
+};
+
+// Fills in all of `out` but its pile.
+Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job, Exported& out) {
+    // Nothing is read twice here, so nothing is kept.
+    FrameStore store(working_space(pile), {0, options.memory_bytes});
+    out.area = output_area(pile);
+    const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile)};
+    const auto begin = std::chrono::steady_clock::now();
+    Status written = write_picture(file, head, options.write, [&](RowWriter& writer) -> Status {
+        ToFile sink(out.area, pile.channels, writer);
+        Status rendered = render_to(pile, store, out.area, 0, job, sink);
+        out.band_rows = sink.plan().band_rows;
+        out.reckoned_bytes = sink.plan().peak_bytes;
+        out.merge_s = seconds_since(begin);
+        if (rendered.ok()) job.begin("Finishing " + file.filename().string(), 1);
+        return rendered;
+    });
+    out.finish_s = seconds_since(begin) - out.merge_s;
+    if (written.ok()) job.advance();
+    return written;
+}
+
 }  // namespace
 
-Result<Exported> export_picture(const Pile& pile, const fs::path& file, const WriteOptions& options, Job& job) {
+Result<Exported> export_picture(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
     for (const Frame& frame : pile.frames)
         if (same_file(frame.file->path, file))
             return Failure{Fault::output, file.string(),
                            file.filename().string() +
                                " is one of the frames. Originals are never written over: "
                                "choose another name."};
-    if (!format_of(file))
-        return Failure{
-            Fault::wrong_call, file.string(),
-            "The name " + file.filename().string() + " ends in no format that can be written: use .tif, .png or .jpg."};
-    Exported out{pile, {}, 0, 0};
-    // Nothing is read twice here, so nothing is kept.
-    constexpr std::size_t keep_nothing = 0;
-    FrameStore store(working_space(pile), keep_nothing);
+    Exported out;
+    out.pile = pile;
     while (true) {
         if (merged_ids(out.pile).empty())
             return Failure{Fault::input, "", "No frame is left to merge: all are set aside, broken or not aligned."};
-        out.area = output_area(out.pile);
-        const auto begin = std::chrono::steady_clock::now();
-        Result<Raster16> picture = render(out.pile, store, out.area, 0, job);
-        out.render_s = seconds_since(begin);
-        if (picture.ok()) {
-            const auto rendered = std::chrono::steady_clock::now();
-            job.begin("Writing " + file.filename().string(), 1);
-            Status written = write_picture(file, picture.value(), out.pile.profile, options, merged_capture(out.pile));
-            if (!written.ok()) return written.failure();
-            job.advance();
-            out.write_s = seconds_since(rendered);
-            return out;
-        }
-        const Frame* broken = broken_frame(out.pile, picture.failure());
-        if (picture.failure().fault != Fault::input || !broken || !usable(*broken)) return picture.failure();
-        out.pile = with_problem(std::move(out.pile), broken->id, picture.failure().sentence);
+        Status written = write_pile(out.pile, file, options, job, out);
+        if (written.ok()) return out;
+        const Frame* broken = broken_frame(out.pile, written.failure());
+        if (written.failure().fault != Fault::input || !broken || !usable(*broken)) return written.failure();
+        out.pile = with_problem(std::move(out.pile), broken->id, written.failure().sentence);
     }
 }
 

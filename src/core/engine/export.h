@@ -5,21 +5,30 @@
 #include <optional>
 
 #include "base/job.h"
+#include "engine/store.h"
 #include "io/writer.h"
 #include "pile/pile.h"
 
 namespace bp {
 
 struct Exported {
-    Pile pile;  // with a problem on every frame that turned out broken on the way
-    Rect area;  // what was written, in canvas pixels
-    double render_s = 0;
-    double write_s = 0;
+    Pile pile;                       // with a problem on every frame that turned out broken on the way
+    Rect area;                       // what was written, in canvas pixels
+    int band_rows = 0;               // how high the strips were that went through the frames in step
+    std::size_t reckoned_bytes = 0;  // of memory, by the plan
+    double merge_s = 0;              // decoding, merging and writing rows, which overlap
+    double finish_s = 0;             // until the file is whole and on the disk
+};
+
+struct ExportOptions {
+    WriteOptions write;
+    std::size_t memory_bytes = MemoryBudget::of_machine().work_bytes;
 };
 
 // Renders output_area() at full size and writes it by the name's ending. A frame that breaks while it is read is set
-// aside and the merge begins anew without it. Never writes over a frame of the pile.
-Result<Exported> export_picture(const Pile& pile, const std::filesystem::path& file, const WriteOptions& options,
+// aside and the merge begins anew without it. Memory stays within the budget whatever the number of frames; one that is
+// too small is a failure that says what is needed. Never writes over a frame of the pile.
+Result<Exported> export_picture(const Pile& pile, const std::filesystem::path& file, const ExportOptions& options,
                                 Job& job);
 
 }  // namespace bp

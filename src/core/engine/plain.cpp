@@ -40,7 +40,26 @@ std::uint16_t sample(const Placed& p, int x, int y, int c) {
     return std::uint16_t(std::clamp(std::floor(sum + 0.5), 0.0, 65535.0));
 }
 
-std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, std::vector<std::uint16_t> values,
+std::uint16_t median_of(std::vector<std::uint16_t> values) {
+    std::sort(values.begin(), values.end());
+    const unsigned low = values[(values.size() - 1) / 2];
+    const unsigned high = values[values.size() / 2];
+    return std::uint16_t((low + high + 1) / 2);
+}
+
+// What clipped_mean takes the mean of.
+std::vector<std::uint16_t> without_outliers(const std::vector<std::uint16_t>& values, int step) {
+    const int middle = median_of(values);
+    std::vector<std::uint16_t> distances;
+    for (const int v : values) distances.push_back(std::uint16_t(std::abs(v - middle)));
+    const double reach = std::max(std::floor(median_of(distances) * 3 * 1.4826 + 0.5), std::ceil(1.5 * step));
+    std::vector<std::uint16_t> out;
+    for (const std::uint16_t v : values)
+        if (std::abs(int(v) - middle) <= reach) out.push_back(v);
+    return out;
+}
+
+std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, int step, std::vector<std::uint16_t> values,
                                const std::vector<double>& strengths) {
     switch (pile.merge.mode) {
         case Mode::one:
@@ -58,12 +77,11 @@ std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, std::v
             }
             return best;
         }
-        case Mode::median: {
-            std::sort(values.begin(), values.end());
-            const unsigned low = values[(values.size() - 1) / 2];
-            const unsigned high = values[values.size() / 2];
-            return std::uint16_t((low + high + 1) / 2);
-        }
+        case Mode::median:
+            return median_of(std::move(values));
+        case Mode::clipped_mean:
+            values = without_outliers(values, step);
+            break;
         case Mode::mean:
             break;
     }
@@ -88,6 +106,9 @@ Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {
     }
     const LightCurve curve =
         pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded();
+    const bool any_8_bit =
+        std::any_of(frames.begin(), frames.end(), [](const Placed& p) { return p.frame->file->facts.bits == 8; });
+    const int step = any_8_bit ? 257 : 1;
     for (int y = 0; y < region.height; ++y)
         for (int x = 0; x < region.width; ++x)
             for (int c = 0; c < pile.channels; ++c) {
@@ -98,7 +119,8 @@ Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {
                     values.push_back(sample(p, region.left + x, region.top + y, c));
                     strengths.push_back(p.frame->strength);
                 }
-                out.at(x, y, c) = values.empty() ? std::uint16_t{0} : merge_one_sample(pile, curve, values, strengths);
+                out.at(x, y, c) =
+                    values.empty() ? std::uint16_t{0} : merge_one_sample(pile, curve, step, values, strengths);
             }
     return Done{};
 }

@@ -1,7 +1,8 @@
 #include "engine/source.h"
 
 #include <algorithm>
-#include <cstring>
+
+#include "kernels/extremes.h"
 
 namespace bp {
 namespace {
@@ -40,77 +41,46 @@ class ToWorking {
     std::optional<Conversion> conversion_;
 };
 
-class HeldRows final : public FrameRows {
+// The rows of one file in the working space, one after the other.
+class WorkingRows {
   public:
-    explicit HeldRows(SharedRaster raster) : raster_(std::move(raster)) {}
-    Size size() const override { return raster_->size(); }
-    Status require(int, int) override { return Done{}; }
-    const std::uint16_t* row(int y) const override { return raster_->row(y); }
-
-  private:
-    SharedRaster raster_;
-};
-
-class StreamedRows final : public FrameRows {
-  public:
-    StreamedRows(std::unique_ptr<RowReader> reader, ToWorking to_working, int channels)
+    WorkingRows(std::unique_ptr<RowReader> reader, ToWorking to_working, int channels)
         : reader_(std::move(reader)), to_working_(std::move(to_working)), channels_(channels) {}
 
-    Size size() const override { return reader_->size(); }
-
-    Status require(int first, int last) override {
-        drop_above(first);
-        const int wanted = std::min(last, size().height);
-        if (wanted <= reader_->rows_read()) return Done{};
-        // Rows between the window and `first` are decoded and passed over.
-        while (reader_->rows_read() < std::min(first, wanted)) {
-            Status got = append(std::min(skip_rows, std::min(first, wanted) - reader_->rows_read()));
-            if (!got.ok()) return got;
-            drop_above(first);
-        }
-        return append(wanted - reader_->rows_read());
+    Size size() const { return reader_->size(); }
+    int channels() const { return channels_; }
+    int bits() const { return to_working_.changes() ? 16 : reader_->bits(); }
+    std::size_t row_bytes() const {
+        return std::size_t(size().width) * std::size_t(channels_) * std::size_t(bits() / 8);
     }
+    int rows_read() const { return reader_->rows_read(); }
+    std::size_t decoder_bytes() const { return reader_->memory_bytes(); }
 
-    const std::uint16_t* row(int y) const override { return rows_.data() + std::size_t(y - first_) * stride(); }
+    Status read(std::span<std::uint8_t* const> rows) {
+        if (!to_working_.changes()) return reader_->read(rows);
+        const std::size_t samples = std::size_t(size().width) * std::size_t(reader_->channels());
+        raw_.resize(reader_->row_bytes() / 2 + 1);
+        wide_.resize(samples);
+        for (std::uint8_t* row : rows) {
+            auto* raw = reinterpret_cast<std::uint8_t*>(raw_.data());
+            Status got = reader_->read({&raw, 1});
+            if (!got.ok()) return got;
+            if (reader_->bits() == 8) kernels::widen(raw, samples, wide_.data());
+            to_working_.run(reader_->bits() == 8 ? wide_.data() : raw_.data(), reinterpret_cast<std::uint16_t*>(row),
+                            size().width);
+        }
+        return Done{};
+    }
 
   private:
-    static constexpr int skip_rows = 32;
-
-    std::size_t stride() const { return std::size_t(size().width) * std::size_t(channels_); }
-
-    void drop_above(int first) {
-        const int held = int(rows_.size() / stride());
-        const int dropped = std::clamp(first - first_, 0, held);
-        rows_.erase(rows_.begin(), rows_.begin() + std::ptrdiff_t(std::size_t(dropped) * stride()));
-        first_ = rows_.empty() ? reader_->rows_read() : first_ + dropped;
-    }
-
-    Status append(int count) {
-        if (count <= 0) return Done{};
-        const std::size_t old = rows_.size();
-        rows_.resize(old + std::size_t(count) * stride());
-        if (!to_working_.changes()) return reader_->read(count, rows_.data() + old);
-        raw_.resize(std::size_t(count) * std::size_t(size().width * reader_->facts().channels));
-        Status got = reader_->read(count, raw_.data());
-        if (got.ok()) to_working_.run(raw_.data(), rows_.data() + old, count * size().width);
-        return got;
-    }
-
     std::unique_ptr<RowReader> reader_;
     ToWorking to_working_;
     int channels_;
-    int first_ = 0;
-    std::vector<std::uint16_t> rows_;
-    std::vector<std::uint16_t> raw_;
+    std::vector<std::uint16_t> raw_;  // a row as the file has it, aligned for either kind of sample
+    std::vector<std::uint16_t> wide_;
 };
 
-}  // namespace
-
-std::unique_ptr<FrameRows> held_rows(SharedRaster raster) {
-    return std::make_unique<HeldRows>(std::move(raster));
-}
-
-Result<std::unique_ptr<FrameRows>> streamed_rows(const FrameFile& file, int level, const WorkingSpace& space) {
+Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpace& space) {
     Result<std::unique_ptr<RowReader>> reader = RowReader::open(file.path, level);
     if (!reader.ok()) return reader.failure();
     const PictureFacts& facts = reader.value()->facts();
@@ -121,25 +91,145 @@ Result<std::unique_ptr<FrameRows>> streamed_rows(const FrameFile& file, int leve
     if (!to_working.ok())
         return Failure{Fault::input, file.path.string(),
                        file.path.filename().string() + ": " + to_working.failure().sentence + "."};
-    std::unique_ptr<FrameRows> out =
-        std::make_unique<StreamedRows>(std::move(reader).value(), std::move(to_working).value(), space.channels);
+    return WorkingRows(std::move(reader).value(), std::move(to_working).value(), space.channels);
+}
+
+class HeldRows final : public FrameRows {
+  public:
+    explicit HeldRows(SharedPixels pixels) : pixels_(std::move(pixels)) {}
+    Size size() const override { return pixels_->size(); }
+    int bits() const override { return pixels_->row(0).narrow ? 8 : 16; }
+    Status require(int, int) override { return Done{}; }
+    SourceRow row(int y) const override { return pixels_->row(y); }
+
+  private:
+    SharedPixels pixels_;
+};
+
+// Rows in a ring: a row stays where it is while later ones are decoded into the places of those let go.
+class StreamedRows final : public FrameRows {
+  public:
+    StreamedRows(WorkingRows rows, int height, int place) : rows_(std::move(rows)), height_(std::max(1, height)) {
+        constexpr std::size_t cache_line = 64;
+        constexpr std::size_t page = 4096;
+        stride_ = (rows_.row_bytes() + cache_line - 1) / cache_line * cache_line;
+        const std::size_t start = std::size_t(place) * 5 * cache_line % page;
+        memory_.reset(new (std::align_val_t(page)) std::uint8_t[start + std::size_t(height_) * stride_]);
+        first_row_ = memory_.get() + start;
+    }
+
+    Size size() const override { return rows_.size(); }
+    int bits() const override { return rows_.bits(); }
+
+    Status require(int first, int last) override {
+        const int wanted = std::min(last, size().height);
+        // Rows between the window and `first` are decoded and passed over.
+        while (rows_.rows_read() < wanted) {
+            const int from = rows_.rows_read();
+            const int to = from < first ? std::min({first, wanted, from + height_}) : wanted;
+            pointers_.clear();
+            for (int y = from; y < to; ++y) pointers_.push_back(slot(y));
+            Status got = rows_.read(pointers_);
+            if (!got.ok()) return got;
+        }
+        return Done{};
+    }
+
+    SourceRow row(int y) const override {
+        if (bits() == 8) return {slot(y), nullptr};
+        return {nullptr, reinterpret_cast<const std::uint16_t*>(slot(y))};
+    }
+
+  private:
+    struct Free {
+        void operator()(std::uint8_t* memory) const { ::operator delete[](memory, std::align_val_t(4096)); }
+    };
+
+    std::uint8_t* slot(int y) const { return first_row_ + std::size_t(y % height_) * stride_; }
+
+    WorkingRows rows_;
+    int height_;
+    std::size_t stride_ = 0;
+    std::unique_ptr<std::uint8_t[], Free> memory_;
+    std::uint8_t* first_row_ = nullptr;
+    std::vector<std::uint8_t*> pointers_;
+};
+
+class OpenFile final : public OpenFrame {
+  public:
+    explicit OpenFile(WorkingRows rows) : rows_(std::move(rows)) {}
+    Size size() const override { return rows_.size(); }
+    int bits() const override { return rows_.bits(); }
+    std::size_t row_bytes() const override { return rows_.row_bytes(); }
+    std::size_t decoder_bytes() const override { return rows_.decoder_bytes(); }
+    std::unique_ptr<FrameRows> window(int rows, int place) override {
+        return std::make_unique<StreamedRows>(std::move(rows_), rows, place);
+    }
+
+  private:
+    WorkingRows rows_;
+};
+
+template <class T>
+Result<FramePixels> read_all(WorkingRows& rows) {
+    Raster<T> out(rows.size(), rows.channels());
+    std::vector<std::uint8_t*> pointers;
+    for (int y = 0; y < out.height(); ++y) pointers.push_back(reinterpret_cast<std::uint8_t*>(out.row(y)));
+    constexpr std::size_t band = 64;
+    for (std::size_t y = 0; y < pointers.size(); y += band) {
+        Status got = rows.read(std::span(pointers).subspan(y, std::min(band, pointers.size() - y)));
+        if (!got.ok()) return got.failure();
+    }
+    return FramePixels(std::move(out));
+}
+
+}  // namespace
+
+Size FramePixels::size() const {
+    return std::visit([](const auto& r) { return r.size(); }, raster_);
+}
+
+int FramePixels::channels() const {
+    return std::visit([](const auto& r) { return r.channels(); }, raster_);
+}
+
+std::size_t FramePixels::bytes() const {
+    return std::visit([](const auto& r) { return r.bytes(); }, raster_);
+}
+
+SourceRow FramePixels::row(int y) const {
+    if (const auto* narrow = std::get_if<Raster8>(&raster_)) return {narrow->row(y), nullptr};
+    return {nullptr, std::get<Raster16>(raster_).row(y)};
+}
+
+Raster16 FramePixels::widened() const {
+    if (const auto* wide = std::get_if<Raster16>(&raster_)) return wide->clone();
+    Raster16 out(size(), channels());
+    kernels::widen(std::get<Raster8>(raster_).data().data(), out.data().size(), out.data().data());
     return out;
 }
 
-Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space) {
-    Result<std::unique_ptr<FrameRows>> rows = streamed_rows(file, level, space);
+std::unique_ptr<FrameRows> held_rows(SharedPixels pixels) {
+    return std::make_unique<HeldRows>(std::move(pixels));
+}
+
+Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space) {
+    Result<WorkingRows> rows = open_rows(file, level, space);
     if (!rows.ok()) return rows.failure();
-    FrameRows& source = *rows.value();
-    Raster16 out(source.size(), space.channels);
-    constexpr int band = 64;
-    for (int y = 0; y < out.height(); y += band) {
-        const int end = std::min(y + band, out.height());
-        Status got = source.require(y, end);
-        if (!got.ok()) return got.failure();
-        std::memcpy(out.row(y), source.row(y),
-                    std::size_t(end - y) * std::size_t(out.row_samples()) * sizeof(std::uint16_t));
-    }
+    std::unique_ptr<OpenFrame> out = std::make_unique<OpenFile>(std::move(rows).value());
     return out;
+}
+
+Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space) {
+    Result<WorkingRows> rows = open_rows(file, level, space);
+    if (!rows.ok()) return rows.failure();
+    return rows.value().bits() == 8 ? read_all<std::uint8_t>(rows.value()) : read_all<std::uint16_t>(rows.value());
+}
+
+Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space) {
+    Result<FramePixels> pixels = read_pixels(file, level, space);
+    if (!pixels.ok()) return pixels.failure();
+    return pixels.value().widened();
 }
 
 }  // namespace bp

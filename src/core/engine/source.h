@@ -1,8 +1,10 @@
 // Rows of frames in the working profile, from memory or from a decoder that is open and advances.
 #pragma once
 
+#include <cstring>
 #include <memory>
 #include <optional>
+#include <variant>
 
 #include "pile/pile.h"
 
@@ -14,23 +16,61 @@ struct WorkingSpace {
     int channels = 3;
 };
 
-// A window of rows that only moves down. One thread at a time.
+// A row of a frame in 8 or in 16 bits: one of the pointers is set.
+struct SourceRow {
+    const std::uint8_t* narrow = nullptr;
+    const std::uint16_t* wide = nullptr;
+};
+
+// A frame's samples in memory: in 8 bits when the file has them so and nothing had to be converted.
+class FramePixels {
+  public:
+    explicit FramePixels(Raster8 raster) : raster_(std::move(raster)) {}
+    explicit FramePixels(Raster16 raster) : raster_(std::move(raster)) {}
+    Size size() const;
+    int channels() const;
+    std::size_t bytes() const;
+    SourceRow row(int y) const;
+    Raster16 widened() const;
+
+  private:
+    std::variant<Raster8, Raster16> raster_;
+};
+using SharedPixels = std::shared_ptr<const FramePixels>;
+
+// A window of rows that only moves down. One thread at a time; but rows may be read by others while require() makes
+// later ones.
 class FrameRows {
   public:
     virtual ~FrameRows() = default;
     virtual Size size() const = 0;
-    // Makes rows [first, last) of the frame readable; `first` must not be smaller than in an earlier call, and rows
-    // above it are let go.
+    virtual int bits() const = 0;
+    // Makes rows [first, last) of the frame readable; `first` must not be smaller than in an earlier call, rows above
+    // it are let go, and last - first must not exceed the height the window was made for.
     virtual Status require(int first, int last) = 0;
-    // A row that the latest require() covers.
-    virtual const std::uint16_t* row(int y) const = 0;
+    // A row that the latest require() covers. It stays where it is until it is let go.
+    virtual SourceRow row(int y) const = 0;
 };
 
-std::unique_ptr<FrameRows> held_rows(SharedRaster raster);
+std::unique_ptr<FrameRows> held_rows(SharedPixels pixels);
+
+// A frame whose decoder is open. Made in two steps, because the height of the window is known only when all frames are.
+class OpenFrame {
+  public:
+    virtual ~OpenFrame() = default;
+    virtual Size size() const = 0;
+    virtual int bits() const = 0;  // of a row in the working space: 8 or 16
+    virtual std::size_t row_bytes() const = 0;
+    virtual std::size_t decoder_bytes() const = 0;
+    // `place` numbers the frames that are read in step: their windows start at different places in a page, so that the
+    // rows of many frames do not compete for the same lines of the cache. Once only.
+    virtual std::unique_ptr<FrameRows> window(int rows, int place) = 0;
+};
 // Fails when the file cannot be opened; later failures come from require().
-Result<std::unique_ptr<FrameRows>> streamed_rows(const FrameFile& file, int level, const WorkingSpace& space);
+Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space);
 
 // The whole frame at `level` in the working space.
+Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space);
 Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space);
 
 }  // namespace bp

@@ -6,45 +6,47 @@
 #include <map>
 #include <memory>
 #include <mutex>
+#include <string>
+#include <tuple>
 
 #include "engine/source.h"
 
 namespace bp {
 
+struct MemoryBudget {
+    std::size_t keep_bytes = 0;  // frames that stay decoded
+    std::size_t work_bytes = 0;  // what a merge may take while it runs
+    // A quarter of the machine's memory for work, and as much to keep.
+    static MemoryBudget of_machine();
+};
+
 // All members may be called from any thread.
 class FrameStore {
   public:
-    // A quarter of the machine's memory.
-    static std::size_t default_budget();
-
-    explicit FrameStore(WorkingSpace space, std::size_t budget_bytes = default_budget());
+    explicit FrameStore(WorkingSpace space, MemoryBudget budget = MemoryBudget::of_machine());
 
     const WorkingSpace& space() const { return space_; }
+    const MemoryBudget& budget() const { return budget_; }
     // Null when it is not held.
-    SharedRaster held(const FrameFile& file, int level);
+    SharedPixels held(const FrameFile& file, int level);
     // From memory, or decoded and kept.
-    Result<SharedRaster> load(const FrameFile& file, int level);
-    // Rows of a frame: from memory when `together` frames of this size fit into the budget, else streamed.
-    Result<std::unique_ptr<FrameRows>> rows(const FrameFile& file, int level, int together);
+    Result<SharedPixels> load(const FrameFile& file, int level);
+    // True when `together` frames of this size fit into what is kept, so that they are better loaded than streamed.
+    bool keeps(const FrameFile& file, int level, int together) const;
     void clear();
     std::size_t bytes() const;
 
   private:
-    struct Key {
-        std::string hash;
-        std::string path;
-        int level;
-        auto operator<=>(const Key&) const = default;
-    };
+    using Key = std::tuple<std::string, std::string, int>;  // hash, path, level
     struct Entry {
-        SharedRaster raster;
+        SharedPixels pixels;
         std::list<Key>::iterator place;
     };
 
-    void keep(const Key& key, const SharedRaster& raster);
+    void keep(const Key& key, const SharedPixels& pixels);
 
     WorkingSpace space_;
-    std::size_t budget_;
+    MemoryBudget budget_;
     mutable std::mutex mutex_;
     std::size_t bytes_ = 0;
     std::map<Key, Entry> entries_;

@@ -55,11 +55,11 @@ Point Matrix::operator()(Point p) const {
 
 Matrix operator*(const Matrix& a, const Matrix& b) {
     Matrix out;
-    for (int row = 0; row < 3; ++row)
-        for (int column = 0; column < 3; ++column) {
+    for (std::size_t row = 0; row < 3; ++row)
+        for (std::size_t column = 0; column < 3; ++column) {
             double sum = 0;
-            for (int k = 0; k < 3; ++k) sum += a.m[std::size_t(row * 3 + k)] * b.m[std::size_t(k * 3 + column)];
-            out.m[std::size_t(row * 3 + column)] = sum;
+            for (std::size_t k = 0; k < 3; ++k) sum += a.m[row * 3 + k] * b.m[k * 3 + column];
+            out.m[row * 3 + column] = sum;
         }
     return out;
 }

@@ -4,6 +4,7 @@
 #include <chrono>
 #include <cmath>
 #include <cstdio>
+#include <cstring>
 #include <exiv2/exiv2.hpp>
 #include <mutex>
 
@@ -103,34 +104,36 @@ CaptureData read_capture(const std::filesystem::path& file) {
     return out;
 }
 
-Status write_capture(const std::filesystem::path& file, const CaptureData& data) {
+CaptureTime capture_time(double seconds) {
+    const Split s = split(seconds);
+    std::array<char, 32> date{};
+    std::snprintf(date.data(), date.size(), "%04d:%02d:%02d %02d:%02d:%02d", s.civil.year % 10000, s.civil.month % 100,
+                  s.civil.day % 100, s.civil.hour % 100, s.civil.minute % 100, s.civil.second % 100);
+    std::array<char, 8> fraction{};
+    std::snprintf(fraction.data(), fraction.size(), "%03d", s.millisecond % 1000);
+    return {date.data(), fraction.data()};
+}
+
+std::vector<std::uint8_t> encode_capture(const CaptureData& data) {
     quiet_exiv2();
-    try {
-        const auto image = Exiv2::ImageFactory::open(file.string());
-        image->readMetadata();
-        Exiv2::ExifData& exif = image->exifData();
-        if (!data.camera.empty()) exif["Exif.Image.Model"] = data.camera;
-        exif["Exif.Image.Software"] = std::string("Bright Pile ") + BRIGHT_PILE_VERSION;
-        if (data.captured) {
-            const Split s = split(*data.captured);
-            std::array<char, 32> date{};
-            std::snprintf(date.data(), date.size(), "%04d:%02d:%02d %02d:%02d:%02d", s.civil.year % 10000,
-                          s.civil.month % 100, s.civil.day % 100, s.civil.hour % 100, s.civil.minute % 100,
-                          s.civil.second % 100);
-            std::array<char, 8> fraction{};
-            std::snprintf(fraction.data(), fraction.size(), "%03d", s.millisecond % 1000);
-            exif["Exif.Photo.DateTimeOriginal"] = std::string(date.data());
-            exif["Exif.Photo.SubSecTimeOriginal"] = std::string(fraction.data());
-        }
-        put(exif, "Exif.Photo.ExposureTime", data.exposure_s);
-        put(exif, "Exif.Photo.FNumber", data.aperture);
-        put(exif, "Exif.Photo.FocalLength", data.focal_mm);
-        if (data.iso) exif["Exif.Photo.ISOSpeedRatings"] = std::uint16_t(std::min(65535.0, *data.iso));
-        image->writeMetadata();
-    } catch (const std::exception& error) {
-        return Failure{Fault::output, file.string(), std::string("capture data: ") + error.what()};
+    Exiv2::ExifData exif;
+    if (!data.camera.empty()) exif["Exif.Image.Model"] = data.camera;
+    exif["Exif.Image.Software"] = std::string("Bright Pile ") + BRIGHT_PILE_VERSION;
+    if (data.captured) {
+        const CaptureTime time = capture_time(*data.captured);
+        exif["Exif.Photo.DateTimeOriginal"] = time.date;
+        exif["Exif.Photo.SubSecTimeOriginal"] = time.fraction;
     }
-    return Done{};
+    put(exif, "Exif.Photo.ExposureTime", data.exposure_s);
+    put(exif, "Exif.Photo.FNumber", data.aperture);
+    put(exif, "Exif.Photo.FocalLength", data.focal_mm);
+    if (data.iso) exif["Exif.Photo.ISOSpeedRatings"] = std::uint16_t(std::min(65535.0, *data.iso));
+    Exiv2::Blob bytes;
+    Exiv2::ExifParser::encode(bytes, Exiv2::littleEndian, exif);
+    std::vector<std::uint8_t> out(6 + bytes.size());
+    std::memcpy(out.data(), "Exif\0", 6);
+    std::copy(bytes.begin(), bytes.end(), out.begin() + 6);
+    return out;
 }
 
 std::string time_text(double seconds) {

@@ -4,8 +4,7 @@
 #include <filesystem>
 #include <optional>
 #include <string>
-
-#include "base/result.h"
+#include <vector>
 
 namespace bp {
 
@@ -23,8 +22,15 @@ struct CaptureData {
 // A file without capture data gives empty fields; that is no failure.
 CaptureData read_capture(const std::filesystem::path& file);
 
-// Adds capture data to an existing JPEG, PNG or TIFF file of our own making.
-Status write_capture(const std::filesystem::path& file, const CaptureData& data);
+// The data as the bytes of an Exif segment, with its heading.
+std::vector<std::uint8_t> encode_capture(const CaptureData& data);
+
+// A moment as Exif writes it: "2026:09:12 22:14:05" and "250" milliseconds.
+struct CaptureTime {
+    std::string date;
+    std::string fraction;
+};
+CaptureTime capture_time(double seconds);
 
 // "2026-09-12T22:14:05.250"; milliseconds.
 std::string time_text(double seconds);

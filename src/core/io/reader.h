@@ -1,8 +1,9 @@
-// Reading pictures: JPEG, PNG, TIFF (libvips).
+// Reading pictures: JPEG (libjpeg-turbo), PNG, TIFF (libvips).
 #pragma once
 
 #include <filesystem>
 #include <memory>
+#include <span>
 #include <string>
 
 #include "base/result.h"
@@ -23,9 +24,8 @@ struct PictureFacts {
 // Reads the header only. Refuses what cannot be used, with a sentence that says why.
 Result<PictureFacts> probe_picture(const std::filesystem::path& file);
 
-// Rows of one picture from top to bottom, decoded as they are asked for, so that only a few rows are held. A picture
-// whose orientation tag asks for a turn goes through a temporary file of libvips. One reader serves one thread at a
-// time; different readers are independent.
+// Rows of one picture from top to bottom, decoded as they are asked for, so that only a few rows are held, and no file
+// stays open. One reader serves one thread at a time; different readers are independent.
 class RowReader {
   public:
     // `level` halves the picture that many times (scaled decode where the format has it, box average elsewhere).
@@ -34,18 +34,26 @@ class RowReader {
 
     const PictureFacts& facts() const { return facts_; }
     Size size() const { return size_; }  // at `level`
+    int bits() const { return bits_; }   // of the samples that read() gives: 8 or 16
+    int channels() const { return facts_.channels; }
+    std::size_t row_bytes() const {
+        return std::size_t(size_.width) * std::size_t(facts_.channels) * std::size_t(bits_ / 8);
+    }
     int rows_read() const { return next_; }
-    // Reads the next `count` rows into `out` (width * channels samples each, 16 bit: an 8-bit value v becomes 257 v).
-    // Must not go past the last row.
-    virtual Status read(int count, std::uint16_t* out) = 0;
+    // What the open decoder takes, by measurement of its kind; the planning of memory goes by it.
+    virtual std::size_t memory_bytes() const = 0;
+    // Decodes the next rows, one to each pointer, of row_bytes() each; 16-bit samples need aligned pointers. Must not
+    // go past the last row.
+    virtual Status read(std::span<std::uint8_t* const> rows) = 0;
 
   protected:
     PictureFacts facts_;
     Size size_;
+    int bits_ = 8;
     int next_ = 0;
 };
 
-// The whole picture at `level`.
+// The whole picture at `level`, as 16-bit samples: an 8-bit value v becomes 257 v.
 Result<Raster16> read_picture(const std::filesystem::path& file, int level = 0);
 
 // Grey 8-bit pictures in memory, for masks.

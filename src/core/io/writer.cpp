@@ -6,6 +6,7 @@
 #include <cstring>
 
 #include "io/vips.h"
+#include "io/writers.h"
 
 namespace bp {
 namespace {
@@ -18,39 +19,10 @@ constexpr std::array<FormatEntry, 5> table{{
     {Format::jpeg, ".jpeg", 8},
 }};
 
-io::Image wrap(const void* data, std::size_t bytes, Size size, int channels, VipsBandFormat format) {
-    io::Image image(vips_image_new_from_memory(data, bytes, size.width, size.height, channels, format));
-    if (!image) return image;
-    VipsInterpretation meaning = channels == 1 ? VIPS_INTERPRETATION_B_W : VIPS_INTERPRETATION_sRGB;
-    if (format == VIPS_FORMAT_USHORT) meaning = channels == 1 ? VIPS_INTERPRETATION_GREY16 : VIPS_INTERPRETATION_RGB16;
-    image->Type = meaning;
-    return image;
-}
-
-Status save(VipsImage* image, const fs::path& file, Format format, int quality) {
-    int failed = 0;
-    switch (format) {
-        case Format::tiff:
-            failed = vips_tiffsave(image, file.c_str(), "compression", VIPS_FOREIGN_TIFF_COMPRESSION_DEFLATE,
-                                   "predictor", VIPS_FOREIGN_TIFF_PREDICTOR_HORIZONTAL, nullptr);
-            break;
-        case Format::png:
-            failed = vips_pngsave(image, file.c_str(), "compression", 6, nullptr);
-            break;
-        case Format::jpeg:
-            failed = vips_jpegsave(image, file.c_str(), "Q", quality, "optimize_coding", TRUE, "subsample_mode",
-                                   quality >= 90 ? VIPS_FOREIGN_SUBSAMPLE_OFF : VIPS_FOREIGN_SUBSAMPLE_AUTO, nullptr);
-            break;
-    }
-    if (failed != 0) return Failure{Fault::output, file.string(), io::vips_words()};
-    return Done{};
-}
-
-std::vector<std::uint8_t> to_8_bit(const Raster16& picture) {
-    std::vector<std::uint8_t> out(picture.data().size());
-    std::transform(picture.data().begin(), picture.data().end(), out.begin(),
-                   [](std::uint16_t v) { return std::uint8_t((v + 128) / 257); });
-    return out;
+Result<std::unique_ptr<RowWriter>> open_writer(const fs::path& file, const PictureHead& head, int bits, Format format,
+                                               int quality) {
+    if (format == Format::tiff) return io::tiff_writer(file, head, bits);
+    return io::vips_writer(file, head, bits, format, quality);
 }
 
 }  // namespace
@@ -68,38 +40,48 @@ std::optional<FormatEntry> format_of(const fs::path& file) {
     return *found;
 }
 
-Status write_picture(const fs::path& file, const Raster16& picture, const Profile& profile, const WriteOptions& options,
-                     const CaptureData& capture) {
-    io::start_vips();
+std::vector<std::uint8_t> io::to_8_bit(std::span<const std::uint16_t> row) {
+    std::vector<std::uint8_t> out(row.size());
+    std::transform(row.begin(), row.end(), out.begin(), [](std::uint16_t v) { return std::uint8_t((v + 128) / 257); });
+    return out;
+}
+
+Status write_picture(const fs::path& file, const PictureHead& head, const WriteOptions& options,
+                     const std::function<Status(RowWriter&)>& fill) {
     const std::optional<FormatEntry> format = format_of(file);
     if (!format)
         return Failure{Fault::wrong_call, file.string(),
                        "The name " + file.filename().string() +
                            " ends in no format that can be written: use .tif, "
                            ".png or .jpg."};
-    const bool wide = std::min(options.bits, format->most_bits) == 16;
-    const std::vector<std::uint8_t> narrow = wide ? std::vector<std::uint8_t>() : to_8_bit(picture);
-    const void* data = wide ? static_cast<const void*>(picture.data().data()) : narrow.data();
-    const io::Image image = wrap(data, wide ? picture.bytes() : narrow.size(), picture.size(), picture.channels(),
-                                 wide ? VIPS_FORMAT_USHORT : VIPS_FORMAT_UCHAR);
-    if (!image) return Failure{Fault::output, file.string(), io::vips_words()};
-    if (!profile.is_srgb() || picture.channels() == 3) {
-        const std::vector<std::uint8_t> icc = profile.bytes();
-        vips_image_set_blob_copy(image.get(), VIPS_META_ICC_NAME, icc.data(), icc.size());
-    }
+    const int bits = std::min(options.bits, format->most_bits);
     return write_whole(
         file,
         [&](const fs::path& beside) -> Status {
-            Status saved = save(image.get(), beside, format->format, options.quality);
-            if (!saved.ok()) return saved;
-            return write_capture(beside, capture);
+            Result<std::unique_ptr<RowWriter>> writer =
+                open_writer(beside, head, bits, format->format, options.quality);
+            if (!writer.ok()) return writer.failure();
+            Status filled = fill(*writer.value());
+            if (!filled.ok()) return filled;
+            return writer.value()->finish();
         },
         options.sync);
 }
 
+Status write_picture(const fs::path& file, const Raster16& picture, const Profile& profile, const WriteOptions& options,
+                     const CaptureData& capture) {
+    std::vector<const std::uint16_t*> rows;
+    rows.reserve(std::size_t(picture.height()));
+    for (int y = 0; y < picture.height(); ++y) rows.push_back(picture.row(y));
+    return write_picture(file, {picture.size(), picture.channels(), profile, capture}, options,
+                         [&](RowWriter& writer) { return writer.write(rows); });
+}
+
 Result<std::vector<std::uint8_t>> encode_mask(const Raster8& mask) {
     io::start_vips();
-    const io::Image image = wrap(mask.data().data(), mask.bytes(), mask.size(), 1, VIPS_FORMAT_UCHAR);
+    const io::Image image(vips_image_new_from_memory(mask.data().data(), mask.bytes(), mask.width(), mask.height(), 1,
+                                                     VIPS_FORMAT_UCHAR));
+    if (image) image->Type = VIPS_INTERPRETATION_B_W;
     void* bytes = nullptr;
     std::size_t size = 0;
     if (!image || vips_pngsave_buffer(image.get(), &bytes, &size, nullptr) != 0)

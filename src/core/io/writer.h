@@ -1,7 +1,8 @@
-// Writing pictures: 16-bit TIFF and PNG, 8-bit of all, JPEG (libvips).
+// Writing pictures row by row: 16-bit TIFF (libtiff) and PNG, 8-bit of both, JPEG (libvips).
 #pragma once
 
 #include <filesystem>
+#include <functional>
 #include <optional>
 #include <span>
 #include <string_view>
@@ -33,8 +34,29 @@ struct WriteOptions {
     Sync sync = Sync::yes;
 };
 
-// Writes through a neighbouring file (write_whole), with the profile's bytes and the capture data. 16-bit samples
-// become 8-bit ones by division by 257, rounded to nearest.
+// What stands in a picture's file besides its samples.
+struct PictureHead {
+    Size size;
+    int channels = 3;
+    Profile profile;
+    CaptureData capture;
+};
+
+// Rows of a picture on their way to a file, so that only a few are in memory. One call at a time.
+class RowWriter {
+  public:
+    virtual ~RowWriter() = default;
+    // The next rows, of 16-bit samples. For a file of 8 bits they become 8-bit ones by division by 257, rounded to
+    // nearest.
+    virtual Status write(std::span<const std::uint16_t* const> rows) = 0;
+    // After the last row: the file is complete when this is well.
+    virtual Status finish() = 0;
+};
+
+// Writes a picture through a neighbouring file (write_whole): `fill` is given a writer and must give it all rows.
+// Failures of `fill` that are no failures to write come back as they are.
+Status write_picture(const std::filesystem::path& file, const PictureHead& head, const WriteOptions& options,
+                     const std::function<Status(RowWriter&)>& fill);
 Status write_picture(const std::filesystem::path& file, const Raster16& picture, const Profile& profile,
                      const WriteOptions& options, const CaptureData& capture);
 

@@ -1,19 +1,104 @@
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "kernels/extremes.cpp"
 #include "kernels/extremes.h"
 
-#include <algorithm>
+#include <hwy/foreach_target.h>
 
-namespace bp::kernels {
+#include "kernels/lanes.h"
 
-void raise_to(const std::uint16_t* row, std::size_t samples, std::uint16_t* out) {
-    for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], row[i]);
+HWY_BEFORE_NAMESPACE();
+namespace bp::kernels::HWY_NAMESPACE {
+namespace {
+
+struct Larger {
+    template <class V>
+    V operator()(V a, V b) const {
+        return hn::Max(a, b);
+    }
+};
+
+struct Smaller {
+    template <class V>
+    V operator()(V a, V b) const {
+        return hn::Min(a, b);
+    }
+};
+
+// Two vectors of every row at a time: the result stays in registers while all rows pass.
+template <class T, class Pick>
+void extreme(Rows<T> rows, std::size_t samples, std::uint16_t* out, Pick pick) {
+    const hn::ScalableTag<T> d;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t i = 0;
+    for (; i + 2 * lanes <= samples; i += 2 * lanes) {
+        auto a = hn::LoadU(d, rows[0] + i);
+        auto b = hn::LoadU(d, rows[0] + i + lanes);
+        for (const T* row : rows.subspan(1)) {
+            a = pick(a, hn::LoadU(d, row + i));
+            b = pick(b, hn::LoadU(d, row + i + lanes));
+        }
+        store_16(d, a, out + i);
+        store_16(d, b, out + i + lanes);
+    }
+    const hn::CappedTag<T, 1> one;
+    for (; i < samples; ++i) {
+        auto a = hn::LoadU(one, rows[0] + i);
+        for (const T* row : rows.subspan(1)) a = pick(a, hn::LoadU(one, row + i));
+        out[i] = to_16(hn::GetLane(a));
+    }
 }
 
-void lower_to(const std::uint16_t* row, std::size_t samples, std::uint16_t* out) {
-    for (std::size_t i = 0; i < samples; ++i) out[i] = std::min(out[i], row[i]);
+void maximum_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
+    extreme(rows, samples, out, Larger());
+}
+void maximum_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    extreme(rows, samples, out, Larger());
+}
+void minimum_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
+    extreme(rows, samples, out, Smaller());
+}
+void minimum_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    extreme(rows, samples, out, Smaller());
+}
+
+}  // namespace
+}  // namespace bp::kernels::HWY_NAMESPACE
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace bp::kernels {
+
+HWY_EXPORT(maximum_8);
+HWY_EXPORT(maximum_16);
+HWY_EXPORT(minimum_8);
+HWY_EXPORT(minimum_16);
+
+void maximum(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(maximum_8)(rows, samples, out);
+}
+void maximum(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(maximum_16)(rows, samples, out);
+}
+void minimum(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(minimum_8)(rows, samples, out);
+}
+void minimum(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(minimum_16)(rows, samples, out);
 }
 
 void raise_to_mapped(const std::uint16_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out) {
     for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], table[row[i]]);
 }
+void raise_to_mapped(const std::uint8_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out) {
+    for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], table[to_16(row[i])]);
+}
+
+void widen(const std::uint16_t* row, std::size_t samples, std::uint16_t* out) {
+    std::copy_n(row, samples, out);
+}
+void widen(const std::uint8_t* row, std::size_t samples, std::uint16_t* out) {
+    for (std::size_t i = 0; i < samples; ++i) out[i] = to_16(row[i]);
+}
 
 }  // namespace bp::kernels
+#endif

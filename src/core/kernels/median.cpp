@@ -1,120 +1,208 @@
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "kernels/median.cpp"
 #include "kernels/median.h"
 
-#include <algorithm>
+#include <hwy/foreach_target.h>
+
 #include <array>
 #include <cstring>
-#include <mutex>
+#include <utility>
 #include <vector>
 
-namespace bp::kernels {
+#include "kernels/lanes.h"
+#include "kernels/network.h"
+
+HWY_BEFORE_NAMESPACE();
+namespace bp::kernels::HWY_NAMESPACE {
 namespace {
 
-constexpr std::size_t largest_network = 64;
-constexpr std::size_t block = 64;
+// Beyond this the values of a network no longer fit into the registers and pass through memory anyway.
+constexpr std::size_t most_in_registers = 16;
+// Samples that one step works on; every row's piece of it stays in the nearest cache.
+constexpr std::size_t block = 256;
 
-using Lane = std::array<std::uint16_t, block>;
+template <class T>
+using Piece = std::array<T, block>;
 
-struct Comparator {
-    std::uint8_t low;
-    std::uint8_t high;
+// The two middle values of a piece, which are one when the number of rows is odd.
+template <class T>
+struct Middle {
+    alignas(64) Piece<T> low;
+    alignas(64) Piece<T> high;
 };
-using Network = std::vector<Comparator>;
 
-Network sorting_network(int n) {
-    Network out;
-    int t = 0;
-    while ((1 << t) < n) ++t;
-    for (int p = t > 0 ? 1 << (t - 1) : 0; p > 0; p /= 2) {
-        int q = 1 << (t - 1);
-        int r = 0;
-        int d = p;
-        while (true) {
-            for (int i = 0; i + d < n; ++i)
-                if ((i & p) == r) out.push_back({std::uint8_t(i), std::uint8_t(i + d)});
-            if (q == p) break;
-            d = q - p;
-            q /= 2;
-            r = p;
+template <std::size_t n, class T, std::size_t... input, std::size_t... step>
+HWY_INLINE void network_step(Rows<T> rows, std::size_t i, T* low, T* high, std::index_sequence<input...>,
+                             std::index_sequence<step...>) {
+    [[maybe_unused]] static constexpr Network network = median_network(int(n));
+    const hn::ScalableTag<T> d;
+    hn::Vec<decltype(d)> v[n] = {hn::LoadU(d, rows[input] + i)...};
+    [[maybe_unused]] const auto compare = [&v](auto at) HWY_ATTR {
+        constexpr Comparator c = network.comparators[decltype(at)::value];
+        const auto smaller = hn::Min(v[c.low], v[c.high]);
+        v[c.high] = hn::Max(v[c.low], v[c.high]);
+        v[c.low] = smaller;
+    };
+    (compare(std::integral_constant<std::size_t, step>()), ...);
+    hn::Store(v[(n - 1) / 2], d, low);
+    hn::Store(v[n / 2], d, high);
+}
+
+// `count` is a whole number of vectors.
+template <std::size_t n, class T>
+void in_registers(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {
+    constexpr std::size_t steps = median_network(int(n)).size;
+    const std::size_t lanes = hn::Lanes(hn::ScalableTag<T>());
+    for (std::size_t i = 0; i < count; i += lanes)
+        network_step<n, T>(rows, begin + i, out.low.data() + i, out.high.data() + i, std::make_index_sequence<n>(),
+                           std::make_index_sequence<steps>());
+}
+
+template <class T, std::size_t... less>
+void in_registers_of(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out, std::index_sequence<less...>) {
+    using Step = void (*)(Rows<T>, std::size_t, std::size_t, Middle<T>&);
+    static constexpr std::array<Step, sizeof...(less)> by_rows{in_registers<less + 1, T>...};
+    by_rows[rows.size() - 1](rows, begin, count, out);
+}
+
+template <class T>
+void through_memory(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {
+    // A few vectors at a time, so that 64 rows of them fit into the nearest cache.
+    constexpr std::size_t part = 128 / sizeof(T);
+    alignas(64) std::array<std::array<T, part>, Network::most_inputs> held;
+    const hn::CappedTag<T, part> d;
+    const std::size_t lanes = hn::Lanes(d);
+    const Network& network = network_for(rows.size());
+    for (std::size_t from = 0; from < count; from += part) {
+        for (std::size_t k = 0; k < rows.size(); ++k)
+            std::memcpy(held[k].data(), rows[k] + begin + from, sizeof(held[k]));
+        for (std::size_t c = 0; c < network.size; ++c) {
+            T* a = held[network.comparators[c].low].data();
+            T* b = held[network.comparators[c].high].data();
+            for (std::size_t i = 0; i < part; i += lanes) {
+                const auto x = hn::Load(d, a + i);
+                const auto y = hn::Load(d, b + i);
+                hn::Store(hn::Min(x, y), d, a + i);
+                hn::Store(hn::Max(x, y), d, b + i);
+            }
+        }
+        std::memcpy(out.low.data() + from, held[(rows.size() - 1) / 2].data(), sizeof(held[0]));
+        std::memcpy(out.high.data() + from, held[rows.size() / 2].data(), sizeof(held[0]));
+    }
+}
+
+// Loads samples into 16-bit lanes, where numbers of rows up to 65535 can be counted.
+HWY_INLINE hn::Vec<hn::ScalableTag<std::uint16_t>> load_wide(const std::uint16_t* from) {
+    return hn::LoadU(hn::ScalableTag<std::uint16_t>(), from);
+}
+HWY_INLINE hn::Vec<hn::ScalableTag<std::uint16_t>> load_wide(const std::uint8_t* from) {
+    const hn::ScalableTag<std::uint16_t> d;
+    return hn::PromoteTo(d, hn::LoadU(hn::Rebind<std::uint8_t, decltype(d)>(), from));
+}
+
+template <class T>
+void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {
+    const hn::ScalableTag<std::uint16_t> d;
+    const hn::Rebind<T, decltype(d)> narrow;
+    const std::size_t lanes = hn::Lanes(d);
+    const auto one = hn::Set(d, 1);
+    const auto rank = hn::Set(d, std::uint16_t((rows.size() - 1) / 2));
+    for (std::size_t i = 0; i < count; i += lanes) {
+        // The largest value that at most `rank` rows lie below.
+        auto value = hn::Zero(d);
+        for (int bit = int(8 * sizeof(T)) - 1; bit >= 0; --bit) {
+            const auto tried = hn::Or(value, hn::Set(d, std::uint16_t(1U << bit)));
+            auto below = hn::Zero(d);
+            for (const T* row : rows)
+                below = hn::Add(below, hn::IfThenElseZero(hn::Lt(load_wide(row + begin + i), tried), one));
+            value = hn::IfThenElse(hn::Lt(rank, below), value, tried);
+        }
+        auto upper = value;
+        if (rows.size() % 2 == 0) {
+            // The value of the next rank: the same one if enough rows share it, else the least above it.
+            auto up_to = hn::Zero(d);
+            auto above = hn::Set(d, std::uint16_t{65535});
+            for (const T* row : rows) {
+                const auto v = load_wide(row + begin + i);
+                const auto is_above = hn::Lt(value, v);
+                up_to = hn::Add(up_to, hn::IfThenZeroElse(is_above, one));
+                above = hn::IfThenElse(is_above, hn::Min(above, v), above);
+            }
+            upper = hn::IfThenElse(hn::Gt(up_to, hn::Add(rank, one)), value, above);
+        }
+        if constexpr (sizeof(T) == 1) {
+            hn::StoreU(hn::DemoteTo(narrow, hn::BitCast(hn::RebindToSigned<decltype(d)>(), value)), narrow,
+                       out.low.data() + i);
+            hn::StoreU(hn::DemoteTo(narrow, hn::BitCast(hn::RebindToSigned<decltype(d)>(), upper)), narrow,
+                       out.high.data() + i);
+        } else {
+            hn::StoreU(value, d, out.low.data() + i);
+            hn::StoreU(upper, d, out.high.data() + i);
         }
     }
-    return out;
 }
 
-// Walks backwards from the middle and keeps the comparators it depends on.
-Network median_network(int n) {
-    const Network sorted = sorting_network(n);
-    std::vector<bool> needed(std::size_t(n), false);
-    needed[std::size_t(n / 2)] = true;
-    needed[std::size_t((n - 1) / 2)] = true;
-    Network out;
-    for (auto it = sorted.rbegin(); it != sorted.rend(); ++it) {
-        if (!needed[it->low] && !needed[it->high]) continue;
-        needed[it->low] = true;
-        needed[it->high] = true;
-        out.push_back(*it);
+template <class T>
+void middle_of(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {
+    if (rows.size() <= most_in_registers)
+        in_registers_of(rows, begin, count, out, std::make_index_sequence<most_in_registers>());
+    else if (rows.size() <= Network::most_inputs)
+        through_memory(rows, begin, count, out);
+    else
+        by_counting(rows, begin, count, out);
+}
+
+template <class T>
+void write_middle(const Middle<T>& middle, std::size_t count, std::uint16_t* out) {
+    for (std::size_t i = 0; i < count; ++i)
+        out[i] = std::uint16_t((unsigned(to_16(middle.low[i])) + unsigned(to_16(middle.high[i])) + 1) / 2);
+}
+
+template <class T>
+void median_of(Rows<T> rows, std::size_t samples, std::uint16_t* out) {
+    Middle<T> middle;
+    std::size_t i = 0;
+    for (; i + block <= samples; i += block) {
+        middle_of(rows, i, block, middle);
+        write_middle(middle, block, out + i);
     }
-    std::reverse(out.begin(), out.end());
-    return out;
-}
-
-const Network& network_for(std::size_t n) {
-    static std::array<std::once_flag, largest_network + 1> made;
-    static std::array<Network, largest_network + 1> networks;
-    std::call_once(made[n], [n] { networks[n] = median_network(int(n)); });
-    return networks[n];
-}
-
-// min and max by saturated differences, on pointers that the compiler knows not to overlap: so it makes vector code for
-// every x86-64 and not only for those with unsigned minima.
-void compare(std::uint16_t* __restrict__ low, std::uint16_t* __restrict__ high) {
-    for (std::size_t i = 0; i < block; ++i) {
-        const std::uint16_t a = low[i];
-        const std::uint16_t b = high[i];
-        const auto over = std::uint16_t(a > b ? a - b : 0);
-        low[i] = std::uint16_t(a - over);
-        high[i] = std::uint16_t(b + over);
+    if (i == samples) return;
+    // The rest is brought to the length of a block, so that nothing is read past a row's end.
+    const std::size_t rest = samples - i;
+    std::vector<Piece<T>> pieces(rows.size());
+    std::vector<const T*> pointers;
+    pointers.reserve(rows.size());
+    for (std::size_t k = 0; k < rows.size(); ++k) {
+        std::copy_n(rows[k] + i, rest, pieces[k].begin());
+        pointers.push_back(pieces[k].data());
     }
+    middle_of(Rows<T>(pointers), 0, block, middle);
+    write_middle(middle, rest, out + i);
 }
 
-std::uint16_t middle(std::uint16_t a, std::uint16_t b) {
-    return std::uint16_t((unsigned(a) + unsigned(b) + 1) / 2);
+void median_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
+    median_of(rows, samples, out);
 }
-
-void by_network(std::span<const std::uint16_t* const> rows, std::size_t samples, std::uint16_t* out) {
-    const std::size_t n = rows.size();
-    const Network& network = network_for(n);
-    std::array<Lane, largest_network> lanes;
-    for (std::size_t begin = 0; begin < samples; begin += block) {
-        const std::size_t count = std::min(block, samples - begin);
-        for (std::size_t k = 0; k < n; ++k) {
-            std::memcpy(lanes[k].data(), rows[k] + begin, count * sizeof(std::uint16_t));
-            std::fill(lanes[k].begin() + std::ptrdiff_t(count), lanes[k].end(), std::uint16_t{0});
-        }
-        for (const Comparator& c : network) compare(lanes[c.low].data(), lanes[c.high].data());
-        const Lane& a = lanes[(n - 1) / 2];
-        const Lane& b = lanes[n / 2];
-        for (std::size_t i = 0; i < count; ++i) out[begin + i] = middle(a[i], b[i]);
-    }
-}
-
-void by_selection(std::span<const std::uint16_t* const> rows, std::size_t samples, std::uint16_t* out) {
-    const std::size_t n = rows.size();
-    std::vector<std::uint16_t> column(n);
-    for (std::size_t i = 0; i < samples; ++i) {
-        for (std::size_t k = 0; k < n; ++k) column[k] = rows[k][i];
-        const auto upper = column.begin() + std::ptrdiff_t(n / 2);
-        std::nth_element(column.begin(), upper, column.end());
-        out[i] = n % 2 == 1 ? *upper : middle(*std::max_element(column.begin(), upper), *upper);
-    }
+void median_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    median_of(rows, samples, out);
 }
 
 }  // namespace
+}  // namespace bp::kernels::HWY_NAMESPACE
+HWY_AFTER_NAMESPACE();
 
-void median(std::span<const std::uint16_t* const> rows, std::size_t samples, std::uint16_t* out) {
-    if (rows.size() <= largest_network)
-        by_network(rows, samples, out);
-    else
-        by_selection(rows, samples, out);
+#if HWY_ONCE
+namespace bp::kernels {
+
+HWY_EXPORT(median_8);
+HWY_EXPORT(median_16);
+
+void median(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(median_8)(rows, samples, out);
+}
+void median(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(median_16)(rows, samples, out);
 }
 
 }  // namespace bp::kernels
+#endif

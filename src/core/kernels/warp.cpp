@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "kernels/rows.h"
+
 namespace bp::kernels {
 namespace {
 
@@ -34,8 +36,8 @@ std::array<float, 4> weights(float t) {
             0.5F * t3 - 0.5F * t2};
 }
 
-template <int channels>
-void warp(const std::uint16_t* const* rows, int first_row, Size source, const Matrix& to_source, int y, Span span,
+template <int channels, class T>
+void warp(const T* const* rows, int first_row, Size source, const Matrix& to_source, int y, Span span,
           std::uint16_t* out) {
     for (int x = span.begin; x < span.end; ++x, out += channels) {
         const Point p = to_source({double(x), double(y)});
@@ -48,10 +50,10 @@ void warp(const std::uint16_t* const* rows, int first_row, Size source, const Ma
             column[std::size_t(i)] = std::clamp(int(fx) - 1 + i, 0, source.width - 1) * channels;
         std::array<float, channels> sum{};
         for (int j = 0; j < 4; ++j) {
-            const std::uint16_t* row = rows[std::clamp(int(fy) - 1 + j, 0, source.height - 1) - first_row];
+            const T* row = rows[std::clamp(int(fy) - 1 + j, 0, source.height - 1) - first_row];
             for (int c = 0; c < channels; ++c) {
                 float across = 0;
-                for (std::size_t i = 0; i < 4; ++i) across += wx[i] * float(row[column[i] + c]);
+                for (std::size_t i = 0; i < 4; ++i) across += wx[i] * float(to_16(row[column[i] + c]));
                 sum[std::size_t(c)] += wy[std::size_t(j)] * across;
             }
         }
@@ -84,6 +86,14 @@ RowReach rows_reached(const Matrix& to_source, int y, Span span) {
 
 void warp_row(const std::uint16_t* const* rows, int first_row, Size source, int channels, const Matrix& to_source,
               int y, Span span, std::uint16_t* out) {
+    if (channels == 3)
+        warp<3>(rows, first_row, source, to_source, y, span, out);
+    else
+        warp<1>(rows, first_row, source, to_source, y, span, out);
+}
+
+void warp_row(const std::uint8_t* const* rows, int first_row, Size source, int channels, const Matrix& to_source, int y,
+              Span span, std::uint16_t* out) {
     if (channels == 3)
         warp<3>(rows, first_row, source, to_source, y, span, out);
     else

@@ -27,11 +27,13 @@ struct RowReach {
 RowReach rows_reached(const Matrix& to_source, int y, Span span);
 
 // Cubic convolution with a = -1/2 (Keys, "Cubic convolution interpolation for digital image processing", 1981), in
-// 32-bit float, rounded and clamped once. rows[k] is source row first_row + k and must hold every row that
-// rows_reached names after clamping into the picture; the source continues past its edge with its outermost samples.
-// Writes the pixels of `span` to out, which points at pixel span.begin. Places are computed from x and y alone, so any
-// division into spans and bands gives the same samples.
+// 32-bit float, rounded and clamped once; 8-bit samples are taken as 257 times their value. rows[k] is source row
+// first_row + k and must hold every row that rows_reached names after clamping into the picture; the source continues
+// past its edge with its outermost samples. Writes the pixels of `span` to out, which points at pixel span.begin.
+// Places are computed from x and y alone, so any division into spans and bands gives the same samples.
 void warp_row(const std::uint16_t* const* rows, int first_row, Size source, int channels, const Matrix& to_source,
               int y, Span span, std::uint16_t* out);
+void warp_row(const std::uint8_t* const* rows, int first_row, Size source, int channels, const Matrix& to_source, int y,
+              Span span, std::uint16_t* out);
 
 }  // namespace bp::kernels

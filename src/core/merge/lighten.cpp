@@ -6,15 +6,31 @@
 
 namespace bp {
 
-void merge_lighten(const MergeInput& in, const MergeTools& tools, std::uint16_t* out) {
-    std::fill_n(out, in.samples, std::uint16_t{0});
-    for (std::size_t k = 0; k < in.rows.size(); ++k) {
-        const auto& table = tools.strength_tables[std::size_t(in.numbers[k])];
-        if (table)
-            kernels::raise_to_mapped(in.rows[k], table->data(), in.samples, out);
-        else
-            kernels::raise_to(in.rows[k], in.samples, out);
-    }
+namespace {
+
+template <class T>
+void lighten(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
+    std::vector<const T*> full;
+    for (std::size_t k = 0; k < in.rows.size(); ++k)
+        if (!tools.strength_tables[std::size_t(in.numbers[k])]) full.push_back(in.rows[k]);
+    if (full.empty())
+        std::fill_n(out, in.samples, std::uint16_t{0});
+    else
+        kernels::maximum(kernels::Rows<T>(full), in.samples, out);
+    if (full.size() == in.rows.size()) return;
+    for (std::size_t k = 0; k < in.rows.size(); ++k)
+        if (const auto& strength = tools.strength_tables[std::size_t(in.numbers[k])])
+            kernels::raise_to_mapped(in.rows[k], strength->data(), in.samples, out);
+}
+
+}  // namespace
+
+void merge_lighten(const MergeInput<std::uint16_t>& in, const MergeTools& tools, std::uint16_t* out) {
+    lighten(in, tools, out);
+}
+
+void merge_lighten(const MergeInput<std::uint8_t>& in, const MergeTools& tools, std::uint16_t* out) {
+    lighten(in, tools, out);
 }
 
 std::shared_ptr<const std::vector<std::uint16_t>> strength_table(double strength, const LightCurve& curve) {

@@ -5,6 +5,7 @@
 
 namespace bp {
 
-void merge_lighten(const MergeInput& in, const MergeTools& tools, std::uint16_t* out);
+void merge_lighten(const MergeInput<std::uint16_t>& in, const MergeTools& tools, std::uint16_t* out);
+void merge_lighten(const MergeInput<std::uint8_t>& in, const MergeTools& tools, std::uint16_t* out);
 
 }  // namespace bp

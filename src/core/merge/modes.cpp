@@ -11,35 +11,44 @@
 namespace bp {
 namespace {
 
-void merge_maximum(const MergeInput& in, const MergeTools&, std::uint16_t* out) {
-    std::copy_n(in.rows[0], in.samples, out);
-    for (const std::uint16_t* row : in.rows.subspan(1)) kernels::raise_to(row, in.samples, out);
+template <class T>
+void merge_maximum(const MergeInput<T>& in, const MergeTools&, std::uint16_t* out) {
+    kernels::maximum(in.rows, in.samples, out);
 }
 
-void merge_minimum(const MergeInput& in, const MergeTools&, std::uint16_t* out) {
-    std::copy_n(in.rows[0], in.samples, out);
-    for (const std::uint16_t* row : in.rows.subspan(1)) kernels::lower_to(row, in.samples, out);
+template <class T>
+void merge_minimum(const MergeInput<T>& in, const MergeTools&, std::uint16_t* out) {
+    kernels::minimum(in.rows, in.samples, out);
 }
 
-void merge_median(const MergeInput& in, const MergeTools&, std::uint16_t* out) {
+template <class T>
+void merge_median(const MergeInput<T>& in, const MergeTools&, std::uint16_t* out) {
     kernels::median(in.rows, in.samples, out);
 }
 
-void merge_mean(const MergeInput& in, const MergeTools& tools, std::uint16_t* out) {
+template <class T>
+void merge_mean(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
     kernels::mean(in.rows, in.samples, tools.curve, out);
 }
 
-void merge_one(const MergeInput& in, const MergeTools&, std::uint16_t* out) {
-    std::copy_n(in.rows[0], in.samples, out);
+template <class T>
+void merge_clipped_mean(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
+    kernels::clipped_mean(in.rows, in.samples, tools.curve, tools.step, out);
 }
 
-constexpr std::array<ModeEntry, 6> table{{
-    {Mode::lighten, "lighten", true, merge_lighten},
-    {Mode::maximum, "maximum", false, merge_maximum},
-    {Mode::minimum, "minimum", false, merge_minimum},
-    {Mode::median, "median", false, merge_median},
-    {Mode::mean, "mean", false, merge_mean},
-    {Mode::one, "one", false, merge_one},
+template <class T>
+void merge_one(const MergeInput<T>& in, const MergeTools&, std::uint16_t* out) {
+    kernels::widen(in.rows[0], in.samples, out);
+}
+
+constexpr std::array<ModeEntry, 7> table{{
+    {Mode::lighten, "lighten", true, true, merge_lighten, merge_lighten},
+    {Mode::maximum, "maximum", false, false, merge_maximum, merge_maximum},
+    {Mode::minimum, "minimum", false, false, merge_minimum, merge_minimum},
+    {Mode::median, "median", false, false, merge_median, merge_median},
+    {Mode::mean, "mean", false, true, merge_mean, merge_mean},
+    {Mode::clipped_mean, "clipped-mean", false, true, merge_clipped_mean, merge_clipped_mean},
+    {Mode::one, "one", false, false, merge_one, merge_one},
 }};
 
 }  // namespace

@@ -1,4 +1,4 @@
-// The merge modes. A new mode is one function and one line in the table of modes.cpp.
+// The merge modes. A new mode is one function template and one line in the table of modes.cpp.
 #pragma once
 
 #include <memory>
@@ -8,15 +8,16 @@
 #include <vector>
 
 #include "image/profile.h"
+#include "kernels/rows.h"
 
 namespace bp {
 
-enum class Mode { lighten, maximum, minimum, median, mean, one };
+enum class Mode { lighten, maximum, minimum, median, mean, clipped_mean, one };
 enum class Light { linear, encoded };
 
 struct MergeSettings {
     Mode mode = Mode::lighten;
-    Light light = Light::linear;  // for mean and for the strengths of lighten
+    Light light = Light::linear;  // for the means and for the strengths of lighten
     friend bool operator==(const MergeSettings&, const MergeSettings&) = default;
 };
 
@@ -25,20 +26,28 @@ struct MergeTools {
     LightCurve curve;
     // One entry a frame; an empty one leaves the frame as it is, else it maps samples (65536 entries).
     std::vector<std::shared_ptr<const std::vector<std::uint16_t>>> strength_tables;
+    int step = 1;  // between neighbouring values of the coarsest frame: 257 when one has 8 bits
 };
 
 // Some frames' samples of the same pixels: frame numbers[k] gives rows[k]. At least one.
+template <class T>
 struct MergeInput {
-    std::span<const std::uint16_t* const> rows;
+    kernels::Rows<T> rows;
     std::span<const int> numbers;
     std::size_t samples = 0;
 };
 
+template <class T>
+using MergeFunction = void (*)(const MergeInput<T>&, const MergeTools&, std::uint16_t* out);
+
 struct ModeEntry {
     Mode mode;
     std::string_view name;  // on the command line and in pile files
-    bool uses_strength;
-    void (*merge)(const MergeInput&, const MergeTools&, std::uint16_t* out);
+    bool uses_strength;     // of each frame
+    bool uses_light;        // MergeSettings::light changes the picture
+    // The same picture from 16-bit rows and from 8-bit ones, whose values v stand for 257 v.
+    MergeFunction<std::uint16_t> merge_16;
+    MergeFunction<std::uint8_t> merge_8;
 };
 
 std::span<const ModeEntry> modes();

@@ -8,10 +8,11 @@
 
 namespace bp {
 
-// A frame's share in a row. `samples` points at pixel 0 of the row, also where the cover begins later; only the pixels
-// of `cover` are read.
+// A frame's share in a row, in 8 or in 16 bits: one of the pointers is set. It points at pixel 0 of the row, also where
+// the cover begins later; only the pixels of `cover` are read.
 struct FrameRow {
-    const std::uint16_t* samples = nullptr;
+    const std::uint8_t* narrow = nullptr;
+    const std::uint16_t* wide = nullptr;
     kernels::Span cover;
 };
 

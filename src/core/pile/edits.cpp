@@ -104,8 +104,8 @@ std::pair<Pile, int> with_new_part(Pile pile, int frame) {
     return {std::move(pile), id};
 }
 
-Pile with_part_mask(Pile pile, int part, Mask mask) {
-    return one_part(std::move(pile), part, [&](Part& p) { p.mask = std::move(mask); });
+Pile with_part_mask(Pile pile, int part, const Mask& mask) {
+    return one_part(std::move(pile), part, [&](Part& p) { p.mask = mask; });
 }
 
 Pile with_part_on(Pile pile, int part, bool on) {

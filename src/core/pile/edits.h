@@ -26,7 +26,7 @@ Pile with_file(Pile pile, int id, std::shared_ptr<const FrameFile> file);
 
 // An empty part from a frame, on top of the others; returns the pile and the new part's id.
 std::pair<Pile, int> with_new_part(Pile pile, int frame);
-Pile with_part_mask(Pile pile, int part, Mask mask);
+Pile with_part_mask(Pile pile, int part, const Mask& mask);
 Pile with_part_on(Pile pile, int part, bool on);
 Pile with_part_strength(Pile pile, int part, double strength);
 Pile with_part_name(Pile pile, int part, const std::string& name);

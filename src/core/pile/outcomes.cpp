@@ -9,7 +9,7 @@ namespace {
 constexpr std::array<OutcomeEntry, 6> table{{
     {Outcome::trails, "trails", Model::none, Mode::lighten},
     {Outcome::clear, "clear", Model::none, Mode::median},
-    {Outcome::quiet, "quiet", Model::rigid, Mode::mean},
+    {Outcome::quiet, "quiet", Model::rigid, Mode::clipped_mean},
     {Outcome::sequence, "sequence", Model::rigid, Mode::median},
     {Outcome::best_of, "best-of", Model::none, Mode::one},
     {Outcome::shower, "shower", Model::none, Mode::one},

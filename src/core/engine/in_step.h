@@ -1,0 +1,35 @@
+// Bringing the frames of a pile through a region in step, whatever is then done with their rows.
+#pragma once
+
+#include "base/job.h"
+#include "engine/plan.h"
+#include "engine/store.h"
+#include "pile/pile.h"
+
+namespace bp {
+
+struct InStep {
+    const Pile& pile;
+    FrameStore& store;
+    std::vector<int> ids;  // of the frames, in the order in which their rows are handed over
+    Rect region;           // canvas pixels of `level`
+    int level = 0;
+};
+
+// What is done with the rows.
+class StepWork {
+  public:
+    virtual ~StepWork() = default;
+    // Once, before any row.
+    virtual void begin([[maybe_unused]] const StripPlan& plan) {}
+    // Canvas row y of every frame. Called from several threads at once, in any order within two bands that follow.
+    virtual void row(int y, const std::vector<FrameRow>& rows) = 0;
+    // All rows of a band are done. Called in order, one call at a time, while rows of the next band are made.
+    virtual Status finish([[maybe_unused]] const Band& band) { return Done{}; }
+};
+
+// Decoding of a band, merging of the one before it and finishing of the one before that share the cores. The job stands
+// at one step a band when done.
+Status bring_in_step(const InStep& what, Job& job, StepWork& work);
+
+}  // namespace bp

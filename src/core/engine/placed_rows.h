@@ -1,0 +1,67 @@
+// Rows of one frame on the canvas, a band at a time.
+#pragma once
+
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "engine/source.h"
+#include "merge/row.h"
+
+namespace bp {
+
+// Canvas rows [first, second) that are made together.
+using Band = std::pair<int, int>;
+
+// Which rows of a frame each canvas row of a region reads.
+class RowReaches {
+  public:
+    RowReaches(const Matrix& placed, int level, Size frame, const Rect& region);
+
+    bool resampled() const { return to_source_.has_value(); }
+    const std::optional<Matrix>& to_source() const { return to_source_; }
+    kernels::Span span_of(int y) const;
+    // Frame rows [first, second) that a band reads; {height, 0} where it reads none.
+    std::pair<int, int> of(const Band& band) const;
+    // The same for bands that follow each other, with `first` lowered to what any later band still reads.
+    std::vector<std::pair<int, int>> of(const std::vector<Band>& bands) const;
+    // Rows that must be held at once to go through the bands. While a band is made ready the one before it is still
+    // being merged: from the frame's own rows when it is not resampled, else from resampled copies.
+    int window(const std::vector<Band>& bands) const;
+
+  private:
+    std::optional<Matrix> to_source_;
+    Size frame_;
+    Rect region_;
+    std::vector<std::pair<int, int>> rows_;  // by canvas row, for resampled frames
+};
+
+// Rows that need no resampling are handed through, in 8 bits where the file has 8.
+class PlacedRows {
+  public:
+    PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
+               const std::vector<Band>& bands);
+
+    // Makes band number `index` ready. May run while rows of band index - 1 are read by others.
+    Status read(std::size_t index, const Band& band);
+    FrameRow row(std::size_t index, const Band& band, int y) const;
+
+  private:
+    // Resampled rows of a band.
+    struct Resampled {
+        std::vector<std::uint16_t> samples;
+        std::vector<kernels::Span> spans;
+    };
+
+    void resample(std::size_t index, const Band& band);
+    std::size_t stride() const { return std::size_t(region_.width) * std::size_t(channels_); }
+
+    std::unique_ptr<FrameRows> rows_;
+    RowReaches reaches_;
+    Rect region_;
+    int channels_;
+    std::vector<std::pair<int, int>> by_band_;
+    Resampled resampled_[2];
+};
+
+}  // namespace bp

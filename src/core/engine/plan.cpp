@@ -1,0 +1,61 @@
+#include "engine/plan.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace bp {
+namespace {
+
+constexpr std::array<int, 13> heights{256, 192, 128, 96, 64, 48, 32, 24, 16, 12, 8, 4, 2};
+// Beyond this, higher bands were measured to gain nothing: the rows leave the caches in any case.
+constexpr std::size_t comfortable_bytes = std::size_t(512) << 20;
+// Lower bands than this cost time, so that comfort ends here where the budget does not.
+constexpr int enough_rows = 16;
+// The program itself, its tables and libraries.
+constexpr std::size_t program_bytes = std::size_t(64) << 20;
+// Bands of the result that may wait to be written while others are merged.
+constexpr std::size_t bands_of_result = 4;
+
+std::vector<Band> bands_of(const Rect& region, int height) {
+    std::vector<Band> out;
+    for (int y = region.top; y < region.bottom(); y += height)
+        out.emplace_back(y, std::min(y + height, region.bottom()));
+    return out;
+}
+
+StripPlan plan_for(const std::vector<FrameCost>& frames, const Rect& region, int channels, int height) {
+    StripPlan out;
+    out.bands = bands_of(region, height);
+    out.band_rows = std::min(height, region.height);
+    const std::size_t canvas_row = std::size_t(region.width) * std::size_t(channels) * sizeof(std::uint16_t);
+    out.peak_bytes = program_bytes + bands_of_result * std::size_t(out.band_rows) * canvas_row;
+    for (const FrameCost& frame : frames) {
+        out.windows.push_back(frame.row_bytes > 0 ? frame.reaches->window(out.bands) : 0);
+        out.peak_bytes += frame.decoder_bytes + std::size_t(out.windows.back()) * frame.row_bytes;
+        if (frame.reaches->resampled()) out.peak_bytes += 2 * std::size_t(out.band_rows) * canvas_row;
+    }
+    return out;
+}
+
+std::string megabytes(std::size_t bytes) {
+    return std::to_string((bytes + (1U << 20) - 1) >> 20) + " MB";
+}
+
+}  // namespace
+
+Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,
+                              std::size_t budget_bytes) {
+    StripPlan plan;
+    for (const int height : heights) {
+        plan = plan_for(frames, region, channels, height);
+        const bool comfortable = plan.peak_bytes <= comfortable_bytes || height <= enough_rows;
+        if (comfortable && plan.peak_bytes <= budget_bytes) return plan;
+    }
+    return Failure{Fault::wrong_call, "",
+                   "Merging " + std::to_string(frames.size()) + " frames of this size needs at least " +
+                       megabytes(plan.peak_bytes) + " of memory, and " + megabytes(budget_bytes) +
+                       " are allowed. Allow more, or set frames aside."};
+}
+
+}  // namespace bp

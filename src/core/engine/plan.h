@@ -1,0 +1,31 @@
+// How a merge goes through its frames within a budget of memory, reckoned before any work is done.
+#pragma once
+
+#include <cstddef>
+#include <vector>
+
+#include "base/result.h"
+#include "engine/placed_rows.h"
+
+namespace bp {
+
+// What the plan must know of a frame that is read in step with the others.
+struct FrameCost {
+    const RowReaches* reaches = nullptr;
+    std::size_t row_bytes = 0;      // of a row that is held; 0 when the whole frame is in memory already
+    std::size_t decoder_bytes = 0;  // that its open decoder takes
+};
+
+struct StripPlan {
+    std::vector<Band> bands;
+    int band_rows = 0;
+    std::vector<int> windows;    // rows held of each frame
+    std::size_t peak_bytes = 0;  // what all of it will take, by reckoning
+};
+
+// The highest bands that the budget allows, but no higher than makes a merge faster. Fails with a sentence that says
+// how much is needed when not even the lowest band fits.
+Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,
+                              std::size_t budget_bytes);
+
+}  // namespace bp

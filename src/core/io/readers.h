@@ -1,0 +1,21 @@
+// The ways to rows of a picture that RowReader::open chooses among. Internal to the room.
+#pragma once
+
+#include "io/file_bytes.h"
+#include "io/reader.h"
+#include "io/vips.h"
+
+namespace bp::io {
+
+Failure refuse(const std::filesystem::path& file, const std::string& why);
+
+// Baseline JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
+Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
+
+// Any picture that is open in libvips.
+std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts);
+
+// Means over boxes of 2^level pixels a side, in 16 bits.
+std::unique_ptr<RowReader> boxed_rows(std::unique_ptr<RowReader> rows, int level);
+
+}  // namespace bp::io

@@ -1,0 +1,89 @@
+#include "engine/plan.h"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "support/fixtures.h"
+
+using namespace bp;
+
+namespace {
+
+constexpr std::size_t megabyte = std::size_t(1) << 20;
+
+// Frames of 24 megapixels that lie still, 8 bits a sample.
+struct Still {
+    Size size{6000, 4000};
+    Rect all{0, 0, 6000, 4000};
+    RowReaches reaches{Matrix(), 0, size, all};
+    std::vector<FrameCost> costs;
+    explicit Still(int frames) : costs(std::size_t(frames), FrameCost{&reaches, 6000 * 3, megabyte / 2}) {}
+};
+
+Matrix turned(double degrees) {
+    const double a = degrees * 3.14159265358979 / 180;
+    return Matrix{{std::cos(a), -std::sin(a), 40, std::sin(a), std::cos(a), 25, 0, 0, 1}};
+}
+
+}  // namespace
+
+TEST_CASE("bands follow each other through the whole region") {
+    const Still still(3);
+    const StripPlan plan = plan_strips(still.costs, {100, 7, 500, 777}, 3, 1000 * megabyte).value();
+    int y = 7;
+    for (const Band& band : plan.bands) {
+        CHECK(band.first == y);
+        CHECK(band.second - band.first <= plan.band_rows);
+        y = band.second;
+    }
+    CHECK(y == 784);
+}
+
+TEST_CASE("memory does not grow with the number of frames") {
+    const std::size_t budget = 6000 * megabyte;
+    const std::size_t hundred = plan_strips(Still(100).costs, Still(1).all, 3, budget).value().peak_bytes;
+    const std::size_t four_hundred = plan_strips(Still(400).costs, Still(1).all, 3, budget).value().peak_bytes;
+    CHECK(double(four_hundred) <= 1.1 * double(hundred));
+    CHECK(plan_strips(Still(90).costs, Still(1).all, 3, budget).value().peak_bytes < 700 * megabyte);
+}
+
+TEST_CASE("a plan keeps within its budget, and says what it needs when it cannot") {
+    const Still still(90);
+    int last = 1000;
+    for (const std::size_t budget : {900 * megabyte, 400 * megabyte, 200 * megabyte, 140 * megabyte}) {
+        const StripPlan plan = plan_strips(still.costs, still.all, 3, budget).value();
+        CHECK(plan.peak_bytes <= budget);
+        CHECK(plan.band_rows <= last);
+        last = plan.band_rows;
+    }
+    const auto refused = plan_strips(still.costs, still.all, 3, 64 * megabyte);
+    REQUIRE_FALSE(refused.ok());
+    CHECK(refused.failure().sentence.find("90 frames") != std::string::npos);
+    CHECK(refused.failure().sentence.find("64 MB are allowed") != std::string::npos);
+}
+
+TEST_CASE("a window holds the band that is made and the one that is merged") {
+    const Still still(1);
+    const std::vector<Band> bands{{0, 16}, {16, 32}, {32, 40}};
+    CHECK(still.reaches.window(bands) == 32);
+    // Turned frames are resampled into copies: only what one band reads is held.
+    const RowReaches reaches(turned(0.2), 0, still.size, still.all);
+    const int window = reaches.window(bands);
+    CHECK(window >= 16 + 20);
+    CHECK(window < 16 + 20 + 12);
+}
+
+TEST_CASE("a turned frame is reached where its rows lie, and no later band reads above") {
+    const Size size{300, 200};
+    const Rect all{0, 0, 300, 200};
+    const RowReaches reaches(turned(-8), 0, size, all);
+    const std::vector<Band> bands{{0, 50}, {50, 100}, {100, 150}, {150, 200}};
+    const auto by_band = reaches.of(bands);
+    for (std::size_t b = 0; b + 1 < bands.size(); ++b) CHECK(by_band[b].first <= by_band[b + 1].first);
+    for (const Band& band : bands) {
+        const auto [first, last] = reaches.of(band);
+        CHECK(first >= 0);
+        CHECK(last <= size.height);
+        CHECK(first < last);
+    }
+}
