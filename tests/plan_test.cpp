@@ -64,13 +64,25 @@ TEST_CASE("a plan keeps within its budget, and says what it needs when it cannot
 
 TEST_CASE("a window holds the band that is made and the one that is merged") {
     const Still still(1);
-    const std::vector<Band> bands{{0, 16}, {16, 32}, {32, 40}};
+    const std::vector<Band> bands{{2000, 2016}, {2016, 2032}, {2032, 2040}};
     CHECK(still.reaches.window(bands) == 32);
     // Turned frames are resampled into copies: only what one band reads is held.
     const RowReaches reaches(turned(0.2), 0, still.size, still.all);
     const int window = reaches.window(bands);
     CHECK(window >= 16 + 20);
     CHECK(window < 16 + 20 + 12);
+}
+
+TEST_CASE("bands that a frame does not reach hold nothing of it") {
+    const Still still(1);
+    const RowReaches low(Matrix{{1, 0, 0, 0, 1, 900.5, 0, 0, 1}}, 0, still.size, still.all);
+    std::vector<Band> bands;
+    for (int y = 0; y < 4000; y += 100) bands.emplace_back(y, y + 100);
+    const auto by_band = low.of(bands);
+    CHECK(by_band[0] == std::pair{0, 0});
+    CHECK(by_band[8] == std::pair{0, 0});
+    CHECK(by_band[9].second == 101);
+    CHECK(low.window(bands) < 110);
 }
 
 TEST_CASE("a turned frame is reached where its rows lie, and no later band reads above") {
