@@ -91,7 +91,8 @@ TEST_CASE("same_file sees through links") {
 
 TEST_CASE("parallel_for visits every index once, also nested") {
     std::vector<std::atomic<int>> seen(500);
-    parallel_for(0, 20, [&](int i) { parallel_for(0, 25, [&](int j) { ++seen[std::size_t(i) * 25 + std::size_t(j)]; }); });
+    parallel_for(0, 20,
+                 [&](int i) { parallel_for(0, 25, [&](int j) { ++seen[std::size_t(i) * 25 + std::size_t(j)]; }); });
     CHECK(std::all_of(seen.begin(), seen.end(), [](const auto& n) { return n == 1; }));
     bool touched = false;
     parallel_for(3, 3, [&](int) { touched = true; });

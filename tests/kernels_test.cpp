@@ -45,7 +45,9 @@ std::uint16_t slow_median(std::vector<std::uint16_t> v) {
 }
 
 std::vector<std::uint16_t> without_far(const std::vector<std::uint16_t>& v, int step) {
-    const int middle = slow_median(v);
+    std::vector<std::uint16_t> sorted = v;
+    std::sort(sorted.begin(), sorted.end());
+    const int middle = sorted[(sorted.size() - 1) / 2];
     std::vector<std::uint16_t> distances;
     for (const int x : v) distances.push_back(std::uint16_t(std::abs(x - middle)));
     const int reach = kernels::clip_reach(slow_median(distances), step);

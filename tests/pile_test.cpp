@@ -72,7 +72,7 @@ TEST_CASE("a broken base or reference gives way to a good frame") {
 TEST_CASE("parts are made, moved, named and removed") {
     auto [pile, first] = with_new_part(three(), 2);
     int second = 0;
-    std::tie(pile, second) = with_new_part(std::move(pile), 3);
+    std::tie(pile, second) = with_new_part(pile, 3);
     REQUIRE(first != second);
     CHECK(pile.parts.back().frame == 3);
     CHECK(with_part_moved(pile, first, 1).parts.back().id == first);

@@ -37,8 +37,8 @@ void rest(int ms) {
 
 class Photographer {
   public:
-    Photographer(MainWindow& window, QDir out, QString only)
-        : window_(window), out_(std::move(out)), only_(std::move(only)) {}
+    Photographer(MainWindow& window, const QDir& out, QString only)
+        : window_(window), out_(out), only_(std::move(only)) {}
 
     bool wants(std::initializer_list<const char*> names) const {
         return only_.isEmpty() ||

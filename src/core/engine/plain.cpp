@@ -49,7 +49,9 @@ std::uint16_t median_of(std::vector<std::uint16_t> values) {
 
 // What clipped_mean takes the mean of.
 std::vector<std::uint16_t> without_outliers(const std::vector<std::uint16_t>& values, int step) {
-    const int middle = median_of(values);
+    std::vector<std::uint16_t> sorted = values;
+    std::sort(sorted.begin(), sorted.end());
+    const int middle = sorted[(sorted.size() - 1) / 2];
     std::vector<std::uint16_t> distances;
     for (const int v : values) distances.push_back(std::uint16_t(std::abs(v - middle)));
     const double reach = std::max(std::floor(median_of(distances) * 3 * 1.4826 + 0.5), std::ceil(1.5 * step));

@@ -1,5 +1,5 @@
 #include <algorithm>
-#include <cstdlib>
+#include <limits>
 #include <vector>
 
 #include "kernels/light_sums.h"
@@ -9,33 +9,42 @@
 namespace bp::kernels {
 namespace {
 
-constexpr std::size_t piece = 32;  // samples that are asked together whether any of them stands apart
+constexpr std::size_t piece = 64;  // samples that are asked together whether any of them stands apart
 
-struct Distances {
-    std::vector<std::uint16_t> values;  // sum_block of each row
-    std::vector<const std::uint16_t*> rows;
+// What one step between values of 8 bits is in 16.
+template <class T>
+constexpr int unit = to_16(T{1});
 
-    explicit Distances(std::size_t count) : values(count * sum_block), rows(count) {
-        for (std::size_t k = 0; k < count; ++k) rows[k] = values.data() + k * sum_block;
+// Distances of every row from the middle, in the rows' own bits.
+template <class T>
+class Distances {
+  public:
+    explicit Distances(std::size_t count) : values_(count * sum_block), rows_(count) {
+        for (std::size_t k = 0; k < count; ++k) rows_[k] = values_.data() + k * sum_block;
     }
-    std::uint16_t* row(std::size_t k) { return values.data() + k * sum_block; }
+
+    Rows<T> rows() const { return rows_; }
+    void measure(std::size_t k, const T* row, const T* middle, std::size_t count) {
+        T* out = values_.data() + k * sum_block;
+        for (std::size_t i = 0; i < count; ++i) out[i] = T(std::max(row[i], middle[i]) - std::min(row[i], middle[i]));
+    }
+
+  private:
+    std::vector<T> values_;
+    std::vector<const T*> rows_;
 };
 
 template <class T>
-void measure(const T* row, const std::uint16_t* middle, std::size_t count, std::uint16_t* out) {
-    for (std::size_t i = 0; i < count; ++i) out[i] = std::uint16_t(std::abs(int(to_16(row[i])) - int(middle[i])));
-}
-
-bool any_beyond(const std::uint16_t* distance, const std::uint16_t* reach, std::size_t count) {
-    unsigned beyond = 0;
-    for (std::size_t i = 0; i < count; ++i) beyond |= unsigned(distance[i] > reach[i]);
+bool any_beyond(const T* distance, const T* reach, std::size_t count) {
+    T beyond = 0;
+    for (std::size_t i = 0; i < count; ++i) beyond |= T(distance[i] > reach[i]);
     return beyond != 0;
 }
 
 // Values that stand apart are few: all are summed, and those taken back.
-template <class T>
-void take_back(const T* row, const std::uint16_t* distance, const std::uint16_t* reach, std::size_t count,
-               const std::uint32_t* light, LightSums& sums, std::array<std::uint32_t, sum_block>& voters) {
+template <class T, class Light>
+void take_back(const T* row, const T* distance, const T* reach, std::size_t count, const Light* light, LightSums& sums,
+               std::array<std::uint32_t, sum_block>& voters) {
     for (std::size_t from = 0; from < count; from += piece) {
         const std::size_t here = std::min(piece, count - from);
         if (!any_beyond(distance + from, reach + from, here)) continue;
@@ -47,26 +56,28 @@ void take_back(const T* row, const std::uint16_t* distance, const std::uint16_t*
     }
 }
 
-template <class T>
-void clipped_mean_of(Rows<T> rows, std::size_t samples, const std::uint32_t* light, const LightCurve& curve, int step,
+template <class T, class Light>
+void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, const LightCurve& curve, int step,
                      std::uint16_t* out) {
     LightSums sums;
-    std::array<std::uint16_t, sum_block> middle{};
-    std::array<std::uint16_t, sum_block> reach{};
+    std::array<T, sum_block> middle{};
+    std::array<std::uint16_t, sum_block> spread{};
+    std::array<T, sum_block> reach{};
     std::array<std::uint32_t, sum_block> voters{};
-    Distances distances(rows.size());
+    Distances<T> distances(rows.size());
     std::vector<const T*> pieces(rows.size());
     for (std::size_t begin = 0; begin < samples; begin += sum_block) {
         const std::size_t here = std::min(sum_block, samples - begin);
         for (std::size_t k = 0; k < rows.size(); ++k) pieces[k] = rows[k] + begin;
-        median(Rows<T>(pieces), here, middle.data());
-        for (std::size_t k = 0; k < rows.size(); ++k) measure(pieces[k], middle.data(), here, distances.row(k));
-        median(Rows<std::uint16_t>(distances.rows), here, reach.data());
-        for (std::size_t i = 0; i < here; ++i) reach[i] = std::uint16_t(std::min(65535, clip_reach(reach[i], step)));
+        lower_middle(Rows<T>(pieces), here, middle.data());
+        for (std::size_t k = 0; k < rows.size(); ++k) distances.measure(k, pieces[k], middle.data(), here);
+        median(distances.rows(), here, spread.data());
+        constexpr int largest = std::numeric_limits<T>::max();
+        for (std::size_t i = 0; i < here; ++i) reach[i] = T(std::min(largest, clip_reach(spread[i], step) / unit<T>));
         sum_light(rows, begin, here, light, sums);
         voters.fill(std::uint32_t(rows.size()));
         for (std::size_t k = 0; k < rows.size(); ++k)
-            take_back(pieces[k], distances.rows[k], reach.data(), here, light, sums, voters);
+            take_back(pieces[k], distances.rows()[k], reach.data(), here, light, sums, voters);
         for (std::size_t i = 0; i < here; ++i) out[begin + i] = curve.sample(double(sums[i]) / double(voters[i]));
     }
 }

@@ -7,9 +7,8 @@
 namespace bp::kernels {
 namespace {
 
-template <class T>
-void mean_of(Rows<T> rows, std::size_t samples, const std::uint32_t* light, const LightCurve& curve,
-             std::uint16_t* out) {
+template <class T, class Light>
+void mean_of(Rows<T> rows, std::size_t samples, const Light* light, const LightCurve& curve, std::uint16_t* out) {
     LightSums sums;
     for (std::size_t begin = 0; begin < samples; begin += sum_block) {
         const std::size_t here = std::min(sum_block, samples - begin);

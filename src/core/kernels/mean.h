@@ -15,8 +15,9 @@ namespace bp::kernels {
 void mean(Rows<std::uint8_t> rows, std::size_t samples, const LightCurve& curve, std::uint16_t* out);
 void mean(Rows<std::uint16_t> rows, std::size_t samples, const LightCurve& curve, std::uint16_t* out);
 
-// The same without what stands apart: a value counts when it lies within `clip_reach` of the rows' median, both as they
-// stand. 1 <= n <= 65535. `step` is the distance between neighbouring values of the frames, 257 when one has 8 bits.
+// The same without what stands apart: a value counts when it lies within `clip_reach` of the rows' median (of an even
+// number the lower of the two middle values), both as they stand. 1 <= n <= 65535. `step` is the distance between
+// neighbouring values of the frames, 257 when one has 8 bits.
 void clipped_mean(Rows<std::uint8_t> rows, std::size_t samples, const LightCurve& curve, int step, std::uint16_t* out);
 void clipped_mean(Rows<std::uint16_t> rows, std::size_t samples, const LightCurve& curve, int step, std::uint16_t* out);
 

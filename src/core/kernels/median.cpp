@@ -6,6 +6,7 @@
 
 #include <array>
 #include <cstring>
+#include <limits>
 #include <utility>
 #include <vector>
 
@@ -91,54 +92,56 @@ void through_memory(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T
     }
 }
 
-// Loads samples into 16-bit lanes, where numbers of rows up to 65535 can be counted.
-HWY_INLINE hn::Vec<hn::ScalableTag<std::uint16_t>> load_wide(const std::uint16_t* from) {
-    return hn::LoadU(hn::ScalableTag<std::uint16_t>(), from);
-}
-HWY_INLINE hn::Vec<hn::ScalableTag<std::uint16_t>> load_wide(const std::uint8_t* from) {
-    const hn::ScalableTag<std::uint16_t> d;
-    return hn::PromoteTo(d, hn::LoadU(hn::Rebind<std::uint8_t, decltype(d)>(), from));
+// Loads samples into lanes of type Lane, in which the rows are counted as well.
+template <class Lane, class T>
+HWY_INLINE hn::Vec<hn::ScalableTag<Lane>> load_as(const T* from) {
+    const hn::ScalableTag<Lane> d;
+    if constexpr (sizeof(Lane) == sizeof(T))
+        return hn::LoadU(d, from);
+    else
+        return hn::PromoteTo(d, hn::LoadU(hn::Rebind<T, decltype(d)>(), from));
 }
 
-template <class T>
+template <class Lane, class V, class T>
+HWY_INLINE void store_as(V v, T* to) {
+    const hn::ScalableTag<Lane> d;
+    if constexpr (sizeof(Lane) == sizeof(T))
+        hn::StoreU(v, d, to);
+    else
+        hn::StoreU(hn::DemoteTo(hn::Rebind<T, decltype(d)>(), hn::BitCast(hn::RebindToSigned<decltype(d)>(), v)),
+                   hn::Rebind<T, decltype(d)>(), to);
+}
+
+template <class Lane, class T>
 void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {
-    const hn::ScalableTag<std::uint16_t> d;
-    const hn::Rebind<T, decltype(d)> narrow;
+    const hn::ScalableTag<Lane> d;
     const std::size_t lanes = hn::Lanes(d);
-    const auto one = hn::Set(d, 1);
-    const auto rank = hn::Set(d, std::uint16_t((rows.size() - 1) / 2));
+    const auto one = hn::Set(d, Lane{1});
+    const auto rank = hn::Set(d, Lane((rows.size() - 1) / 2));
     for (std::size_t i = 0; i < count; i += lanes) {
         // The largest value that at most `rank` rows lie below.
         auto value = hn::Zero(d);
         for (int bit = int(8 * sizeof(T)) - 1; bit >= 0; --bit) {
-            const auto tried = hn::Or(value, hn::Set(d, std::uint16_t(1U << bit)));
+            const auto tried = hn::Or(value, hn::Set(d, Lane(1U << bit)));
             auto below = hn::Zero(d);
             for (const T* row : rows)
-                below = hn::Add(below, hn::IfThenElseZero(hn::Lt(load_wide(row + begin + i), tried), one));
+                below = hn::Add(below, hn::IfThenElseZero(hn::Lt(load_as<Lane>(row + begin + i), tried), one));
             value = hn::IfThenElse(hn::Lt(rank, below), value, tried);
         }
-        auto upper = value;
+        store_as<Lane>(value, out.low.data() + i);
         if (rows.size() % 2 == 0) {
             // The value of the next rank: the same one if enough rows share it, else the least above it.
             auto up_to = hn::Zero(d);
-            auto above = hn::Set(d, std::uint16_t{65535});
+            auto above = hn::Set(d, std::numeric_limits<Lane>::max());
             for (const T* row : rows) {
-                const auto v = load_wide(row + begin + i);
+                const auto v = load_as<Lane>(row + begin + i);
                 const auto is_above = hn::Lt(value, v);
                 up_to = hn::Add(up_to, hn::IfThenZeroElse(is_above, one));
                 above = hn::IfThenElse(is_above, hn::Min(above, v), above);
             }
-            upper = hn::IfThenElse(hn::Gt(up_to, hn::Add(rank, one)), value, above);
+            value = hn::IfThenElse(hn::Gt(up_to, hn::Add(rank, one)), value, above);
         }
-        if constexpr (sizeof(T) == 1) {
-            hn::StoreU(hn::DemoteTo(narrow, hn::BitCast(hn::RebindToSigned<decltype(d)>(), value)), narrow,
-                       out.low.data() + i);
-            hn::StoreU(hn::DemoteTo(narrow, hn::BitCast(hn::RebindToSigned<decltype(d)>(), upper)), narrow,
-                       out.high.data() + i);
-        } else {
-            hn::StoreU(value, d, out.low.data() + i);
-            hn::StoreU(upper, d, out.high.data() + i);
-        }
+        store_as<Lane>(value, out.high.data() + i);
     }
 }
 
@@ -148,23 +151,30 @@ void middle_of(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& ou
         in_registers_of(rows, begin, count, out, std::make_index_sequence<most_in_registers>());
     else if (rows.size() <= Network::most_inputs)
         through_memory(rows, begin, count, out);
+    else if (sizeof(T) == 1 && rows.size() <= std::numeric_limits<T>::max())
+        by_counting<T>(rows, begin, count, out);
     else
-        by_counting(rows, begin, count, out);
+        by_counting<std::uint16_t>(rows, begin, count, out);
 }
 
-template <class T>
-void write_middle(const Middle<T>& middle, std::size_t count, std::uint16_t* out) {
+void write_middle(const Middle<std::uint8_t>& middle, std::size_t count, std::uint16_t* out) {
     for (std::size_t i = 0; i < count; ++i)
         out[i] = std::uint16_t((unsigned(to_16(middle.low[i])) + unsigned(to_16(middle.high[i])) + 1) / 2);
 }
 
-template <class T>
-void median_of(Rows<T> rows, std::size_t samples, std::uint16_t* out) {
+void write_middle(const Middle<std::uint16_t>& middle, std::size_t count, std::uint16_t* out) {
+    for (std::size_t i = 0; i < count; ++i)
+        out[i] = std::uint16_t((unsigned(middle.low[i]) + unsigned(middle.high[i]) + 1) / 2);
+}
+
+// Goes through the rows block by block; write(middle, count, from) takes the middles of samples [from, from + count).
+template <class T, class Write>
+void by_blocks(Rows<T> rows, std::size_t samples, const Write& write) {
     Middle<T> middle;
     std::size_t i = 0;
     for (; i + block <= samples; i += block) {
         middle_of(rows, i, block, middle);
-        write_middle(middle, block, out + i);
+        write(middle, block, i);
     }
     if (i == samples) return;
     // The rest is brought to the length of a block, so that nothing is read past a row's end.
@@ -177,7 +187,21 @@ void median_of(Rows<T> rows, std::size_t samples, std::uint16_t* out) {
         pointers.push_back(pieces[k].data());
     }
     middle_of(Rows<T>(pointers), 0, block, middle);
-    write_middle(middle, rest, out + i);
+    write(middle, rest, i);
+}
+
+template <class T>
+void median_of(Rows<T> rows, std::size_t samples, std::uint16_t* out) {
+    by_blocks(rows, samples, [out](const Middle<T>& middle, std::size_t count, std::size_t from) {
+        write_middle(middle, count, out + from);
+    });
+}
+
+template <class T>
+void lower_middle_of(Rows<T> rows, std::size_t samples, T* out) {
+    by_blocks(rows, samples, [out](const Middle<T>& middle, std::size_t count, std::size_t from) {
+        std::copy_n(middle.low.begin(), count, out + from);
+    });
 }
 
 void median_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
@@ -185,6 +209,12 @@ void median_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) 
 }
 void median_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
     median_of(rows, samples, out);
+}
+void lower_middle_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* out) {
+    lower_middle_of(rows, samples, out);
+}
+void lower_middle_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    lower_middle_of(rows, samples, out);
 }
 
 }  // namespace
@@ -196,12 +226,21 @@ namespace bp::kernels {
 
 HWY_EXPORT(median_8);
 HWY_EXPORT(median_16);
+HWY_EXPORT(lower_middle_8);
+HWY_EXPORT(lower_middle_16);
 
 void median(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
     HWY_DYNAMIC_DISPATCH(median_8)(rows, samples, out);
 }
 void median(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
     HWY_DYNAMIC_DISPATCH(median_16)(rows, samples, out);
+}
+
+void lower_middle(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* out) {
+    HWY_DYNAMIC_DISPATCH(lower_middle_8)(rows, samples, out);
+}
+void lower_middle(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(lower_middle_16)(rows, samples, out);
 }
 
 }  // namespace bp::kernels

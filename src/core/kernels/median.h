@@ -17,4 +17,8 @@ namespace bp::kernels {
 void median(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out);
 void median(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out);
 
+// The same, but of an even number the lower of the two middle values, and in the rows' own bits.
+void lower_middle(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* out);
+void lower_middle(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out);
+
 }  // namespace bp::kernels
