@@ -97,3 +97,63 @@ TEST_CASE("the crop to full cover is what is written") {
     REQUIRE(export_picture(pile, folder / "any.tif", {}, job).ok());
     CHECK(probe_picture(folder / "any.tif").value().size == Size{60, 40});
 }
+
+TEST_CASE("an export keeps within its memory, and one that has too little says so and writes nothing") {
+    const Folder folder;
+    const Pile pile = with_mode(test::speckle_pile(folder, 12, {800, 600}, 16), Mode::mean);
+    const Folder out;
+    Job job;
+    std::string first;
+    int last_rows = 1000;
+    for (const std::size_t megabytes : {std::size_t(400), std::size_t(110), std::size_t(90)}) {
+        const Result<Exported> done = export_picture(pile, out / "a.tif", {{}, megabytes << 20}, job);
+        REQUIRE(done.ok());
+        CHECK(done.value().reckoned_bytes <= megabytes << 20);
+        CHECK(done.value().band_rows <= last_rows);
+        last_rows = done.value().band_rows;
+        const std::string bytes = test::bytes_of(out / "a.tif");
+        if (first.empty()) first = bytes;
+        CHECK(bytes == first);
+    }
+    fs::remove(out / "a.tif");
+    const Result<Exported> refused = export_picture(pile, out / "a.tif", {{}, std::size_t(30) << 20}, job);
+    REQUIRE_FALSE(refused.ok());
+    CHECK(refused.failure().sentence.find("needs at least") != std::string::npos);
+    CHECK(out.names().empty());
+}
+
+TEST_CASE("a stop in the middle of a merge is heard, in every format") {
+    const Folder folder;
+    const Pile pile = with_mode(test::speckle_pile(folder, 6, {1000, 900}, 16), Mode::clipped_mean);
+    const Folder out;
+    for (const char* name : {"a.tif", "a.png", "a.jpg"}) {
+        Job* running = nullptr;
+        Job job([&](const Progress& p) {
+            if (running && p.fraction > 0 && p.fraction < 1) running->stop();
+        });
+        running = &job;
+        const Result<Exported> done = export_picture(pile, out / name, {{}, std::size_t(100) << 20}, job);
+        INFO(name);
+        REQUIRE_FALSE(done.ok());
+        CHECK(done.failure().fault == Fault::stopped);
+        CHECK(out.names().empty());
+    }
+}
+
+TEST_CASE("exports of one or three channels hold the same samples in each lossless format") {
+    const Folder folder;
+    const Folder out;
+    for (const int channels : {1, 3}) {
+        test::write(folder / "a.tif", test::speckle({70, 41}, channels, 1));
+        test::write(folder / "b.tif", test::speckle({70, 41}, channels, 2));
+        Job job;
+        const Pile pile =
+            with_mode(open_frames({{folder / "a.tif"}, {folder / "b.tif"}}, Outcome::trails, Order::name, job).value(),
+                      Mode::minimum);
+        for (const char* name : {"o.tif", "o.png"}) {
+            REQUIRE(export_picture(pile, out / name, {}, job).ok());
+            CHECK(probe_picture(out / name).value().channels == channels);
+            CHECK(test::difference(read_picture(out / name).value(), test::render_all(pile).value()) == "");
+        }
+    }
+}

@@ -4,6 +4,7 @@
 
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <random>
 
 using namespace bp;
 
@@ -61,6 +62,27 @@ TEST_CASE("light is rounded in the encoding, at the middle between samples") {
 TEST_CASE("a gamma profile has its own light") {
     const LightCurve curve = LightCurve::of(gamma_profile(2.2), 3);
     CHECK(curve.light(32768) / LightCurve::full == Approx(std::pow(32768 / 65535.0, 2.2)).epsilon(1e-3));
+}
+
+TEST_CASE("the sample of any light is the one whose interval holds it") {
+    for (const LightCurve& curve :
+         {LightCurve::of(Profile::srgb(), 3), LightCurve::encoded(), LightCurve::of(gamma_profile(2.2), 3)}) {
+        std::mt19937_64 random(3);
+        int wrong = 0;
+        for (int i = 0; i < 40000; ++i) {
+            // Every scale of light, the deepest shadows too.
+            const double light = std::min(LightCurve::full, double(random() % 4294967296) / double(1U << (i % 28)));
+            const int v = curve.sample(light);
+            const double here = curve.light(std::uint16_t(v));
+            const double below = v > 0 ? curve.light(std::uint16_t(v - 1)) : 0;
+            const double above = v < 65535 ? curve.light(std::uint16_t(v + 1)) : LightCurve::full;
+            // Between its neighbours' lights, and nearer to its own than a whole step.
+            wrong += light < std::min(below, here) - 1 || light > std::max(above, here) + 1;
+        }
+        CHECK(wrong == 0);
+        CHECK(curve.sample(-5) == 0);
+        CHECK(curve.sample(2 * LightCurve::full) == 65535);
+    }
 }
 
 TEST_CASE("profiles compare by their bytes, and our own sRGB is sRGB") {

@@ -1,0 +1,212 @@
+// Frames that go through a region in step.
+#include <atomic>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <fstream>
+#include <mutex>
+#include <set>
+
+#include "engine/in_step.h"
+#include "engine/open.h"
+#include "engine/render.h"
+#include "kernels/warp.h"
+#include "pile/edits.h"
+#include "support/fixtures.h"
+
+using namespace bp;
+using test::Folder;
+
+namespace {
+
+constexpr std::size_t plenty = std::size_t(1) << 30;
+
+std::vector<int> ids_of(const Pile& pile) {
+    std::vector<int> out;
+    for (const Frame& frame : pile.frames) out.push_back(frame.id);
+    return out;
+}
+
+Matrix turned(double degrees, double dx, double dy) {
+    const double a = degrees * 3.14159265358979 / 180;
+    return Matrix{{std::cos(a), -std::sin(a), dx, std::sin(a), std::cos(a), dy, 0, 0, 1}};
+}
+
+// Notes what it is given.
+struct Notes : StepWork {
+    StripPlan plan;
+    std::mutex mutex;
+    std::multiset<int> rows;
+    std::set<int> narrow, wide;  // places of frames in the row
+    std::vector<Band> finished;
+    std::function<Status(const Band&)> on_finish = [](const Band&) { return Done{}; };
+
+    void begin(const StripPlan& given) override { plan = given; }
+    void row(int y, const std::vector<FrameRow>& given) override {
+        const std::lock_guard lock(mutex);
+        rows.insert(y);
+        for (int k = 0; k < int(given.size()); ++k) {
+            if (given[std::size_t(k)].narrow) narrow.insert(k);
+            if (given[std::size_t(k)].wide) wide.insert(k);
+        }
+    }
+    Status finish(const Band& band) override {
+        finished.push_back(band);
+        return on_finish(band);
+    }
+};
+
+}  // namespace
+
+TEST_CASE("every row is worked on once, and bands finish in their order") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 4, {50, 700}, 8);
+    FrameStore store(working_space(pile), {0, plenty});
+    Notes notes;
+    Job job;
+    REQUIRE(bring_in_step({pile, store, ids_of(pile), {0, 5, 50, 690}, 0}, job, notes).ok());
+    CHECK(notes.rows.size() == 690);
+    for (int y = 5; y < 695; ++y) REQUIRE(notes.rows.count(y) == 1);
+    CHECK(notes.finished == notes.plan.bands);
+    CHECK(notes.finished.size() > 1);
+    CHECK(job.progress().fraction == Approx(1));
+}
+
+TEST_CASE("frames of 8 bits stay in 8 until they are moved or converted") {
+    const Folder folder;
+    test::write(folder / "a.png", test::speckle_8({40, 60}, 3, 1), 8);
+    test::write(folder / "b.jpg", test::speckle_8({40, 60}, 3, 2), 8);
+    test::write(folder / "c.tif", test::speckle({40, 60}, 3, 3), 16);
+    test::write(folder / "d.png", test::speckle_8({40, 60}, 1, 4), 8);
+    test::write(folder / "e.png", test::speckle_8({40, 60}, 3, 5), 8);
+    Job job;
+    std::vector<NamedFile> files;
+    for (const char* name : {"a.png", "b.jpg", "c.tif", "d.png", "e.png"}) files.push_back({folder / name});
+    Pile pile = open_frames(files, Outcome::trails, Order::given, job).value();
+    Alignment moved;
+    moved.to_reference = turned(1, 0.5, 0.25);
+    pile = with_alignments(pile, Model::rigid, pile.frames[0].id, {{pile.frames[4].id, moved}});
+    for (const std::size_t keep : {std::size_t(0), plenty}) {
+        FrameStore store(working_space(pile), {keep, plenty});
+        Notes notes;
+        REQUIRE(bring_in_step({pile, store, ids_of(pile), {0, 0, 40, 60}, 0}, job, notes).ok());
+        CHECK(notes.narrow == std::set<int>{0, 1});
+        CHECK(notes.wide == std::set<int>{2, 3, 4});
+    }
+}
+
+TEST_CASE("a frame that breaks on its way stops all, with its name") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 3, {300, 900}, 8);
+    const fs::path victim = pile.frames[1].file->path;
+    const std::string bytes = test::bytes_of(victim);
+    std::ofstream(victim, std::ios::binary) << bytes.substr(0, bytes.size() / 2);
+    FrameStore store(working_space(pile), {0, plenty});
+    Notes notes;
+    Job job;
+    const Status done = bring_in_step({pile, store, ids_of(pile), {0, 0, 300, 900}, 0}, job, notes);
+    REQUIRE_FALSE(done.ok());
+    CHECK(done.failure().fault == Fault::input);
+    CHECK(done.failure().file == victim.string());
+}
+
+TEST_CASE("a band that cannot be finished, and a stop, end the work") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 3, {30, 2000}, 8);
+    FrameStore store(working_space(pile), {0, plenty});
+    {
+        Notes notes;
+        Job job;
+        notes.on_finish = [](const Band&) -> Status { return Failure{Fault::output, "", "the disk is full"}; };
+        const Status done = bring_in_step({pile, store, ids_of(pile), {0, 0, 30, 2000}, 0}, job, notes);
+        REQUIRE_FALSE(done.ok());
+        CHECK(done.failure().sentence == "the disk is full");
+        CHECK(notes.finished.size() == 1);
+    }
+    {
+        Notes notes;
+        Job job;
+        notes.on_finish = [&](const Band&) -> Status {
+            job.stop();
+            return Done{};
+        };
+        const Status done = bring_in_step({pile, store, ids_of(pile), {0, 0, 30, 2000}, 0}, job, notes);
+        REQUIRE_FALSE(done.ok());
+        CHECK(done.failure().fault == Fault::stopped);
+        CHECK(notes.finished.size() == 1);
+    }
+}
+
+TEST_CASE("placed rows are the warped frame, whatever the bands and wherever the rows come from") {
+    const Folder folder;
+    const Raster16 picture = test::speckle_8({120, 90}, 3, 6);
+    test::write(folder / "a.png", picture, 8);
+    test::write(folder / "b.tif", picture, 16);
+    const Rect region{8, 4, 100, 80};
+    for (const char* name : {"a.png", "b.tif"})
+        for (const Matrix& placed :
+             {turned(0, 3, -2), turned(0.4, -1.25, 2.5), turned(-20, 10, 30), turned(90, 95, 0)}) {
+            FrameFile file;
+            file.path = folder / name;
+            file.facts = probe_picture(file.path).value();
+            std::vector<const std::uint16_t*> whole_rows;
+            for (int y = 0; y < 90; ++y) whole_rows.push_back(picture.row(y));
+            for (const int height : {1, 7, 33, 80}) {
+                std::vector<Band> bands;
+                for (int y = region.top; y < region.bottom(); y += height)
+                    bands.emplace_back(y, std::min(y + height, region.bottom()));
+                const RowReaches reaches(placed, 0, {120, 90}, region);
+                auto open = std::move(open_frame(file, 0, {Profile::srgb(), 3})).value();
+                PlacedRows rows(open->window(reaches.window(bands), 2), reaches, region, 3, bands);
+                for (std::size_t b = 0; b < bands.size(); ++b) {
+                    REQUIRE(rows.read(b, bands[b]).ok());
+                    for (int y = bands[b].first; y < bands[b].second; ++y) {
+                        const FrameRow row = rows.row(b, bands[b], y);
+                        const kernels::Span span = kernels::covered_span(inverse(placed), {120, 90}, y, {8, 108});
+                        REQUIRE(row.cover.empty() == span.empty());
+                        if (span.empty()) continue;
+                        REQUIRE(row.cover == kernels::Span{span.begin - 8, span.end - 8});
+                        std::vector<std::uint16_t> expected(std::size_t(span.end - span.begin) * 3);
+                        kernels::warp_row(whole_rows.data(), 0, {120, 90}, 3, inverse(placed), y, span,
+                                          expected.data());
+                        REQUIRE(std::equal(expected.begin(), expected.end(),
+                                           row.wide + std::ptrdiff_t(row.cover.begin) * 3));
+                    }
+                }
+            }
+        }
+}
+
+TEST_CASE("a picture handed on in bands is the picture rendered whole") {
+    struct Collect : RowSink {
+        Raster16 out;
+        std::vector<std::uint16_t> ring;
+        int top, held = 0;
+        Collect(const Rect& region, int channels) : out(region.size(), channels), top(region.top) {}
+        void begin(const StripPlan& plan) override {
+            held = 2 * plan.band_rows;
+            ring.resize(std::size_t(held) * std::size_t(out.row_samples()));
+        }
+        std::uint16_t* row(int y) override {
+            return ring.data() + std::size_t((y - top) % held) * std::size_t(out.row_samples());
+        }
+        Status finish(const Band& band) override {
+            for (int y = band.first; y < band.second; ++y) std::copy_n(row(y), out.row_samples(), out.row(y - top));
+            return Done{};
+        }
+    };
+    const Folder folder;
+    Pile pile = with_mode(test::speckle_pile(folder, 5, {90, 800}, 8), Mode::median);
+    Mask mask(pile.size);
+    mask.edit({20, 100, 40, 400}, [](int x, int, std::uint8_t) { return std::uint8_t(x * 4); });
+    // A part of a frame that is set aside is read for the part alone.
+    const auto [with, part] = with_new_part(pile, pile.frames[2].id);
+    const int aside[] = {pile.frames[2].id};
+    pile = with_aside(with_part_mask(with, part, mask), aside, true);
+    const Rect region{3, 11, 80, 760};
+    FrameStore store(working_space(pile), {0, plenty});
+    Job job;
+    Collect sink(region, 3);
+    REQUIRE(render_to(pile, store, region, 0, job, sink).ok());
+    CHECK(test::difference(sink.out, render(pile, store, region, 0, job).value()) == "");
+    CHECK(test::difference(sink.out, render_base(pile, store, region, 0, job).value()) != "");
+}
