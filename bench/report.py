@@ -1,0 +1,156 @@
+#!/usr/bin/env python3
+"""Runs the benchmarks of merging files and writes docs/bench.md. Every figure is a ratio of times taken in one run, each
+beside its neighbour, because machines differ and other work comes and goes."""
+import json
+import os
+import statistics
+import subprocess
+import sys
+import time
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+BIN = ROOT / "build/release/bin"
+FRAMES = ROOT / "demo/bench/frames"
+LINKS = ROOT / "demo/bench/links"
+OUT = ROOT / "demo/bench/out"
+
+
+def files(count):
+    """`count` different names; beyond those that exist, links to the same bytes."""
+    real = sorted(FRAMES.glob("*.jpg"))
+    if count <= len(real):
+        return real[:count]
+    LINKS.mkdir(parents=True, exist_ok=True)
+    out = []
+    for i in range(count):
+        link = LINKS / f"frame-{i + 1:04d}.jpg"
+        if not link.exists():
+            os.link(real[i % len(real)], link)
+        out.append(link)
+    return out
+
+
+def decode(count, shrink=1):
+    done = subprocess.run([BIN / "bright-pile-decode-bench", str(shrink), *files(count)], check=True,
+                          capture_output=True, text=True)
+    return float(done.stdout)
+
+
+def merge(count, mode, name="out.tif"):
+    """Wall seconds, peak bytes and the report of a merge as a person runs it."""
+    report = OUT / "report.json"
+    begin = time.perf_counter()
+    subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", mode, "--report", report, "-o", OUT / name,
+                    *files(count)], check=True)
+    seconds = time.perf_counter() - begin
+    facts = json.loads(report.read_text())
+    return seconds, facts["peak_memory_bytes"], facts
+
+
+def against_decoding(count, mode, rounds=3):
+    ratios, peaks = [], []
+    before = decode(count)
+    for _ in range(rounds):
+        seconds, peak, _ = merge(count, mode)
+        after = decode(count)
+        ratios.append(seconds / ((before + after) / 2))
+        peaks.append(peak)
+        before = after
+    return statistics.median(ratios), max(peaks)
+
+
+def median_of_16():
+    """Times of vips bandrank and of NumPy's median over ours, and whether the answers are the same."""
+    import numpy
+    ours, _, _ = merge(16, "median", "ours.tif")
+    begin = time.perf_counter()
+    subprocess.run(["vips", "bandrank", " ".join(map(str, files(16))), OUT / "vips.tif"], check=True)
+    vips = time.perf_counter() - begin
+    subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", "median", "-o", OUT / "ours15.tif",
+                    *files(15)], check=True)
+    subprocess.run(["vips", "bandrank", " ".join(map(str, files(15))), OUT / "vips15.tif"], check=True)
+
+    def raw(source, kind):
+        subprocess.run(["vips", "rawsave", source, OUT / "raw"], check=True)
+        return numpy.fromfile(OUT / "raw", dtype=kind).reshape(4000, 6000, 3)
+
+    same_vips = bool((raw(OUT / "ours15.tif", numpy.uint16) == 257 * raw(OUT / "vips15.tif", numpy.uint8)
+                      .astype(numpy.uint16)).all())
+    stack = numpy.stack([raw(f, numpy.uint8) for f in files(16)])
+    answer = raw(OUT / "ours.tif", numpy.uint16)
+    begin = time.perf_counter()
+    same_numpy = True
+    spent = 0.0
+    for y in range(0, 4000, 100):
+        begin = time.perf_counter()
+        rows = numpy.median(stack[:, y:y + 100], axis=0)
+        spent += time.perf_counter() - begin
+        same_numpy &= bool((numpy.floor(rows * 257 + 0.5) == answer[y:y + 100]).all())
+    numpy_total = spent + decode(16)
+    return vips / ours, numpy_total / ours, same_vips, same_numpy
+
+
+def kernels():
+    done = subprocess.run([BIN / "bright-pile-bench", "--benchmark_format=json", "--benchmark_repetitions=5",
+                           "--benchmark_report_aggregates_only=true"], check=True, capture_output=True, text=True)
+    return {b["run_name"]: b for b in json.loads(done.stdout)["benchmarks"] if b["aggregate_name"] == "median"}
+
+
+def mb(count):
+    return f"{count / 1e6:.0f} MB"
+
+
+def main():
+    OUT.mkdir(parents=True, exist_ok=True)
+    lines = []
+
+    def row(what, limit, found):
+        lines.append(f"| {what} | {limit} | {found} |")
+        print(f"{what}: {found} (limit {limit})", flush=True)
+
+    for mode, limit, peak_limit in [("lighten", 1.2, 700), ("maximum", 1.2, 700), ("mean", 1.2, 700),
+                                    ("median", 1.5, 1200), ("clipped-mean", 1.5, 1200)]:
+        ratio, peak = against_decoding(90, mode)
+        row(f"{mode} of 90 frames to 16-bit TIFF, over libjpeg-turbo decoding them",
+            f"{limit} x, {peak_limit} MB", f"{ratio:.2f} x, {mb(peak)}")
+    for mode in ("maximum", "median"):
+        hundred, hundred_peak, _ = merge(100, mode)
+        four, four_peak, _ = merge(400, mode)
+        row(f"{mode}: 400 frames over 100", "time x 4.2, memory x 1.1",
+            f"time x {four / hundred:.2f}, memory x {four_peak / hundred_peak:.2f} ({mb(four_peak)})")
+    vips, numpy, same_vips, same_numpy = median_of_16()
+    row("vips bandrank of 16 frames over our median", "5 x, same answer",
+        f"{vips:.1f} x, {'same' if same_vips else 'ANOTHER'} answer (of 15, where bandrank has a middle)")
+    row("NumPy's median of 16 frames, with decoding, over our median", "10 x, same answer",
+        f"{numpy:.1f} x, {'same' if same_numpy else 'ANOTHER'} answer")
+    found = kernels()
+    ratio = found["median/16"]["real_time"] / found["maximum/16"]["real_time"]
+    row("median kernel over maximum kernel, 16 rows in memory", "2 x", f"{ratio:.2f} x")
+    copy = found["copy"]["bytes_per_second"]
+    speeds = "\n".join(f"| {name} | {b['bytes_per_second'] / 1e9:.1f} GB/s | {b['bytes_per_second'] / copy:.2f} |"
+                       for name, b in found.items())
+    table = "\n".join(lines)
+    (ROOT / "docs/bench.md").write_text(f"""# Figures
+
+Printed by `scripts/bench`. Every figure is a ratio of times taken in one run, one beside the other; the machine here had
+{os.cpu_count()} cores, shared with other work. Files: JPEG of 24 megapixels, quality 92, a scene of the practice camera
+enlarged, with noise of its own in every frame ({mb(statistics.mean(f.stat().st_size for f in files(90)))} each). Beyond 90
+frames the same files repeat under links. A merge is the whole run of `bright-pile-cli merge`: start, opening, hashing,
+decoding, merging, writing a 16-bit TIFF and waiting for the disk.
+
+| what | limit | measured |
+|---|---|---|
+{table}
+
+Kernels on rows in memory, bytes read per second, beside the machine's own copy speed (Google Benchmark):
+
+| kernel / rows | speed | of copying |
+|---|---|---|
+{speeds}
+""")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
