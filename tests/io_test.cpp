@@ -150,6 +150,25 @@ TEST_CASE("capture data come back, with sub-seconds") {
     CHECK_FALSE(read_capture(folder / "none.jpg").captured.has_value());
 }
 
+TEST_CASE("capture data may be sparse or beyond what its fields hold") {
+    const Folder folder;
+    CaptureData only_iso;
+    only_iso.iso = 409600;
+    CaptureData only_camera;
+    only_camera.camera = "Skerrow practice camera";
+    for (const char* name : {"a.jpg", "a.tif", "a.png"}) {
+        INFO(name);
+        test::write(folder / name, test::speckle({20, 20}, 3, 1), 8, {}, only_iso);
+        CHECK(read_capture(folder / name).iso == 65535.0);
+        CHECK_FALSE(read_capture(folder / name).exposure_s.has_value());
+        test::write(folder / name, test::speckle({20, 20}, 3, 1), 8, {}, only_camera);
+        CHECK(read_capture(folder / name).camera == only_camera.camera);
+        CHECK_FALSE(read_capture(folder / name).iso.has_value());
+        test::write(folder / name, test::speckle({20, 20}, 3, 1), 8);
+        CHECK(read_capture(folder / name) == CaptureData{});
+    }
+}
+
 TEST_CASE("short exposures stay fractions of one") {
     const Folder folder;
     CaptureData data;

@@ -174,6 +174,7 @@ TEST_CASE("means of 8 bits and clipped means equal their slow twins") {
         const auto slow_clipped = [&](const auto& v) { return slow_mean(without_far(v, step)); };
         for (const int count : {1, 2, 3, 4, 7, 16, 33, 66, 101}) {
             holds_against_twin<std::uint8_t>(count, 600, mean, slow_mean);
+            holds_against_twin<std::uint16_t>(count, 600, mean, slow_mean);
             holds_against_twin<std::uint8_t>(count, 600, clipped, slow_clipped);
             holds_against_twin<std::uint16_t>(count, 600, clipped, slow_clipped);
         }

@@ -1,0 +1,160 @@
+// Reading rows: what the decoders of each format give, at every level, and without holding files open.
+#include <cstdio>
+// after <cstdio>, which it needs
+#include <jpeglib.h>
+
+#include <catch2/catch.hpp>
+#include <filesystem>
+#include <fstream>
+
+#include "io/file_bytes.h"
+#include "io/reader.h"
+#include "kernels/extremes.h"
+#include "support/fixtures.h"
+
+using namespace bp;
+using test::Folder;
+
+namespace {
+
+enum class Scans { one, many };
+
+// As cameras and other programs may write it: the library's own writer makes baseline files only.
+void write_jpeg(const fs::path& path, const Raster16& picture, Scans scans, J_COLOR_SPACE stored) {
+    std::FILE* file = std::fopen(path.c_str(), "wb");
+    REQUIRE(file != nullptr);
+    jpeg_compress_struct info;
+    jpeg_error_mgr errors;
+    info.err = jpeg_std_error(&errors);
+    jpeg_create_compress(&info);
+    jpeg_stdio_dest(&info, file);
+    info.image_width = JDIMENSION(picture.width());
+    info.image_height = JDIMENSION(picture.height());
+    info.input_components = stored == JCS_CMYK ? 4 : picture.channels();
+    info.in_color_space = stored == JCS_CMYK ? JCS_CMYK : picture.channels() == 1 ? JCS_GRAYSCALE : JCS_RGB;
+    jpeg_set_defaults(&info);
+    jpeg_set_colorspace(&info, stored);
+    jpeg_set_quality(&info, 90, TRUE);
+    if (scans == Scans::many) jpeg_simple_progression(&info);
+    jpeg_start_compress(&info, TRUE);
+    std::vector<JSAMPLE> row(std::size_t(picture.width()) * std::size_t(info.input_components), 90);
+    for (int y = 0; y < picture.height(); ++y) {
+        if (stored != JCS_CMYK)
+            for (std::size_t i = 0; i < row.size(); ++i) row[i] = JSAMPLE(picture.row(y)[i] / 257);
+        JSAMPROW pointer = row.data();
+        jpeg_write_scanlines(&info, &pointer, 1);
+    }
+    jpeg_finish_compress(&info);
+    jpeg_destroy_compress(&info);
+    std::fclose(file);
+}
+
+std::size_t open_files() {
+    std::size_t out = 0;
+    for ([[maybe_unused]] const auto& entry : fs::directory_iterator("/proc/self/fd")) ++out;
+    return out;
+}
+
+double mean_of(const Raster16& picture) {
+    double sum = 0;
+    for (const std::uint16_t v : picture.data()) sum += v;
+    return sum / double(picture.data().size());
+}
+
+}  // namespace
+
+TEST_CASE("a JPEG of many scans is the JPEG of one scan, at every level") {
+    const Folder folder;
+    const Raster16 picture = test::landscape({333, 217}, {});
+    write_jpeg(folder / "one.jpg", picture, Scans::one, JCS_YCbCr);
+    write_jpeg(folder / "many.jpg", picture, Scans::many, JCS_YCbCr);
+    REQUIRE(test::bytes_of(folder / "one.jpg") != test::bytes_of(folder / "many.jpg"));
+    for (int level = 0; level <= 6; ++level) {
+        INFO(level);
+        const Raster16 one = read_picture(folder / "one.jpg", level).value();
+        CHECK(one.size() == at_level(Size{333, 217}, level));
+        CHECK(test::difference(one, read_picture(folder / "many.jpg", level).value()) == "");
+        CHECK(mean_of(one) == Approx(mean_of(picture)).epsilon(0.02));
+    }
+}
+
+TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks are refused") {
+    const Folder folder;
+    const Raster16 grey = test::landscape({120, 80}, {});
+    Raster16 single({120, 80}, 1);
+    for (int y = 0; y < 80; ++y)
+        for (int x = 0; x < 120; ++x) single.at(x, y, 0) = grey.at(x, y, 1);
+    write_jpeg(folder / "grey.jpg", single, Scans::one, JCS_GRAYSCALE);
+    CHECK(probe_picture(folder / "grey.jpg").value().channels == 1);
+    CHECK(mean_of(read_picture(folder / "grey.jpg").value()) == Approx(mean_of(single)).epsilon(0.01));
+    write_jpeg(folder / "rgb.jpg", grey, Scans::one, JCS_RGB);
+    const Raster16 back = read_picture(folder / "rgb.jpg").value();
+    CHECK(std::abs(int(back.at(60, 40, 0)) - int(grey.at(60, 40, 0))) < 12 * 257);
+    write_jpeg(folder / "inks.jpg", grey, Scans::one, JCS_CMYK);
+    const Result<Raster16> inks = read_picture(folder / "inks.jpg");
+    REQUIRE_FALSE(inks.ok());
+    CHECK(inks.failure().sentence == "inks.jpg is neither grey nor RGB. Save it as RGB.");
+}
+
+TEST_CASE("readers say what they give, and give it in the file's own bits") {
+    const Folder folder;
+    const Raster16 eight = test::speckle_8({45, 31}, 3, 1);
+    const Raster16 sixteen = test::speckle({45, 31}, 3, 2);
+    test::write(folder / "a.png", eight, 8);
+    test::write(folder / "b.tif", sixteen, 16);
+    const auto first_row = [&](const char* name, int level) {
+        auto reader = std::move(RowReader::open(folder / name, level)).value();
+        std::vector<std::uint16_t> memory(reader->row_bytes() / 2 + 1);
+        auto* row = reinterpret_cast<std::uint8_t*>(memory.data());
+        REQUIRE(reader->read({&row, 1}).ok());
+        CHECK(reader->rows_read() == 1);
+        CHECK(reader->memory_bytes() > 0);
+        std::vector<std::uint16_t> out(std::size_t(reader->size().width) * 3);
+        if (reader->bits() == 8)
+            kernels::widen(row, out.size(), out.data());
+        else
+            out.assign(memory.begin(), memory.begin() + std::ptrdiff_t(out.size()));
+        return std::pair(reader->bits(), out);
+    };
+    CHECK(first_row("a.png", 0) == std::pair(8, std::vector<std::uint16_t>(eight.row(0), eight.row(0) + 135)));
+    CHECK(first_row("b.tif", 0) == std::pair(16, std::vector<std::uint16_t>(sixteen.row(0), sixteen.row(0) + 135)));
+    const Raster16 half = read_picture(folder / "a.png", 1).value();
+    CHECK(first_row("a.png", 1) == std::pair(16, std::vector<std::uint16_t>(half.row(0), half.row(0) + 69)));
+}
+
+TEST_CASE("open readers hold no file open") {
+    const Folder folder;
+    std::vector<std::unique_ptr<RowReader>> readers;
+    const std::size_t before = open_files();
+    for (int i = 0; i < 12; ++i) {
+        const fs::path file = folder / ("f" + std::to_string(i) + (i % 3 == 0 ? ".jpg" : i % 3 == 1 ? ".png" : ".tif"));
+        test::write(file, test::speckle({300, 400}, 3, unsigned(i)), 8);
+        readers.push_back(std::move(RowReader::open(file, 0)).value());
+        std::vector<std::uint8_t> memory(readers.back()->row_bytes());
+        std::uint8_t* row = memory.data();
+        REQUIRE(readers.back()->read({&row, 1}).ok());
+    }
+    CHECK(open_files() <= before + 2);
+}
+
+TEST_CASE("bytes of a file are read from anywhere, to its end and no further") {
+    const Folder folder;
+    std::string text;
+    for (int i = 0; i < 5000; ++i) text += char('a' + i % 26);
+    std::ofstream(folder / "a.bin") << text;
+    const io::FileBytes bytes = io::FileBytes::open(folder / "a.bin").value();
+    CHECK(bytes.size() == 5000);
+    std::vector<std::uint8_t> out(100);
+    for (const std::uint64_t offset : {0, 1, 2500, 4900}) {
+        REQUIRE(bytes.read(offset, out).value() == 100);
+        CHECK(std::string(out.begin(), out.end()) == text.substr(offset, 100));
+    }
+    CHECK(bytes.read(4950, out).value() == 50);
+    CHECK(bytes.read(5000, out).value() == 0);
+    CHECK(bytes.read(900000, out).value() == 0);
+    fs::remove(folder / "a.bin");
+    const Result<std::size_t> gone = bytes.read(0, out);
+    REQUIRE_FALSE(gone.ok());
+    CHECK(gone.failure().sentence == "a.bin is not there. Was it moved or renamed?");
+    CHECK_FALSE(io::FileBytes::open(folder / "a.bin").ok());
+}
