@@ -28,7 +28,7 @@ Raster16 enlarged(const Raster16& small) {
     std::vector<const std::uint16_t*> rows;
     for (int y = 0; y < small.height(); ++y) rows.push_back(small.row(y));
     parallel_for(0, size.height, [&](int y) {
-        kernels::warp_row(rows.data(), 0, small.size(), small.channels(), to_source, y, {0, size.width}, out.row(y));
+        kernels::warp_row(rows.data(), {}, small.size(), small.channels(), to_source, y, {0, size.width}, out.row(y));
     });
     return out;
 }

@@ -108,9 +108,9 @@ TEST_CASE("an export keeps within its memory, and one that has too little says s
     for (const std::size_t megabytes : {std::size_t(400), std::size_t(110), std::size_t(90)}) {
         const Result<Exported> done = export_picture(pile, out / "a.tif", {{}, megabytes << 20}, job);
         REQUIRE(done.ok());
-        CHECK(done.value().reckoned_bytes <= megabytes << 20);
-        CHECK(done.value().band_rows <= last_rows);
-        last_rows = done.value().band_rows;
+        CHECK(done.value().plan.peak_bytes <= megabytes << 20);
+        CHECK(done.value().plan.band_rows <= last_rows);
+        last_rows = done.value().plan.band_rows;
         const std::string bytes = test::bytes_of(out / "a.tif");
         if (first.empty()) first = bytes;
         CHECK(bytes == first);

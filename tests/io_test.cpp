@@ -105,27 +105,6 @@ TEST_CASE("a JPEG at a level has the size of the level and looks the same") {
     }
 }
 
-TEST_CASE("the orientation tag turns a picture upright") {
-    const Folder folder;
-    Raster16 picture({4, 2}, 1);
-    for (int i = 0; i < 8; ++i) picture.at(i % 4, i / 4, 0) = std::uint16_t(i * 257);
-    test::write(folder / "a.tif", picture, 8);
-    // The tag's value in the TIFF directory: 274, SHORT, one value.
-    std::string bytes = test::bytes_of(folder / "a.tif");
-    const std::string entry{"\x12\x01\x03\x00\x01\x00\x00\x00", 8};
-    const auto at = bytes.find(entry);
-    REQUIRE(at != std::string::npos);
-    bytes[at + 8] = 6;  // a quarter turn clockwise makes it upright
-    std::ofstream(folder / "b.tif", std::ios::binary) << bytes;
-    REQUIRE(probe_picture(folder / "b.tif").value().size == Size{2, 4});
-    const Raster16 back = read_picture(folder / "b.tif").value();
-    REQUIRE(back.size() == Size{2, 4});
-    CHECK(back.at(0, 0, 0) == 4 * 257);
-    CHECK(back.at(1, 0, 0) == 0);
-    CHECK(back.at(0, 3, 0) == 7 * 257);
-    CHECK(back.at(1, 3, 0) == 3 * 257);
-}
-
 TEST_CASE("capture data come back, with sub-seconds") {
     const Folder folder;
     CaptureData data;

@@ -111,7 +111,8 @@ TEST_CASE("grey frames stay grey, and mixed ones become colour without changing 
     test::write(folder / "b.png", test::speckle_8({24, 16}, 3, 2), 8);
     const Pile pile = open({folder.path().string()}).value();
     REQUIRE(pile.channels == 3);
-    const Raster16 read = read_frame(*pile.frames[0].file, 0, {pile.profile, 3}).value();
+    Job job;
+    const Raster16 read = read_frame(*pile.frames[0].file, 0, {pile.profile, 3}, job).value();
     int wrong = 0;
     for (int y = 0; y < 16; ++y)
         for (int x = 0; x < 24; ++x)
@@ -134,11 +135,12 @@ TEST_CASE("the store keeps within its budget and gives the same frames again") {
     const Pile pile = test::speckle_pile(folder, 4, {40, 30}, 8);
     const std::size_t each = 40 * 30 * 3;
     FrameStore store({pile.profile, 3}, {each * 2, 0});
-    for (const Frame& f : pile.frames) REQUIRE(store.load(*f.file, 0).ok());
+    Job job;
+    for (const Frame& f : pile.frames) REQUIRE(store.load(*f.file, 0, job).ok());
     CHECK(store.bytes() <= each * 2);
     CHECK(store.held(*pile.frames[3].file, 0) != nullptr);
     CHECK(store.held(*pile.frames[0].file, 0) == nullptr);
-    CHECK(test::difference(store.load(*pile.frames[0].file, 0).value()->widened(), test::speckle_8({40, 30}, 3, 7))
+    CHECK(test::difference(store.load(*pile.frames[0].file, 0, job).value()->widened(), test::speckle_8({40, 30}, 3, 7))
               .empty());
     store.clear();
     CHECK(store.bytes() == 0);

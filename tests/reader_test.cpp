@@ -1,53 +1,22 @@
 // Reading rows: what the decoders of each format give, at every level, and without holding files open.
-#include <cstdio>
-// after <cstdio>, which it needs
-#include <jpeglib.h>
+#include "io/reader.h"
 
 #include <catch2/catch.hpp>
 #include <filesystem>
 #include <fstream>
 
 #include "io/file_bytes.h"
-#include "io/reader.h"
 #include "kernels/extremes.h"
 #include "support/fixtures.h"
+#include "support/jpeg.h"
 
 using namespace bp;
 using test::Folder;
+using test::Scans;
+using test::Stored;
+using test::write_jpeg;
 
 namespace {
-
-enum class Scans { one, many };
-
-// As cameras and other programs may write it: the library's own writer makes baseline files only.
-void write_jpeg(const fs::path& path, const Raster16& picture, Scans scans, J_COLOR_SPACE stored) {
-    std::FILE* file = std::fopen(path.c_str(), "wb");
-    REQUIRE(file != nullptr);
-    jpeg_compress_struct info;
-    jpeg_error_mgr errors;
-    info.err = jpeg_std_error(&errors);
-    jpeg_create_compress(&info);
-    jpeg_stdio_dest(&info, file);
-    info.image_width = JDIMENSION(picture.width());
-    info.image_height = JDIMENSION(picture.height());
-    info.input_components = stored == JCS_CMYK ? 4 : picture.channels();
-    info.in_color_space = stored == JCS_CMYK ? JCS_CMYK : picture.channels() == 1 ? JCS_GRAYSCALE : JCS_RGB;
-    jpeg_set_defaults(&info);
-    jpeg_set_colorspace(&info, stored);
-    jpeg_set_quality(&info, 90, TRUE);
-    if (scans == Scans::many) jpeg_simple_progression(&info);
-    jpeg_start_compress(&info, TRUE);
-    std::vector<JSAMPLE> row(std::size_t(picture.width()) * std::size_t(info.input_components), 90);
-    for (int y = 0; y < picture.height(); ++y) {
-        if (stored != JCS_CMYK)
-            for (std::size_t i = 0; i < row.size(); ++i) row[i] = JSAMPLE(picture.row(y)[i] / 257);
-        JSAMPROW pointer = row.data();
-        jpeg_write_scanlines(&info, &pointer, 1);
-    }
-    jpeg_finish_compress(&info);
-    jpeg_destroy_compress(&info);
-    std::fclose(file);
-}
 
 std::size_t open_files() {
     std::size_t out = 0;
@@ -66,8 +35,8 @@ double mean_of(const Raster16& picture) {
 TEST_CASE("a JPEG of many scans is the JPEG of one scan, at every level") {
     const Folder folder;
     const Raster16 picture = test::landscape({333, 217}, {});
-    write_jpeg(folder / "one.jpg", picture, Scans::one, JCS_YCbCr);
-    write_jpeg(folder / "many.jpg", picture, Scans::many, JCS_YCbCr);
+    write_jpeg(folder / "one.jpg", picture, Scans::one, Stored::ycc);
+    write_jpeg(folder / "many.jpg", picture, Scans::many, Stored::ycc);
     REQUIRE(test::bytes_of(folder / "one.jpg") != test::bytes_of(folder / "many.jpg"));
     for (int level = 0; level <= 6; ++level) {
         INFO(level);
@@ -84,13 +53,13 @@ TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks ar
     Raster16 single({120, 80}, 1);
     for (int y = 0; y < 80; ++y)
         for (int x = 0; x < 120; ++x) single.at(x, y, 0) = grey.at(x, y, 1);
-    write_jpeg(folder / "grey.jpg", single, Scans::one, JCS_GRAYSCALE);
+    write_jpeg(folder / "grey.jpg", single, Scans::one, Stored::grey);
     CHECK(probe_picture(folder / "grey.jpg").value().channels == 1);
     CHECK(mean_of(read_picture(folder / "grey.jpg").value()) == Approx(mean_of(single)).epsilon(0.01));
-    write_jpeg(folder / "rgb.jpg", grey, Scans::one, JCS_RGB);
+    write_jpeg(folder / "rgb.jpg", grey, Scans::one, Stored::rgb);
     const Raster16 back = read_picture(folder / "rgb.jpg").value();
     CHECK(std::abs(int(back.at(60, 40, 0)) - int(grey.at(60, 40, 0))) < 12 * 257);
-    write_jpeg(folder / "inks.jpg", grey, Scans::one, JCS_CMYK);
+    write_jpeg(folder / "inks.jpg", grey, Scans::one, Stored::four_inks);
     const Result<Raster16> inks = read_picture(folder / "inks.jpg");
     REQUIRE_FALSE(inks.ok());
     CHECK(inks.failure().sentence == "inks.jpg is neither grey nor RGB. Save it as RGB.");
@@ -157,4 +126,67 @@ TEST_CASE("bytes of a file are read from anywhere, to its end and no further") {
     REQUIRE_FALSE(gone.ok());
     CHECK(gone.failure().sentence == "a.bin is not there. Was it moved or renamed?");
     CHECK_FALSE(io::FileBytes::open(folder / "a.bin").ok());
+}
+
+TEST_CASE("the orientation tag turns a picture upright, in all eight ways and at every level") {
+    const Folder folder;
+    const Raster16 stored = test::landscape({88, 48}, {});
+    // The upright pixel that a stored one becomes, by the words of the standard: which side of the picture the stored
+    // row 0 and column 0 are.
+    const auto upright_place = [](int tag, int x, int y, Size size) -> std::pair<int, int> {
+        const int right = size.width - 1 - x, below = size.height - 1 - y;
+        switch (tag) {
+            case 2:
+                return {right, y};  // row 0 on top, column 0 on the right
+            case 3:
+                return {right, below};  // bottom, right
+            case 4:
+                return {x, below};  // bottom, left
+            case 5:
+                return {y, x};  // left, top
+            case 6:
+                return {below, x};  // right, top
+            case 7:
+                return {below, right};  // right, bottom
+            case 8:
+                return {y, right};  // left, bottom
+            default:
+                return {x, y};
+        }
+    };
+    for (const Scans scans : {Scans::one, Scans::many})
+        for (int tag = 1; tag <= 8; ++tag)
+            for (int level = 0; level <= 3; ++level) {
+                INFO(tag << " at level " << level);
+                write_jpeg(folder / "plain.jpg", stored, scans);
+                write_jpeg(folder / "tagged.jpg", stored, scans, Stored::ycc, tag);
+                const Size full = tag >= 5 ? Size{48, 88} : Size{88, 48};
+                REQUIRE(probe_picture(folder / "tagged.jpg").value().size == full);
+                const Raster16 plain = read_picture(folder / "plain.jpg", level).value();
+                const Raster16 turned = read_picture(folder / "tagged.jpg", level).value();
+                REQUIRE(turned.size() == at_level(full, level));
+                int wrong = 0;
+                for (int y = 0; y < plain.height(); ++y)
+                    for (int x = 0; x < plain.width(); ++x) {
+                        const auto [u, v] = upright_place(tag, x, y, plain.size());
+                        for (int c = 0; c < 3; ++c) wrong += turned.at(u, v, c) != plain.at(x, y, c);
+                    }
+                CHECK(wrong == 0);
+            }
+}
+
+TEST_CASE("turned readers say that they take in the whole, and others that they do not") {
+    const Folder folder;
+    const Raster16 picture = test::landscape({320, 240}, {});
+    write_jpeg(folder / "one.jpg", picture, Scans::one);
+    write_jpeg(folder / "many.jpg", picture, Scans::many);
+    write_jpeg(folder / "turned.jpg", picture, Scans::one, Stored::ycc, 6);
+    const auto one = std::move(RowReader::open(folder / "one.jpg", 0)).value();
+    const auto many = std::move(RowReader::open(folder / "many.jpg", 0)).value();
+    const auto turned = std::move(RowReader::open(folder / "turned.jpg", 0)).value();
+    CHECK_FALSE(one->whole());
+    CHECK(many->whole());
+    CHECK(turned->whole());
+    CHECK(many->memory_bytes() > one->memory_bytes() + std::size_t(320 * 240 * 2));
+    CHECK(turned->memory_bytes() >= one->memory_bytes() + std::size_t(320 * 240 * 3));
 }

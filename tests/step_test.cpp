@@ -166,7 +166,7 @@ TEST_CASE("placed rows are the warped frame, whatever the bands and wherever the
                         if (span.empty()) continue;
                         REQUIRE(row.cover == kernels::Span{span.begin - 8, span.end - 8});
                         std::vector<std::uint16_t> expected(std::size_t(span.end - span.begin) * 3);
-                        kernels::warp_row(whole_rows.data(), 0, {120, 90}, 3, inverse(placed), y, span,
+                        kernels::warp_row(whole_rows.data(), {}, {120, 90}, 3, inverse(placed), y, span,
                                           expected.data());
                         REQUIRE(std::equal(expected.begin(), expected.end(),
                                            row.wide + std::ptrdiff_t(row.cover.begin) * 3));

@@ -27,7 +27,7 @@ TEST_CASE("a shift by whole pixels moves samples without changing them") {
         const Span span = kernels::covered_span(to_source, source.size(), y, {0, 37});
         REQUIRE(span == Span{0, 33});
         std::vector<std::uint16_t> out(std::size_t(33 * 3));
-        kernels::warp_row(rows.data(), 0, source.size(), 3, to_source, y, span, out.data());
+        kernels::warp_row(rows.data(), {}, source.size(), 3, to_source, y, span, out.data());
         for (int x = 0; x < 33; ++x)
             for (int c = 0; c < 3; ++c) REQUIRE(out[std::size_t(x * 3 + c)] == source.at(x + 4, y - 3, c));
     }
@@ -59,7 +59,7 @@ TEST_CASE("a straight ramp stays straight under any place, and a constant stays 
     for (int y = 8; y < 22; ++y) {
         const Span span{10, 30};
         std::vector<std::uint16_t> out(20);
-        kernels::warp_row(rows.data(), 0, ramp.size(), 1, to_source, y, span, out.data());
+        kernels::warp_row(rows.data(), {}, ramp.size(), 1, to_source, y, span, out.data());
         for (int x = 10; x < 30; ++x) {
             const Point p = to_source({double(x), double(y)});
             REQUIRE(std::abs(out[std::size_t(x - 10)] - (1000 + 500 * p.x + 300 * p.y)) <= 1.0);
@@ -75,12 +75,12 @@ TEST_CASE("any division into spans and row windows gives the same samples") {
         const Span span = kernels::covered_span(to_source, source.size(), y, {0, 50});
         if (span.empty()) continue;
         std::vector<std::uint16_t> whole_row(std::size_t((span.end - span.begin) * 3));
-        kernels::warp_row(rows.data(), 0, source.size(), 3, to_source, y, span, whole_row.data());
+        kernels::warp_row(rows.data(), {}, source.size(), 3, to_source, y, span, whole_row.data());
         const auto reach = kernels::rows_reached(to_source, y, span);
         const int first = std::clamp(reach.first, 0, 39);
         std::vector<std::uint16_t> pieces(whole_row.size());
         for (int x = span.begin; x < span.end; x += 7)
-            kernels::warp_row(rows.data() + first, first, source.size(), 3, to_source, y,
+            kernels::warp_row(rows.data() + first, {0, first}, source.size(), 3, to_source, y,
                               {x, std::min(x + 7, span.end)}, pieces.data() + (x - span.begin) * 3);
         REQUIRE(pieces == whole_row);
     }

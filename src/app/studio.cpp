@@ -337,7 +337,7 @@ void Studio::load_thumbnails() {
             parallel_for(0, int(order.size()), [&](int n) {
                 const Frame& frame = now.frames[std::size_t(order[std::size_t(n)])];
                 if (job.stopped() || !usable(frame)) return;
-                Result<SharedPixels> pixels = store->load(*frame.file, level);
+                Result<SharedPixels> pixels = store->load(*frame.file, level, job);
                 if (!pixels.ok()) {
                     const std::lock_guard lock(mutex);
                     failures.push_back(pixels.failure());

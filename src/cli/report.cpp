@@ -29,8 +29,13 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
     out["time_s"] = {
         {"open", stages.open_s}, {"align", stages.align_s}, {"merge", exported.merge_s}, {"finish", exported.finish_s}};
     out["plan"] = {{"memory_bytes", stages.memory_bytes},
-                   {"reckoned_bytes", exported.reckoned_bytes},
-                   {"band_rows", exported.band_rows}};
+                   {"reckoned_bytes", exported.plan.peak_bytes},
+                   {"band_rows", exported.plan.band_rows},
+                   {"bands", exported.plan.bands.size()},
+                   {"frames_in_scratch", exported.plan.frames_in_scratch}};
+    out["thread_s"] = {{"decode", exported.spent.read_s},
+                       {"merge", exported.spent.merge_s},
+                       {"write", exported.spent.finish_s}};
     rusage usage{};
     ::getrusage(RUSAGE_SELF, &usage);
     out["peak_memory_bytes"] = std::int64_t(usage.ru_maxrss) * 1024;

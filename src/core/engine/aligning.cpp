@@ -30,7 +30,7 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
         return Failure{Fault::input, "", "The frames are too small to be aligned."};
     const int level = measuring_level(pile.size, longest_side);
     const WorkingSpace space = working_space(pile);
-    Result<Raster16> still = read_frame(*fixed->file, level, space);
+    Result<Raster16> still = read_frame(*fixed->file, level, space, job);
     if (!still.ok()) return still.failure();
     const RasterF reference_light = brightness_of(still.value());
     std::vector<int> ids;
@@ -42,7 +42,7 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     parallel_for(0, int(ids.size()), [&](int i) {
         if (job.stopped()) return;
         const Frame& frame = *find_frame(pile, ids[std::size_t(i)]);
-        Result<Raster16> moved = read_frame(*frame.file, level, space);
+        Result<Raster16> moved = read_frame(*frame.file, level, space, job);
         Alignment alignment{Matrix{}, 0, 0, false};
         if (moved.ok()) {
             alignment = align_to(reference_light, brightness_of(moved.value()), model);

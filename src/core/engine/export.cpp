@@ -40,13 +40,16 @@ class ToFile final : public RowSink {
         for (int y = band.first; y < band.second; ++y) rows.push_back(row(y));
         return writer_.write(rows);
     }
+    void end(const StepTimes& spent) override { spent_ = spent; }
     const StripPlan& plan() const { return plan_; }
+    const StepTimes& spent() const { return spent_; }
 
   private:
     int top_;
     std::size_t stride_;
     RowWriter& writer_;
     StripPlan plan_;
+    StepTimes spent_;
     int rows_held_ = 0;
     std::vector<std::uint16_t> rows_;
 };
@@ -54,15 +57,15 @@ class ToFile final : public RowSink {
 // Fills in all of `out` but its pile.
 Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job, Exported& out) {
     // Nothing is read twice here, so nothing is kept.
-    FrameStore store(working_space(pile), {0, options.memory_bytes});
+    FrameStore store(working_space(pile), {0, options.memory_bytes}, options.scratch);
     out.area = output_area(pile);
     const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile)};
     const auto begin = std::chrono::steady_clock::now();
     Status written = write_picture(file, head, options.write, [&](RowWriter& writer) -> Status {
         ToFile sink(out.area, pile.channels, writer);
         Status rendered = render_to(pile, store, out.area, 0, job, sink);
-        out.band_rows = sink.plan().band_rows;
-        out.reckoned_bytes = sink.plan().peak_bytes;
+        out.plan = sink.plan();
+        out.spent = sink.spent();
         out.merge_s = seconds_since(begin);
         if (rendered.ok()) job.begin("Finishing " + file.filename().string(), 1);
         return rendered;

@@ -5,24 +5,25 @@
 #include <optional>
 
 #include "base/job.h"
-#include "engine/store.h"
+#include "engine/in_step.h"
 #include "io/writer.h"
 #include "pile/pile.h"
 
 namespace bp {
 
 struct Exported {
-    Pile pile;                       // with a problem on every frame that turned out broken on the way
-    Rect area;                       // what was written, in canvas pixels
-    int band_rows = 0;               // how high the strips were that went through the frames in step
-    std::size_t reckoned_bytes = 0;  // of memory, by the plan
-    double merge_s = 0;              // decoding, merging and writing rows, which overlap
-    double finish_s = 0;             // until the file is whole and on the disk
+    Pile pile;            // with a problem on every frame that turned out broken on the way
+    Rect area;            // what was written, in canvas pixels
+    StripPlan plan;       // by which the frames went through
+    StepTimes spent;      // inside merge_s
+    double merge_s = 0;   // decoding, merging and writing rows, which overlap
+    double finish_s = 0;  // until the file is whole and on the disk
 };
 
 struct ExportOptions {
     WriteOptions write;
     std::size_t memory_bytes = MemoryBudget::of_machine().work_bytes;
+    std::shared_ptr<Scratch> scratch = Scratch::in_cache();
 };
 
 // Renders output_area() at full size and writes it by the name's ending. A frame that breaks while it is read is set

@@ -1,6 +1,9 @@
 #include "engine/in_step.h"
 
+#include <algorithm>
 #include <atomic>
+#include <chrono>
+#include <functional>
 #include <mutex>
 #include <optional>
 
@@ -27,40 +30,110 @@ class FirstFailure {
     std::optional<Failure> failure_;
 };
 
-// A frame before the plan is made: in memory, or with an open decoder.
-struct Source {
-    SharedPixels held;
-    std::unique_ptr<OpenFrame> open;
+// Adds up how long threads were in something.
+class Stopwatch {
+  public:
+    class Lap {
+      public:
+        explicit Lap(Stopwatch& of) : of_(of) {}
+        ~Lap() { of_.nanoseconds_ += (std::chrono::steady_clock::now() - begin_) / std::chrono::nanoseconds(1); }
+        Lap(const Lap&) = delete;
+        Lap& operator=(const Lap&) = delete;
 
-    Size size() const { return held ? held->size() : open->size(); }
+      private:
+        Stopwatch& of_;
+        std::chrono::steady_clock::time_point begin_ = std::chrono::steady_clock::now();
+    };
+    double seconds() const { return double(nanoseconds_) * 1e-9; }
+
+  private:
+    std::atomic<std::int64_t> nanoseconds_{0};
 };
 
-Status open_source(const InStep& what, int id, Source& out) {
-    const FrameFile& file = *find_frame(what.pile, id)->file;
-    out.held = what.store.held(file, what.level);
-    if (out.held) return Done{};
-    if (what.store.keeps(file, what.level, int(what.ids.size()))) {
-        Result<SharedPixels> loaded = what.store.load(file, what.level);
+// A frame before it is gone through: in memory, on the scratch disk, or with an open decoder.
+struct Source {
+    const FrameFile* file = nullptr;
+    SharedPixels held;
+    SharedTiles tiles;
+    std::unique_ptr<OpenFrame> open;
+
+    Size size() const { return held ? held->size() : tiles ? tiles->size() : open->size(); }
+};
+
+// Does `body` for each of `count` things, at most `at_once` at a time, and counts them off on the job.
+Status for_each_of(int count, int at_once, Job& job, const std::function<Status(int)>& body) {
+    FirstFailure failure;
+    for (int begin = 0; begin < count; begin += at_once) {
+        parallel_for(begin, std::min(count, begin + at_once), [&](int i) {
+            if (job.stopped() || failure.any()) return;
+            Status done = body(i);
+            if (!done.ok()) failure.note(done.failure());
+            job.advance();
+        });
+        if (job.stopped()) return stopped_failure();
+        if (failure.any()) return failure.get();
+    }
+    return Done{};
+}
+
+std::string frames_in_words(std::size_t count) {
+    return std::to_string(count) + (count == 1 ? " frame" : " frames");
+}
+
+enum class Way { memory, scratch, stream };
+
+// How frames that are not there yet are best brought: a run shares one way.
+Way way_for(const InStep& what, const std::vector<Source>& sources) {
+    const auto away = [](const Source& s) { return !s.held && !s.tiles; };
+    const auto first = std::find_if(sources.begin(), sources.end(), away);
+    if (first == sources.end()) return Way::memory;
+    if (what.level > scaled_levels || what.store.keeps(*first->file, what.level, int(sources.size())))
+        return Way::memory;
+    const auto missing = std::count_if(sources.begin(), sources.end(), away);
+    return what.store.keeps_tiles(*first->file, what.level, int(missing)) ? Way::scratch : Way::stream;
+}
+
+Status open_source(const InStep& what, Way way, Job& job, Source& out) {
+    if (out.held || out.tiles) return Done{};
+    if (way == Way::memory) {
+        Result<SharedPixels> loaded = what.store.load(*out.file, what.level, job);
         if (!loaded.ok()) return loaded.failure();
         out.held = std::move(loaded).value();
         return Done{};
     }
-    Result<std::unique_ptr<OpenFrame>> opened = open_frame(file, what.level, what.store.space());
+    Result<std::unique_ptr<OpenFrame>> opened = open_frame(*out.file, what.level, what.store.space());
     if (!opened.ok()) return opened.failure();
     out.open = std::move(opened).value();
     return Done{};
 }
 
+Status into_scratch(const InStep& what, Job& job, Source& source) {
+    Result<SharedTiles> made = what.store.load_tiles(*source.file, what.level, *source.open, job);
+    source.open.reset();
+    if (!made.ok()) return made.failure();
+    source.tiles = std::move(made).value();
+    return Done{};
+}
+
 Result<std::vector<Source>> open_sources(const InStep& what, Job& job) {
     std::vector<Source> out(what.ids.size());
-    FirstFailure failure;
-    parallel_for(0, int(what.ids.size()), [&](int i) {
-        if (job.stopped()) return;
-        Status opened = open_source(what, what.ids[std::size_t(i)], out[std::size_t(i)]);
-        if (!opened.ok()) failure.note(opened.failure());
+    bool all_here = true;
+    for (std::size_t i = 0; i < out.size(); ++i) {
+        out[i].file = find_frame(what.pile, what.ids[i])->file.get();
+        out[i].held = what.store.held(*out[i].file, what.level);
+        if (!out[i].held) out[i].tiles = what.store.held_tiles(*out[i].file, what.level);
+        all_here = all_here && (out[i].held || out[i].tiles);
+    }
+    if (all_here) return out;
+    const Way way = way_for(what, out);
+    const int count = int(out.size());
+    job.begin("Reading " + frames_in_words(out.size()), count);
+    Status done = for_each_of(count, count, job, [&](int i) -> Status {
+        Source& source = out[std::size_t(i)];
+        Status opened = open_source(what, way, job, source);
+        return opened.ok() && way == Way::scratch && source.open ? into_scratch(what, job, source) : opened;
     });
-    if (job.stopped()) return stopped_failure();
-    if (failure.any()) return failure.get();
+    if (!done.ok()) return done.failure();
     return out;
 }
 
@@ -73,15 +146,56 @@ std::vector<RowReaches> reaches_of(const InStep& what, const std::vector<Source>
     return out;
 }
 
+FrameCost cost_of(const Source& source, const RowReaches& reaches, const Rect& region) {
+    if (source.open) return {&reaches, source.open->row_bytes(), source.open->decoder_bytes()};
+    if (source.tiles && !reaches.resampled())
+        return {&reaches, std::size_t(region.width) * source.tiles->pixel_bytes(), 0};
+    return {&reaches, 0, 0};
+}
+
 Result<StripPlan> plan_of(const InStep& what, const std::vector<Source>& sources,
                           const std::vector<RowReaches>& reaches) {
     std::vector<FrameCost> costs;
     costs.reserve(sources.size());
-    for (std::size_t i = 0; i < sources.size(); ++i) {
-        const OpenFrame* open = sources[i].open.get();
-        costs.push_back({&reaches[i], open ? open->row_bytes() : 0, open ? open->decoder_bytes() : 0});
-    }
+    for (std::size_t i = 0; i < sources.size(); ++i) costs.push_back(cost_of(sources[i], reaches[i], what.region));
     return plan_strips(costs, what.region, what.pile.channels, what.store.budget().work_bytes);
+}
+
+// Puts the frames into scratch that cannot come row by row: whose decoders take in the whole, or whose rows lie across
+// the frame. As many at a time as the budget allows.
+Result<bool> make_room(const InStep& what, const std::vector<RowReaches>& reaches, Job& job,
+                       std::vector<Source>& sources) {
+    std::vector<Source*> heavy;
+    std::size_t most = 1;
+    for (std::size_t i = 0; i < sources.size(); ++i) {
+        OpenFrame* open = sources[i].open.get();
+        if (!open || !(open->whole() || reaches[i].lies_across())) continue;
+        heavy.push_back(&sources[i]);
+        most = std::max(most, open->decoder_bytes() + TiledFrame::side * open->row_bytes());
+    }
+    if (heavy.empty()) return false;
+    const std::size_t at_once = what.store.budget().work_bytes / most;
+    if (at_once == 0) return too_little_memory(1, most, what.store.budget().work_bytes);
+    const int count = int(heavy.size());
+    job.begin("Preparing " + frames_in_words(heavy.size()), count);
+    Status done = for_each_of(count, int(std::min(at_once, heavy.size())), job,
+                              [&](int i) { return into_scratch(what, job, *heavy[std::size_t(i)]); });
+    if (!done.ok()) return done.failure();
+    return true;
+}
+
+Result<StripPlan> planned(const InStep& what, const std::vector<RowReaches>& reaches, Job& job,
+                          std::vector<Source>& sources) {
+    Result<StripPlan> plan = plan_of(what, sources, reaches);
+    if (!plan.ok() || plan.value().peak_bytes > StripPlan::comfortable_bytes) {
+        const Result<bool> room = make_room(what, reaches, job, sources);
+        if (!room.ok()) return room.failure();
+        if (room.value()) plan = plan_of(what, sources, reaches);
+    }
+    if (plan.ok())
+        plan.value().frames_in_scratch =
+            int(std::count_if(sources.begin(), sources.end(), [](const Source& s) { return s.tiles != nullptr; }));
+    return plan;
 }
 
 std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std::vector<Source>& sources,
@@ -90,9 +204,18 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
     out.reserve(sources.size());
     for (std::size_t i = 0; i < sources.size(); ++i) {
         Source& source = sources[i];
-        std::unique_ptr<FrameRows> rows =
-            source.open ? source.open->window(plan.windows[i], int(i)) : held_rows(std::move(source.held));
-        out.emplace_back(std::move(rows), std::move(reaches[i]), what.region, what.pile.channels, plan.bands);
+        std::unique_ptr<FrameRows> rows;
+        if (source.held)
+            rows = held_rows(std::move(source.held));
+        else if (source.open)
+            rows = source.open->window(plan.windows[i], int(i));
+        else if (!reaches[i].resampled())
+            rows = tiled_rows(std::move(source.tiles), {what.region.left, what.region.right()}, plan.windows[i]);
+        if (rows)
+            out.emplace_back(std::move(rows), std::move(reaches[i]), what.region, what.pile.channels, plan.bands);
+        else
+            out.emplace_back(std::move(source.tiles), std::move(reaches[i]), what.region, what.pile.channels,
+                             plan.bands);
     }
     return out;
 }
@@ -103,25 +226,29 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     Result<std::vector<Source>> opened = open_sources(what, job);
     if (!opened.ok()) return opened.failure();
     std::vector<RowReaches> reaches = reaches_of(what, opened.value());
-    Result<StripPlan> planned = plan_of(what, opened.value(), reaches);
-    if (!planned.ok()) return planned.failure();
-    const std::vector<Band>& bands = planned.value().bands;
-    std::vector<PlacedRows> frames = frames_of(what, planned.value(), opened.value(), reaches);
-    work.begin(planned.value());
-    job.begin("Merging " + std::to_string(frames.size()) + " frames", long(bands.size()));
+    const Result<StripPlan> plan = planned(what, reaches, job, opened.value());
+    if (!plan.ok()) return plan.failure();
+    const std::vector<Band>& bands = plan.value().bands;
+    std::vector<PlacedRows> frames = frames_of(what, plan.value(), opened.value(), reaches);
+    work.begin(plan.value());
+    job.begin("Merging " + frames_in_words(frames.size()), long(bands.size()));
 
     FirstFailure failure;
+    Stopwatch reading, merging, finishing;
     const auto read = [&](std::size_t frame, std::size_t band) {
+        const Stopwatch::Lap lap(reading);
         Status got = frames[frame].read(band, bands[band]);
         if (!got.ok()) failure.note(got.failure());
     };
     const auto merge = [&](std::size_t band, int y) {
+        const Stopwatch::Lap lap(merging);
         std::vector<FrameRow> rows;
         rows.reserve(frames.size());
         for (const PlacedRows& frame : frames) rows.push_back(frame.row(band, bands[band], y));
         work.row(y, rows);
     };
     const auto finish = [&](std::size_t band) {
+        const Stopwatch::Lap lap(finishing);
         Status done = work.finish(bands[band]);
         if (!done.ok()) failure.note(done.failure());
         job.advance();
@@ -142,6 +269,7 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
         if (job.stopped()) return stopped_failure();
         if (failure.any()) return failure.get();
     }
+    work.end({reading.seconds(), merging.seconds(), finishing.seconds()});
     return Done{};
 }
 

@@ -16,6 +16,13 @@ struct InStep {
     int level = 0;
 };
 
+// Where the time went, in seconds of all threads together.
+struct StepTimes {
+    double read_s = 0;    // decoding and resampling
+    double merge_s = 0;   // in StepWork::row
+    double finish_s = 0;  // in StepWork::finish
+};
+
 // What is done with the rows.
 class StepWork {
   public:
@@ -26,6 +33,8 @@ class StepWork {
     virtual void row(int y, const std::vector<FrameRow>& rows) = 0;
     // All rows of a band are done. Called in order, one call at a time, while rows of the next band are made.
     virtual Status finish([[maybe_unused]] const Band& band) { return Done{}; }
+    // Once, after all.
+    virtual void end([[maybe_unused]] const StepTimes& spent) {}
 };
 
 // Decoding of a band, merging of the one before it and finishing of the one before that share the cores. The job stands

@@ -45,10 +45,10 @@ Result<std::vector<FrameMeasures>> measure_frames(Pile& pile, Job& job) {
         Frame& frame = pile.frames[i];
         out[i].gap_s = gaps[i];
         if (job.stopped() || !usable(frame)) return;
-        Result<Raster16> picture = read_frame(*frame.file, level, space);
+        Result<Raster16> picture = read_frame(*frame.file, level, space, job);
         if (picture.ok())
             out[i].brightness = mean_light(picture.value(), curve);
-        else
+        else if (picture.failure().fault != Fault::stopped)
             frame.problem = picture.failure().sentence;
         job.advance();
     });

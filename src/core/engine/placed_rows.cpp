@@ -19,7 +19,7 @@ RowReaches::RowReaches(const Matrix& placed, int level, Size frame, const Rect& 
             rows_.emplace_back(frame.height, 0);
             continue;
         }
-        const kernels::RowReach r = kernels::rows_reached(*to_source_, y, span);
+        const kernels::Reach r = kernels::rows_reached(*to_source_, y, span);
         rows_.emplace_back(std::clamp(r.first, 0, frame.height - 1), std::clamp(r.last, 0, frame.height - 1) + 1);
     }
 }
@@ -57,6 +57,11 @@ int RowReaches::window(const std::vector<Band>& bands) const {
     return most;
 }
 
+bool RowReaches::lies_across() const {
+    return std::any_of(rows_.begin(), rows_.end(),
+                       [&](const auto& row) { return (row.second - row.first) * 10 > frame_.height; });
+}
+
 PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
                        const std::vector<Band>& bands)
     : rows_(std::move(rows)),
@@ -65,39 +70,107 @@ PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, cons
       channels_(channels),
       by_band_(reaches_.of(bands)) {}
 
+PlacedRows::PlacedRows(SharedTiles tiles, RowReaches reaches, const Rect& region, int channels,
+                       const std::vector<Band>& bands)
+    : tiles_(std::move(tiles)),
+      reaches_(std::move(reaches)),
+      region_(region),
+      channels_(channels),
+      by_band_(reaches_.of(bands)) {}
+
 Status PlacedRows::read(std::size_t index, const Band& band) {
+    if (tiles_) {
+        resample_tiles(index, band);
+        return Done{};
+    }
     const std::size_t held_from = reaches_.resampled() || index == 0 ? index : index - 1;
     Status got = rows_->require(by_band_[held_from].first, by_band_[index].second);
-    if (got.ok() && reaches_.resampled()) resample(index, band);
+    if (got.ok() && reaches_.resampled()) resample_rows(index, band);
     return got;
 }
 
-void PlacedRows::resample(std::size_t index, const Band& band) {
-    const auto [first, last] = by_band_[index];
-    std::vector<const std::uint8_t*> narrow;
-    std::vector<const std::uint16_t*> wide;
-    for (int y = first; y < last; ++y) {
-        const SourceRow row = rows_->row(y);
-        if (row.narrow)
-            narrow.push_back(row.narrow);
-        else
-            wide.push_back(row.wide);
-    }
+PlacedRows::Resampled& PlacedRows::spanned(std::size_t index, const Band& band) {
     Resampled& to = resampled_[index % 2];
     to.samples.resize(std::size_t(band.second - band.first) * stride());
     to.spans.assign(std::size_t(band.second - band.first), Span{});
-    const Matrix& to_source = *reaches_.to_source();
     for (int y = band.first; y < band.second; ++y) {
         const Span span = reaches_.span_of(y);
+        if (!span.empty()) to.spans[std::size_t(y - band.first)] = {span.begin - region_.left, span.end - region_.left};
+    }
+    return to;
+}
+
+void PlacedRows::warp(const AtHand& source, const Band& band, Span limits, Resampled& to) const {
+    for (int y = band.first; y < band.second; ++y) {
+        const Span covered = to.spans[std::size_t(y - band.first)];
+        const Span span{std::max(covered.begin + region_.left, limits.begin),
+                        std::min(covered.end + region_.left, limits.end)};
         if (span.empty()) continue;
         std::uint16_t* out = to.samples.data() + std::size_t(y - band.first) * stride() +
                              std::size_t(span.begin - region_.left) * std::size_t(channels_);
-        if (wide.empty())
-            kernels::warp_row(narrow.data(), first, rows_->size(), channels_, to_source, y, span, out);
+        const Matrix& to_source = *reaches_.to_source();
+        if (source.wide.empty())
+            kernels::warp_row(source.narrow.data(), source.from, frame_size(), channels_, to_source, y, span, out);
         else
-            kernels::warp_row(wide.data(), first, rows_->size(), channels_, to_source, y, span, out);
-        to.spans[std::size_t(y - band.first)] = {span.begin - region_.left, span.end - region_.left};
+            kernels::warp_row(source.wide.data(), source.from, frame_size(), channels_, to_source, y, span, out);
     }
+}
+
+void PlacedRows::resample_rows(std::size_t index, const Band& band) {
+    const auto [first, last] = by_band_[index];
+    AtHand source;
+    source.from = {0, first};
+    for (int y = first; y < last; ++y) {
+        const SourceRow row = rows_->row(y);
+        if (row.narrow)
+            source.narrow.push_back(row.narrow);
+        else
+            source.wide.push_back(row.wide);
+    }
+    warp(source, band, {region_.left, region_.right()}, spanned(index, band));
+}
+
+// Piece by piece along the band, each with the box of the frame that it reaches: however far the frame is turned, the
+// box is small.
+void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
+    constexpr int piece = 256;
+    Resampled& to = spanned(index, band);
+    const Size size = tiles_->size();
+    std::vector<std::uint16_t> memory;  // aligned for either kind of sample
+    for (int left = region_.left; left < region_.right(); left += piece) {
+        const Span limits{left, std::min(left + piece, region_.right())};
+        int low_x = size.width, high_x = -1, low_y = size.height, high_y = -1;
+        for (int y = band.first; y < band.second; ++y) {
+            const Span covered = to.spans[std::size_t(y - band.first)];
+            const Span span{std::max(covered.begin + region_.left, limits.begin),
+                            std::min(covered.end + region_.left, limits.end)};
+            if (span.empty()) continue;
+            const kernels::Reach across = kernels::columns_reached(*reaches_.to_source(), y, span);
+            const kernels::Reach down = kernels::rows_reached(*reaches_.to_source(), y, span);
+            low_x = std::min(low_x, std::clamp(across.first, 0, size.width - 1));
+            high_x = std::max(high_x, std::clamp(across.last, 0, size.width - 1));
+            low_y = std::min(low_y, std::clamp(down.first, 0, size.height - 1));
+            high_y = std::max(high_y, std::clamp(down.last, 0, size.height - 1));
+        }
+        if (high_x < low_x) continue;
+        const Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
+        const std::size_t box_stride = std::size_t(box.width) * tiles_->pixel_bytes();
+        memory.resize(std::size_t(box.height) * box_stride / 2 + 1);
+        auto* bytes = reinterpret_cast<std::uint8_t*>(memory.data());
+        tiles_->read(box, bytes, box_stride);
+        AtHand source;
+        source.from = {box.left, box.top};
+        for (int y = 0; y < box.height; ++y) {
+            const std::uint8_t* row = bytes + std::size_t(y) * box_stride;
+            if (tiles_->bits() == 8)
+                source.narrow.push_back(row);
+            else
+                source.wide.push_back(reinterpret_cast<const std::uint16_t*>(row));
+        }
+        warp(source, band, limits, to);
+    }
+    const auto [first, last] = reaches_.of(band);
+    if (first < last) tiles_->let_go(first, last);
 }
 
 FrameRow PlacedRows::row(std::size_t index, const Band& band, int y) const {
@@ -109,7 +182,7 @@ FrameRow PlacedRows::row(std::size_t index, const Band& band, int y) const {
     const Size size = rows_->size();
     if (y >= size.height) return {};
     const SourceRow row = rows_->row(y);
-    const std::ptrdiff_t left = std::ptrdiff_t(region_.left) * channels_;
+    const std::ptrdiff_t left = std::ptrdiff_t(region_.left - rows_->left()) * channels_;
     return {row.narrow ? row.narrow + left : nullptr,
             row.wide ? row.wide + left : nullptr,
             {0, std::min(region_.width, size.width - region_.left)}};

@@ -5,7 +5,7 @@
 #include <utility>
 #include <vector>
 
-#include "engine/source.h"
+#include "engine/tiled_frame.h"
 #include "merge/row.h"
 
 namespace bp {
@@ -28,6 +28,8 @@ class RowReaches {
     // Rows that must be held at once to go through the bands. While a band is made ready the one before it is still
     // being merged: from the frame's own rows when it is not resampled, else from resampled copies.
     int window(const std::vector<Band>& bands) const;
+    // True when a canvas row reads so many rows of the frame that holding them all is a waste: a tenth of it.
+    bool lies_across() const;
 
   private:
     std::optional<Matrix> to_source_;
@@ -41,6 +43,8 @@ class PlacedRows {
   public:
     PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
                const std::vector<Band>& bands);
+    // A frame that is resampled from tiles, which need no window.
+    PlacedRows(SharedTiles tiles, RowReaches reaches, const Rect& region, int channels, const std::vector<Band>& bands);
 
     // Makes band number `index` ready. May run while rows of band index - 1 are read by others.
     Status read(std::size_t index, const Band& band);
@@ -53,10 +57,23 @@ class PlacedRows {
         std::vector<kernels::Span> spans;
     };
 
-    void resample(std::size_t index, const Band& band);
+    // Source rows at hand, from a column and a row of the source on.
+    struct AtHand {
+        std::vector<const std::uint8_t*> narrow;
+        std::vector<const std::uint16_t*> wide;
+        kernels::Corner from;
+    };
+
+    // Fills in where the frame covers a band, and makes room for its samples.
+    Resampled& spanned(std::size_t index, const Band& band);
+    void resample_rows(std::size_t index, const Band& band);
+    void resample_tiles(std::size_t index, const Band& band);
+    void warp(const AtHand& source, const Band& band, kernels::Span limits, Resampled& to) const;
+    Size frame_size() const { return tiles_ ? tiles_->size() : rows_->size(); }
     std::size_t stride() const { return std::size_t(region_.width) * std::size_t(channels_); }
 
-    std::unique_ptr<FrameRows> rows_;
+    std::unique_ptr<FrameRows> rows_;  // or
+    SharedTiles tiles_;
     RowReaches reaches_;
     Rect region_;
     int channels_;

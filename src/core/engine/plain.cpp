@@ -93,7 +93,8 @@ std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, int st
 }
 
 Result<Placed> place(const Pile& pile, const Frame& frame) {
-    Result<Raster16> picture = read_frame(*frame.file, 0, working_space(pile));
+    Job job;
+    Result<Raster16> picture = read_frame(*frame.file, 0, working_space(pile), job);
     if (!picture.ok()) return picture.failure();
     return Placed{&frame, std::move(picture).value(), inverse(placement(pile, frame))};
 }

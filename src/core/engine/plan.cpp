@@ -8,8 +8,6 @@ namespace bp {
 namespace {
 
 constexpr std::array<int, 13> heights{256, 192, 128, 96, 64, 48, 32, 24, 16, 12, 8, 4, 2};
-// Beyond this, higher bands were measured to gain nothing: the rows leave the caches in any case.
-constexpr std::size_t comfortable_bytes = std::size_t(512) << 20;
 // Lower bands than this cost time, so that comfort ends here where the budget does not.
 constexpr int enough_rows = 16;
 // The program itself, its tables and libraries.
@@ -44,18 +42,22 @@ std::string megabytes(std::size_t bytes) {
 
 }  // namespace
 
+Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::size_t budget_bytes) {
+    return {Fault::wrong_call, "",
+            "Merging " + std::to_string(frames) + (frames == 1 ? " frame" : " frames") +
+                " of this size needs at least " + megabytes(needed_bytes) + " of memory, and " +
+                megabytes(budget_bytes) + " are allowed. Allow more, or set frames aside."};
+}
+
 Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,
                               std::size_t budget_bytes) {
     StripPlan plan;
     for (const int height : heights) {
         plan = plan_for(frames, region, channels, height);
-        const bool comfortable = plan.peak_bytes <= comfortable_bytes || height <= enough_rows;
+        const bool comfortable = plan.peak_bytes <= StripPlan::comfortable_bytes || height <= enough_rows;
         if (comfortable && plan.peak_bytes <= budget_bytes) return plan;
     }
-    return Failure{Fault::wrong_call, "",
-                   "Merging " + std::to_string(frames.size()) + " frames of this size needs at least " +
-                       megabytes(plan.peak_bytes) + " of memory, and " + megabytes(budget_bytes) +
-                       " are allowed. Allow more, or set frames aside."};
+    return too_little_memory(frames.size(), plan.peak_bytes, budget_bytes);
 }
 
 }  // namespace bp

@@ -17,14 +17,19 @@ struct FrameCost {
 };
 
 struct StripPlan {
+    // Beyond this, higher bands were measured to gain nothing: the rows leave the caches in any case.
+    static constexpr std::size_t comfortable_bytes = std::size_t(512) << 20;
+
     std::vector<Band> bands;
     int band_rows = 0;
     std::vector<int> windows;    // rows held of each frame
     std::size_t peak_bytes = 0;  // what all of it will take, by reckoning
+    int frames_in_scratch = 0;   // that come from the scratch disk
 };
 
 // The highest bands that the budget allows, but no higher than makes a merge faster. Fails with a sentence that says
 // how much is needed when not even the lowest band fits.
+Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::size_t budget_bytes);
 Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,
                               std::size_t budget_bytes);
 

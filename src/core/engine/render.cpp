@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "engine/in_step.h"
 #include "kernels/blend.h"
 #include "kernels/extremes.h"
 
@@ -84,6 +83,7 @@ class Composer final : public StepWork {
         for (const auto& [part, at] : parts_) lay_part(*part, rows[at], level_, y, region_.left, pile_.channels, out);
     }
     Status finish(const Band& band) override { return sink_.finish(band); }
+    void end(const StepTimes& spent) override { sink_.end(spent); }
 
   private:
     const Pile& pile_;

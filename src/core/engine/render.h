@@ -7,7 +7,7 @@
 #pragma once
 
 #include "base/job.h"
-#include "engine/plan.h"
+#include "engine/in_step.h"
 #include "engine/store.h"
 #include "pile/pile.h"
 
@@ -28,6 +28,8 @@ class RowSink {
     virtual std::uint16_t* row(int y) = 0;
     // The rows of a band are made. Called in order, one call at a time, while rows of the next band are made.
     virtual Status finish([[maybe_unused]] const Band& band) { return Done{}; }
+    // Once, after all.
+    virtual void end([[maybe_unused]] const StepTimes& spent) {}
 };
 
 // As render(), without the whole picture ever being in memory. The pile must have a frame to merge.

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "kernels/box.h"
 #include "kernels/extremes.h"
 
 namespace bp {
@@ -55,6 +56,7 @@ class WorkingRows {
     }
     int rows_read() const { return reader_->rows_read(); }
     std::size_t decoder_bytes() const { return reader_->memory_bytes(); }
+    bool whole() const { return reader_->whole(); }
 
     Status read(std::span<std::uint8_t* const> rows) {
         if (!to_working_.changes()) return reader_->read(rows);
@@ -162,6 +164,7 @@ class OpenFile final : public OpenFrame {
     int bits() const override { return rows_.bits(); }
     std::size_t row_bytes() const override { return rows_.row_bytes(); }
     std::size_t decoder_bytes() const override { return rows_.decoder_bytes(); }
+    bool whole() const override { return rows_.whole(); }
     std::unique_ptr<FrameRows> window(int rows, int place) override {
         return std::make_unique<StreamedRows>(std::move(rows_), rows, place);
     }
@@ -171,12 +174,13 @@ class OpenFile final : public OpenFrame {
 };
 
 template <class T>
-Result<FramePixels> read_all(WorkingRows& rows) {
+Result<FramePixels> read_all(WorkingRows& rows, Job& job) {
     Raster<T> out(rows.size(), rows.channels());
     std::vector<std::uint8_t*> pointers;
     for (int y = 0; y < out.height(); ++y) pointers.push_back(reinterpret_cast<std::uint8_t*>(out.row(y)));
     constexpr std::size_t band = 64;
     for (std::size_t y = 0; y < pointers.size(); y += band) {
+        if (job.stopped()) return stopped_failure();
         Status got = rows.read(std::span(pointers).subspan(y, std::min(band, pointers.size() - y)));
         if (!got.ok()) return got.failure();
     }
@@ -220,16 +224,45 @@ Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, 
     return out;
 }
 
-Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space) {
+Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job) {
+    if (level > scaled_levels) {
+        Result<FramePixels> near = read_pixels(file, scaled_levels, space, job);
+        if (!near.ok()) return near;
+        return further(near.value(), level - scaled_levels);
+    }
     Result<WorkingRows> rows = open_rows(file, level, space);
     if (!rows.ok()) return rows.failure();
-    return rows.value().bits() == 8 ? read_all<std::uint8_t>(rows.value()) : read_all<std::uint16_t>(rows.value());
+    return rows.value().bits() == 8 ? read_all<std::uint8_t>(rows.value(), job)
+                                    : read_all<std::uint16_t>(rows.value(), job);
 }
 
-Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space) {
-    Result<FramePixels> pixels = read_pixels(file, level, space);
+Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space, Job& job) {
+    Result<FramePixels> pixels = read_pixels(file, level, space, job);
     if (!pixels.ok()) return pixels.failure();
     return pixels.value().widened();
+}
+
+FramePixels further(const FramePixels& pixels, int levels) {
+    const int unit = 1 << levels;
+    Raster16 out(at_level(pixels.size(), levels), pixels.channels());
+    std::vector<const std::uint8_t*> narrow;
+    std::vector<const std::uint16_t*> wide;
+    for (int y = 0; y < out.height(); ++y) {
+        narrow.clear();
+        wide.clear();
+        for (int v = y * unit; v < std::min((y + 1) * unit, pixels.size().height); ++v) {
+            const SourceRow row = pixels.row(v);
+            if (row.narrow)
+                narrow.push_back(row.narrow);
+            else
+                wide.push_back(row.wide);
+        }
+        if (wide.empty())
+            kernels::box_row(narrow, pixels.size().width, out.channels(), unit, out.row(y));
+        else
+            kernels::box_row(wide, pixels.size().width, out.channels(), unit, out.row(y));
+    }
+    return FramePixels(std::move(out));
 }
 
 }  // namespace bp

@@ -6,6 +6,7 @@
 #include <optional>
 #include <variant>
 
+#include "base/job.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -48,8 +49,9 @@ class FrameRows {
     // Makes rows [first, last) of the frame readable; `first` must not be smaller than in an earlier call, rows above
     // it are let go, and last - first must not exceed the height the window was made for.
     virtual Status require(int first, int last) = 0;
-    // A row that the latest require() covers. It stays where it is until it is let go.
+    // A row that the latest require() covers, from column left() on. It stays where it is until it is let go.
     virtual SourceRow row(int y) const = 0;
+    virtual int left() const { return 0; }
 };
 
 std::unique_ptr<FrameRows> held_rows(SharedPixels pixels);
@@ -62,15 +64,20 @@ class OpenFrame {
     virtual int bits() const = 0;  // of a row in the working space: 8 or 16
     virtual std::size_t row_bytes() const = 0;
     virtual std::size_t decoder_bytes() const = 0;
+    // True when the decoder takes in the whole frame before it gives a row.
+    virtual bool whole() const = 0;
     // `place` numbers the frames that are read in step: their windows start at different places in a page, so that the
     // rows of many frames do not compete for the same lines of the cache. Once only.
     virtual std::unique_ptr<FrameRows> window(int rows, int place) = 0;
 };
-// Fails when the file cannot be opened; later failures come from require().
+// Level 0 to scaled_levels. Fails when the file cannot be opened; later failures come from require().
 Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space);
 
 // The whole frame at `level` in the working space.
-Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space);
-Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space);
+Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job);
+Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space, Job& job);
+// Box averages of 2^levels pixels a side. Levels beyond scaled_levels are made so from that level, whether it is at
+// hand or decoded for it.
+FramePixels further(const FramePixels& pixels, int levels);
 
 }  // namespace bp

@@ -10,29 +10,60 @@ MemoryBudget MemoryBudget::of_machine() {
     return {pages * page / 4, pages * page / 4};
 }
 
-FrameStore::FrameStore(WorkingSpace space, MemoryBudget budget) : space_(std::move(space)), budget_(budget) {}
+FrameStore::FrameStore(WorkingSpace space, MemoryBudget budget, std::shared_ptr<Scratch> scratch)
+    : space_(std::move(space)), budget_(budget), scratch_(std::move(scratch)) {}
 
 SharedPixels FrameStore::held(const FrameFile& file, int level) {
     const std::lock_guard lock(mutex_);
-    const auto found = entries_.find({file.hash, file.path.string(), level});
+    const auto found = entries_.find(key_of(file, level));
     if (found == entries_.end()) return {};
     recent_.splice(recent_.begin(), recent_, found->second.place);
     return found->second.pixels;
 }
 
-Result<SharedPixels> FrameStore::load(const FrameFile& file, int level) {
+SharedTiles FrameStore::held_tiles(const FrameFile& file, int level) const {
+    const std::lock_guard lock(mutex_);
+    const auto found = tiles_.find(key_of(file, level));
+    return found == tiles_.end() ? SharedTiles{} : found->second;
+}
+
+Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job) {
     if (SharedPixels known = held(file, level)) return known;
-    Result<FramePixels> read = read_pixels(file, level, space_);
-    if (!read.ok()) return read.failure();
-    auto pixels = std::make_shared<const FramePixels>(std::move(read).value());
-    keep({file.hash, file.path.string(), level}, pixels);
-    return SharedPixels(pixels);
+    SharedPixels pixels;
+    if (level > scaled_levels) {
+        // By way of the nearest level that is decoded, which is wanted sooner or later.
+        Result<SharedPixels> near = load(file, scaled_levels, job);
+        if (!near.ok()) return near;
+        pixels = std::make_shared<const FramePixels>(further(*near.value(), level - scaled_levels));
+    } else {
+        Result<FramePixels> read = read_pixels(file, level, space_, job);
+        if (!read.ok()) return read.failure();
+        pixels = std::make_shared<const FramePixels>(std::move(read).value());
+    }
+    keep(key_of(file, level), pixels);
+    return pixels;
+}
+
+Result<SharedTiles> FrameStore::load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job) {
+    if (SharedTiles known = held_tiles(file, level)) return known;
+    Result<SharedTiles> made = TiledFrame::make(open, *scratch_, job);
+    if (!made.ok()) return made;
+    const std::lock_guard lock(mutex_);
+    tiles_.emplace(key_of(file, level), made.value());
+    return made;
 }
 
 bool FrameStore::keeps(const FrameFile& file, int level, int together) const {
     const Size size = at_level(file.facts.size, level);
     const double sample = file.facts.bits / 8.0;
     return sample * size.width * size.height * space_.channels * together <= double(budget_.keep_bytes);
+}
+
+bool FrameStore::keeps_tiles(const FrameFile& file, int level, int missing) const {
+    if (budget_.keep_bytes == 0) return false;
+    const std::size_t pixel = std::size_t(file.facts.bits / 8) * std::size_t(space_.channels);
+    const double each = double(TiledFrame::bytes_for(at_level(file.facts.size, level), pixel));
+    return each * missing <= double(scratch_->room());
 }
 
 void FrameStore::keep(const Key& key, const SharedPixels& pixels) {
@@ -53,6 +84,7 @@ void FrameStore::clear() {
     const std::lock_guard lock(mutex_);
     entries_.clear();
     recent_.clear();
+    tiles_.clear();
     bytes_ = 0;
 }
 

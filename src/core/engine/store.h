@@ -1,4 +1,4 @@
-// Decoded frames kept in memory for the window, within a budget. Emptying it never changes a pixel.
+// Decoded frames kept in memory or on the scratch disk, within a budget. Emptying it never changes a pixel.
 #pragma once
 
 #include <cstdint>
@@ -9,7 +9,7 @@
 #include <string>
 #include <tuple>
 
-#include "engine/source.h"
+#include "engine/tiled_frame.h"
 
 namespace bp {
 
@@ -23,16 +23,24 @@ struct MemoryBudget {
 // All members may be called from any thread.
 class FrameStore {
   public:
-    explicit FrameStore(WorkingSpace space, MemoryBudget budget = MemoryBudget::of_machine());
+    explicit FrameStore(WorkingSpace space, MemoryBudget budget = MemoryBudget::of_machine(),
+                        std::shared_ptr<Scratch> scratch = Scratch::in_cache());
 
     const WorkingSpace& space() const { return space_; }
     const MemoryBudget& budget() const { return budget_; }
     // Null when it is not held.
     SharedPixels held(const FrameFile& file, int level);
+    SharedTiles held_tiles(const FrameFile& file, int level) const;
     // From memory, or decoded and kept.
-    Result<SharedPixels> load(const FrameFile& file, int level);
-    // True when `together` frames of this size fit into what is kept, so that they are better loaded than streamed.
+    Result<SharedPixels> load(const FrameFile& file, int level, Job& job);
+    // From scratch, or by way of `open` put there and kept.
+    Result<SharedTiles> load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job);
+    // True when `together` frames of this size fit into what is kept in memory, so that they are better loaded than
+    // streamed.
     bool keeps(const FrameFile& file, int level, int together) const;
+    // True when frames that will be looked at again, of which `missing` are not there yet, are better put into scratch
+    // than streamed every time.
+    bool keeps_tiles(const FrameFile& file, int level, int missing) const;
     void clear();
     std::size_t bytes() const;
 
@@ -43,14 +51,17 @@ class FrameStore {
         std::list<Key>::iterator place;
     };
 
+    static Key key_of(const FrameFile& file, int level) { return {file.hash, file.path.string(), level}; }
     void keep(const Key& key, const SharedPixels& pixels);
 
     WorkingSpace space_;
     MemoryBudget budget_;
+    std::shared_ptr<Scratch> scratch_;
     mutable std::mutex mutex_;
     std::size_t bytes_ = 0;
     std::map<Key, Entry> entries_;
     std::list<Key> recent_;  // the latest first
+    std::map<Key, SharedTiles> tiles_;
 };
 
 }  // namespace bp

@@ -113,13 +113,21 @@ class JpegRows final : public RowReader {
         info.out_color_space = facts_.channels == 1 ? JCS_GRAYSCALE : JCS_RGB;
         info.scale_num = 1;
         info.scale_denom = 1U << level;
-        jpeg_start_decompress(&info);
+        jpeg_calc_output_dimensions(&info);
         size_ = {int(info.output_width), int(info.output_height)};
+        if (jpeg_has_multiple_scans(&info) != 0)
+            for (const jpeg_component_info& part : std::span(info.comp_info, std::size_t(info.num_components)))
+                coefficient_bytes_ +=
+                    std::size_t(part.width_in_blocks) * std::size_t(part.height_in_blocks) * sizeof(JBLOCK);
         return Done{};
     }
 
     Status read(std::span<std::uint8_t* const> rows) override {
         if (setjmp(decoder_.escape) != 0) return broken();
+        if (!decoding_) {
+            jpeg_start_decompress(&decoder_.info);
+            decoding_ = true;
+        }
         std::size_t done = 0;
         while (done < rows.size()) {
             JSAMPROW row = rows[done];
@@ -133,8 +141,11 @@ class JpegRows final : public RowReader {
     // The library's row buffers for upsampling and a row of blocks of coefficients.
     std::size_t memory_bytes() const override {
         constexpr std::size_t rows_held = 36;
-        return buffer_bytes + rows_held * std::size_t(facts_.size.width) * std::size_t(facts_.channels);
+        return buffer_bytes + rows_held * std::size_t(facts_.size.width) * std::size_t(facts_.channels) +
+               coefficient_bytes_;
     }
+
+    bool whole() const override { return coefficient_bytes_ > 0; }
 
   private:
     Failure broken() const {
@@ -145,6 +156,8 @@ class JpegRows final : public RowReader {
     }
 
     Decoder decoder_;
+    bool decoding_ = false;
+    std::size_t coefficient_bytes_ = 0;  // of a picture in several scans: all of them before the first row
 };
 
 }  // namespace

@@ -29,7 +29,7 @@ bool is_jpeg(const Image& image) {
            std::string(loader).rfind("jpegload", 0) == 0;
 }
 
-Result<Image> open_image(const io::FileBytes& bytes, VipsAccess access) {
+Result<Image> open_image(const io::FileBytes& bytes) {
     io::start_vips();
     vips_error_clear();
     const std::filesystem::path& file = bytes.file();
@@ -43,7 +43,8 @@ Result<Image> open_image(const io::FileBytes& bytes, VipsAccess access) {
     if (kind.find("Jpeg") == std::string::npos && kind.find("Png") == std::string::npos &&
         kind.find("Tiff") == std::string::npos)
         return refuse(file, "is of a kind that cannot be read yet. Use JPEG, PNG or TIFF.");
-    Image image(vips_image_new_from_source(source.get(), "", "access", access, "fail_on", VIPS_FAIL_ON_ERROR, nullptr));
+    Image image(vips_image_new_from_source(source.get(), "", "access", VIPS_ACCESS_SEQUENTIAL, "fail_on",
+                                           VIPS_FAIL_ON_ERROR, nullptr));
     if (!image) return refuse(file, "is broken: " + vips_words() + ".");
     return image;
 }
@@ -84,32 +85,20 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
 struct Opened {
     io::FileBytes bytes;
     Image image;
-    PictureFacts facts;  // of the upright picture at full size
-    bool turned = false;
+    PictureFacts stored;  // as the file has it, at full size
+    io::Orientation orientation = io::Orientation::upright;
 };
 
 Result<Opened> open_facts(const std::filesystem::path& file) {
     Result<io::FileBytes> bytes = io::FileBytes::open(file);
     if (!bytes.ok()) return bytes.failure();
-    Result<Image> image = open_image(bytes.value(), VIPS_ACCESS_SEQUENTIAL);
+    Result<Image> image = open_image(bytes.value());
     if (!image.ok()) return image.failure();
     Result<PictureFacts> facts = facts_of(image.value(), file);
     if (!facts.ok()) return facts.failure();
-    Opened out{std::move(bytes).value(), std::move(image).value(), std::move(facts).value(), false};
-    const int orientation = vips_image_get_orientation(out.image.get());
-    out.turned = orientation > 1;
-    if (orientation >= 5) std::swap(out.facts.size.width, out.facts.size.height);
-    return out;
-}
-
-// Turned pictures are decoded whole, at full size.
-Result<std::unique_ptr<RowReader>> upright_rows(const Opened& opened) {
-    Result<Image> source = open_image(opened.bytes, VIPS_ACCESS_RANDOM);
-    if (!source.ok()) return source.failure();
-    VipsImage* upright = nullptr;
-    if (vips_autorot(source.value().get(), &upright, nullptr) != 0)
-        return refuse(opened.bytes.file(), "cannot be turned upright: " + vips_words() + ".");
-    return io::vips_rows(opened.bytes.file(), Image(upright), opened.facts);
+    const int tag = vips_image_get_orientation(image.value().get());
+    return Opened{std::move(bytes).value(), std::move(image).value(), std::move(facts).value(),
+                  tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
 }
 
 }  // namespace
@@ -117,26 +106,26 @@ Result<std::unique_ptr<RowReader>> upright_rows(const Opened& opened) {
 Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
-    return opened.value().facts;
+    return io::upright(opened.value().stored, opened.value().orientation);
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& file, int level) {
     Result<Opened> first = open_facts(file);
     if (!first.ok()) return first.failure();
     Opened& opened = first.value();
-    int boxes = level;
-    Result<std::unique_ptr<RowReader>> rows = Failure{};
-    if (opened.turned) {
-        rows = upright_rows(opened);
-    } else if (is_jpeg(opened.image)) {
-        const int in_decoder = std::min(level, 3);
-        boxes -= in_decoder;
-        rows = io::jpeg_rows(opened.bytes, opened.facts, in_decoder);
-    } else {
-        rows = io::vips_rows(file, std::move(opened.image), opened.facts);
-    }
-    if (!rows.ok() || boxes == 0) return rows;
-    return io::boxed_rows(std::move(rows).value(), boxes);
+    const bool jpeg = is_jpeg(opened.image);
+    // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
+    // beyond are then the same whether they are made from the file or from a picture that is at hand.
+    const int first_step = std::min(level, scaled_levels);
+    Result<std::unique_ptr<RowReader>> rows = jpeg
+                                                  ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
+                                                  : Result(io::vips_rows(file, std::move(opened.image), opened.stored));
+    if (!rows.ok()) return rows;
+    std::unique_ptr<RowReader> out = std::move(rows).value();
+    if (opened.orientation != io::Orientation::upright) out = io::turned_rows(std::move(out), opened.orientation);
+    if (!jpeg && first_step > 0) out = io::boxed_rows(std::move(out), first_step);
+    if (level > first_step) out = io::boxed_rows(std::move(out), level - first_step);
+    return out;
 }
 
 Result<Raster16> read_picture(const std::filesystem::path& file, int level) {

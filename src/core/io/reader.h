@@ -24,6 +24,9 @@ struct PictureFacts {
 // Reads the header only. Refuses what cannot be used, with a sentence that says why.
 Result<PictureFacts> probe_picture(const std::filesystem::path& file);
 
+// Levels up to this are decoded scaled down where the format has it; those beyond are box averages of this one.
+constexpr int scaled_levels = 3;
+
 // Rows of one picture from top to bottom, decoded as they are asked for, so that only a few rows are held, and no file
 // stays open. One reader serves one thread at a time; different readers are independent.
 class RowReader {
@@ -40,8 +43,10 @@ class RowReader {
         return std::size_t(size_.width) * std::size_t(facts_.channels) * std::size_t(bits_ / 8);
     }
     int rows_read() const { return next_; }
-    // What the open decoder takes, by measurement of its kind; the planning of memory goes by it.
+    // What the decoder takes from the first read() on, by measurement of its kind; the planning of memory goes by it.
     virtual std::size_t memory_bytes() const = 0;
+    // True when the first read() takes in the whole picture: such readers should not be at work all at once.
+    virtual bool whole() const { return false; }
     // Decodes the next rows, one to each pointer, of row_bytes() each; 16-bit samples need aligned pointers. Must not
     // go past the last row.
     virtual Status read(std::span<std::uint8_t* const> rows) = 0;

@@ -9,7 +9,23 @@ namespace bp::io {
 
 Failure refuse(const std::filesystem::path& file, const std::string& why);
 
-// Baseline JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
+// How a picture is to be turned to stand upright, by the numbers of the orientation tag (Exif 2.32, 4.6.4).
+enum class Orientation {
+    upright = 1,
+    mirrored = 2,
+    half_turn = 3,
+    flipped = 4,
+    transposed = 5,
+    quarter_right = 6,
+    transversed = 7,
+    quarter_left = 8,
+};
+// What the facts of the stored picture become.
+PictureFacts upright(PictureFacts stored, Orientation orientation);
+// The upright rows of a stored picture, which is taken in whole.
+std::unique_ptr<RowReader> turned_rows(std::unique_ptr<RowReader> stored, Orientation orientation);
+
+// JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
 
 // Any picture that is open in libvips.

@@ -37,7 +37,7 @@ std::array<float, 4> weights(float t) {
 }
 
 template <int channels, class T>
-void warp(const T* const* rows, int first_row, Size source, const Matrix& to_source, int y, Span span,
+void warp(const T* const* rows, Corner held, Size source, const Matrix& to_source, int y, Span span,
           std::uint16_t* out) {
     for (int x = span.begin; x < span.end; ++x, out += channels) {
         const Point p = to_source({double(x), double(y)});
@@ -47,10 +47,10 @@ void warp(const T* const* rows, int first_row, Size source, const Matrix& to_sou
         const std::array<float, 4> wy = weights(float(p.y - fy));
         std::array<int, 4> column{};
         for (int i = 0; i < 4; ++i)
-            column[std::size_t(i)] = std::clamp(int(fx) - 1 + i, 0, source.width - 1) * channels;
+            column[std::size_t(i)] = (std::clamp(int(fx) - 1 + i, 0, source.width - 1) - held.column) * channels;
         std::array<float, channels> sum{};
         for (int j = 0; j < 4; ++j) {
-            const T* row = rows[std::clamp(int(fy) - 1 + j, 0, source.height - 1) - first_row];
+            const T* row = rows[std::clamp(int(fy) - 1 + j, 0, source.height - 1) - held.row];
             for (int c = 0; c < channels; ++c) {
                 float across = 0;
                 for (std::size_t i = 0; i < 4; ++i) across += wx[i] * float(to_16(row[column[i] + c]));
@@ -78,26 +78,32 @@ Span covered_span(const Matrix& to_source, Size source, int y, Span limits) {
     return span.empty() ? Span{} : span;
 }
 
-RowReach rows_reached(const Matrix& to_source, int y, Span span) {
+Reach rows_reached(const Matrix& to_source, int y, Span span) {
     const double a = to_source({double(span.begin), double(y)}).y;
     const double b = to_source({double(span.end - 1), double(y)}).y;
     return {int(std::floor(std::min(a, b))) - 1, int(std::floor(std::max(a, b))) + 2};
 }
 
-void warp_row(const std::uint16_t* const* rows, int first_row, Size source, int channels, const Matrix& to_source,
-              int y, Span span, std::uint16_t* out) {
-    if (channels == 3)
-        warp<3>(rows, first_row, source, to_source, y, span, out);
-    else
-        warp<1>(rows, first_row, source, to_source, y, span, out);
+Reach columns_reached(const Matrix& to_source, int y, Span span) {
+    const double a = to_source({double(span.begin), double(y)}).x;
+    const double b = to_source({double(span.end - 1), double(y)}).x;
+    return {int(std::floor(std::min(a, b))) - 1, int(std::floor(std::max(a, b))) + 2};
 }
 
-void warp_row(const std::uint8_t* const* rows, int first_row, Size source, int channels, const Matrix& to_source, int y,
+void warp_row(const std::uint16_t* const* rows, Corner held, Size source, int channels, const Matrix& to_source, int y,
               Span span, std::uint16_t* out) {
     if (channels == 3)
-        warp<3>(rows, first_row, source, to_source, y, span, out);
+        warp<3>(rows, held, source, to_source, y, span, out);
     else
-        warp<1>(rows, first_row, source, to_source, y, span, out);
+        warp<1>(rows, held, source, to_source, y, span, out);
+}
+
+void warp_row(const std::uint8_t* const* rows, Corner held, Size source, int channels, const Matrix& to_source, int y,
+              Span span, std::uint16_t* out) {
+    if (channels == 3)
+        warp<3>(rows, held, source, to_source, y, span, out);
+    else
+        warp<1>(rows, held, source, to_source, y, span, out);
 }
 
 }  // namespace bp::kernels

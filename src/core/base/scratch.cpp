@@ -1,0 +1,112 @@
+#include "base/scratch.h"
+
+#include <fcntl.h>
+#include <sys/mman.h>
+#include <unistd.h>
+
+#include <cerrno>
+#include <cstdlib>
+#include <cstring>
+#include <string>
+
+namespace bp {
+namespace {
+
+namespace fs = std::filesystem;
+
+// An open file that has no name, or -1 with errno set.
+int nameless_file(const fs::path& folder) {
+    const int file = ::open(folder.c_str(), O_TMPFILE | O_RDWR | O_CLOEXEC, 0600);
+    if (file >= 0 || (errno != EOPNOTSUPP && errno != EISDIR && errno != ENOENT)) return file;
+    // File systems that cannot make a nameless file: one that loses its name at once.
+    std::string name = (folder / "scratch-XXXXXX").string();
+    const int named = ::mkostemp(name.data(), O_CLOEXEC);
+    if (named >= 0) ::unlink(name.c_str());
+    return named;
+}
+
+fs::path cache_folder() {
+    const char* cache = std::getenv("XDG_CACHE_HOME");
+    const char* home = std::getenv("HOME");
+    fs::path base = fs::temp_directory_path();
+    if (cache && *cache)
+        base = cache;
+    else if (home && *home)
+        base = fs::path(home) / ".cache";
+    return base / "bright-pile";
+}
+
+std::string megabytes(std::uint64_t bytes) {
+    return std::to_string((bytes + (1U << 20) - 1) >> 20) + " MB";
+}
+
+}  // namespace
+
+Scratch::Scratch(fs::path folder, std::uint64_t limit_bytes) : folder_(std::move(folder)), limit_(limit_bytes) {}
+
+std::shared_ptr<Scratch> Scratch::in(fs::path folder, std::uint64_t limit_bytes) {
+    return std::shared_ptr<Scratch>(new Scratch(std::move(folder), limit_bytes));
+}
+
+std::shared_ptr<Scratch> Scratch::in_cache() {
+    const fs::path folder = cache_folder();
+    std::error_code trouble;
+    fs::path there = folder;
+    while (!fs::exists(there, trouble) && there.has_relative_path()) there = there.parent_path();
+    const fs::space_info space = fs::space(there, trouble);
+    return in(folder, trouble ? 0 : std::uint64_t(space.available) / 2);
+}
+
+std::uint64_t Scratch::room() const {
+    const std::uint64_t used = used_;
+    return used < limit_ ? limit_ - used : 0;
+}
+
+Failure Scratch::refusal(std::size_t bytes, const std::string& why) const {
+    return {Fault::output, folder_.string(),
+            megabytes(bytes) + " are needed for working files in " + folder_.string() + ", and " + why +
+                ". Make room on that disk, or allow more."};
+}
+
+Result<std::unique_ptr<Scratch::Piece>> Scratch::take(std::size_t bytes) {
+    std::uint64_t before = used_;
+    do {
+        if (before + bytes > limit_)
+            return refusal(bytes, "only " + megabytes(before < limit_ ? limit_ - before : 0) + " are left there");
+    } while (!used_.compare_exchange_weak(before, before + bytes));
+    const auto fail = [&](int error) {
+        used_ -= bytes;
+        return refusal(bytes, "they cannot be had (" + std::string(std::strerror(error)) + ")");
+    };
+    std::error_code trouble;
+    fs::create_directories(folder_, trouble);
+    const int file = nameless_file(folder_);
+    if (file < 0) return fail(errno);
+    // Taken now: a disk that fills up later must not stop the program in the middle of a write to mapped memory.
+    if (const int error = ::posix_fallocate(file, 0, off_t(bytes)); error != 0) {
+        ::close(file);
+        return fail(error);
+    }
+    void* memory = ::mmap(nullptr, bytes, PROT_READ | PROT_WRITE, MAP_SHARED, file, 0);
+    const int error = errno;
+    ::close(file);
+    if (memory == MAP_FAILED) return fail(error);
+    return std::unique_ptr<Piece>(new Piece(shared_from_this(), {static_cast<std::uint8_t*>(memory), bytes}));
+}
+
+Scratch::Piece::Piece(std::shared_ptr<Scratch> of, std::span<std::uint8_t> memory)
+    : of_(std::move(of)), memory_(memory) {}
+
+Scratch::Piece::~Piece() {
+    ::munmap(memory_.data(), memory_.size());
+    of_->used_ -= memory_.size();
+}
+
+void Scratch::Piece::let_go(std::size_t first, std::size_t count) const {
+    const auto page = std::size_t(::sysconf(_SC_PAGESIZE));
+    const std::size_t begin = (first + page - 1) / page * page;
+    const std::size_t end = (first + count) / page * page;
+    if (end > begin) ::madvise(memory_.data() + begin, end - begin, MADV_DONTNEED);
+}
+
+}  // namespace bp
