@@ -6,12 +6,11 @@
 #include <array>
 #include <cmath>
 #include <limits>
+#include <list>
+#include <mutex>
 
 namespace bp {
 namespace {
-
-constexpr int guess_bits = 16;
-constexpr int guess_shift = 32 - guess_bits;
 
 using Handle = std::unique_ptr<void, cmsBool (*)(void*)>;
 
@@ -125,48 +124,64 @@ void Conversion::run(const std::uint16_t* in, std::uint16_t* out, int pixels) co
 }
 
 LightCurve LightCurve::of(const Profile& profile, int channels) {
+    // Asked for at every render; made of some hundred thousand conversions.
+    struct Known {
+        Profile profile;
+        int channels;
+        LightCurve curve;
+    };
+    static std::mutex mutex;
+    static std::list<Known> latest;
+    constexpr std::size_t kept = 4;
+    const std::lock_guard lock(mutex);
+    const auto found = std::find_if(latest.begin(), latest.end(),
+                                    [&](const Known& k) { return k.channels == channels && k.profile == profile; });
+    if (found != latest.end()) return found->curve;
+    latest.push_front({profile, channels, made_for(profile, channels)});
+    if (latest.size() > kept) latest.pop_back();
+    return latest.front().curve;
+}
+
+LightCurve LightCurve::made_for(const Profile& profile, int channels) {
     std::vector<double> ramp(65536 * 2 - 1);
     for (std::size_t i = 0; i < ramp.size(); ++i) ramp[i] = double(i) / 2.0 / 65535.0;
     std::vector<double> light = grey_axis(profile, channels, ramp);
     for (std::size_t i = 1; i < light.size(); ++i) light[i] = std::max(light[i], light[i - 1]);
-    LightCurve out;
-    out.light_.resize(65536);
-    out.border_.resize(65536, std::numeric_limits<double>::infinity());
+    Tables out;
+    out.light.resize(65536);
+    out.border.resize(65536, std::numeric_limits<double>::infinity());
     for (std::size_t v = 0; v < 65536; ++v)
-        out.light_[v] = std::uint32_t(std::llround(std::clamp(light[2 * v], 0.0, 1.0) * full));
-    for (std::size_t v = 0; v < 65535; ++v) out.border_[v] = std::clamp(light[2 * v + 1], 0.0, 1.0) * full;
-    out.finish();
-    return out;
+        out.light[v] = std::uint32_t(std::llround(std::clamp(light[2 * v], 0.0, 1.0) * full));
+    for (std::size_t v = 0; v < 65535; ++v) out.border[v] = std::clamp(light[2 * v + 1], 0.0, 1.0) * full;
+    return LightCurve(std::move(out));
 }
 
 LightCurve LightCurve::encoded() {
-    LightCurve out;
-    out.light_.resize(65536);
-    out.border_.resize(65536, std::numeric_limits<double>::infinity());
-    for (std::size_t v = 0; v < 65536; ++v) out.light_[v] = std::uint32_t(v * 65537);
-    for (std::size_t v = 0; v < 65535; ++v) out.border_[v] = (double(v) + 0.5) * 65537.0;
-    out.finish();
-    return out;
+    static const LightCurve curve = [] {
+        Tables out;
+        out.light.resize(65536);
+        out.border.resize(65536, std::numeric_limits<double>::infinity());
+        for (std::size_t v = 0; v < 65536; ++v) out.light[v] = std::uint32_t(v * 65537);
+        for (std::size_t v = 0; v < 65535; ++v) out.border[v] = (double(v) + 0.5) * 65537.0;
+        return LightCurve(std::move(out));
+    }();
+    return curve;
 }
 
-void LightCurve::finish() {
-    guess_.resize((std::size_t(1) << guess_bits) + 1);
+// Fills in what follows from light and border.
+LightCurve::LightCurve(Tables tables) {
+    tables.guess.resize((std::size_t(1) << guess_bits) + 1);
     std::size_t v = 0;
-    for (std::size_t g = 0; g < guess_.size(); ++g) {
+    for (std::size_t g = 0; g < tables.guess.size(); ++g) {
         const double floor = double(g) * double(1U << guess_shift);
-        while (border_[v] <= floor) ++v;
-        guess_[g] = std::uint16_t(v);
+        while (tables.border[v] <= floor) ++v;
+        tables.guess[g] = std::uint16_t(v);
     }
-}
-
-std::uint16_t LightCurve::sample(double light) const {
-    const double clamped = std::clamp(light, 0.0, full);
-    std::size_t v = guess_[std::size_t(clamped) >> guess_shift];
-    // Two steps without a branch reach nearly every sample: the first guess is off by more only in deep shadow.
-    v += std::size_t(border_[v] <= clamped);
-    v += std::size_t(border_[v] <= clamped);
-    while (border_[v] <= clamped) ++v;
-    return std::uint16_t(v);
+    constexpr std::size_t values = 256;
+    for (std::size_t b = 0; b < values; ++b) tables.of_8_bit.push_back(tables.light[b * 257]);
+    for (std::size_t b = 0; b < values; ++b)
+        for (std::size_t a = 0; a < values; ++a) tables.of_pairs.push_back(tables.of_8_bit[a] + tables.of_8_bit[b]);
+    tables_ = std::make_shared<const Tables>(std::move(tables));
 }
 
 }  // namespace bp

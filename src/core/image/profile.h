@@ -1,6 +1,7 @@
 // Colour profiles: what a sample means, and how it relates to light.
 #pragma once
 
+#include <algorithm>
 #include <cstddef>
 #include <cstdint>
 #include <memory>
@@ -42,7 +43,8 @@ class Conversion {
 };
 
 // The way from 16-bit samples to linear light and back: the luminance of a profile along its grey axis. Light is a
-// 32-bit integer, full = 2^32 - 1, so that sums of frames are exact whatever their order.
+// 32-bit integer, full = 2^32 - 1, so that sums of frames are exact whatever their order. Copies share their tables,
+// and those of the profiles used last are kept.
 class LightCurve {
   public:
     static constexpr double full = 4294967295.0;
@@ -51,17 +53,39 @@ class LightCurve {
     // Samples as they stand: light is the sample itself, scaled.
     static LightCurve encoded();
 
-    std::uint32_t light(std::uint16_t sample) const { return light_[sample]; }
-    const std::uint32_t* table() const { return light_.data(); }
+    std::uint32_t light(std::uint16_t sample) const { return tables_->light[sample]; }
+    const std::uint32_t* table() const { return tables_->light.data(); }
+    // The light of 8-bit samples, and of two of them together: by a + 256 b.
+    const std::uint64_t* table_of_8_bit() const { return tables_->of_8_bit.data(); }
+    const std::uint64_t* table_of_pairs() const { return tables_->of_pairs.data(); }
     // The sample whose rounding interval holds `light` (0 to `full`): rounded once, in the encoding.
-    std::uint16_t sample(double light) const;
+    // In the header because the means call it for every sample.
+    std::uint16_t sample(double light) const {
+        const Tables& tables = *tables_;
+        const double clamped = std::clamp(light, 0.0, full);
+        std::size_t v = tables.guess[std::size_t(std::int64_t(clamped)) >> guess_shift];
+        // Two steps without a branch reach nearly every sample: the first guess is off by more only in deep shadow.
+        v += std::size_t(tables.border[v] <= clamped);
+        v += std::size_t(tables.border[v] <= clamped);
+        while (tables.border[v] <= clamped) ++v;
+        return std::uint16_t(v);
+    }
 
   private:
-    void finish();
+    static constexpr int guess_bits = 16;
+    static constexpr int guess_shift = 32 - guess_bits;
 
-    std::vector<std::uint32_t> light_;  // 65536 entries, never falling
-    std::vector<double> border_;        // border_[v]: light half-way between sample v and v + 1
-    std::vector<std::uint16_t> guess_;  // first candidate sample by the top bits of light
+    struct Tables {
+        std::vector<std::uint32_t> light;  // 65536 entries, never falling
+        std::vector<double> border;        // border[v]: light half-way between sample v and v + 1
+        std::vector<std::uint16_t> guess;  // first candidate sample by the top bits of light
+        std::vector<std::uint64_t> of_8_bit;
+        std::vector<std::uint64_t> of_pairs;
+    };
+    explicit LightCurve(Tables tables);
+    static LightCurve made_for(const Profile& profile, int channels);
+
+    std::shared_ptr<const Tables> tables_;
 };
 
 }  // namespace bp

@@ -1,15 +1,14 @@
 #include <algorithm>
+#include <bit>
 #include <limits>
 #include <vector>
 
-#include "kernels/light_sums.h"
 #include "kernels/mean.h"
 #include "kernels/median.h"
+#include "kernels/strays.h"
 
 namespace bp::kernels {
 namespace {
-
-constexpr std::size_t piece = 64;  // samples that are asked together whether any of them stands apart
 
 // What one step between values of 8 bits is in 16.
 template <class T>
@@ -24,36 +23,23 @@ class Distances {
     }
 
     Rows<T> rows() const { return rows_; }
-    void measure(std::size_t k, const T* row, const T* middle, std::size_t count) {
-        T* out = values_.data() + k * sum_block;
-        for (std::size_t i = 0; i < count; ++i) out[i] = T(std::max(row[i], middle[i]) - std::min(row[i], middle[i]));
-    }
+    T* row(std::size_t k) { return values_.data() + k * sum_block; }
 
   private:
     std::vector<T> values_;
     std::vector<const T*> rows_;
 };
 
-template <class T>
-bool any_beyond(const T* distance, const T* reach, std::size_t count) {
-    T beyond = 0;
-    for (std::size_t i = 0; i < count; ++i) beyond |= T(distance[i] > reach[i]);
-    return beyond != 0;
-}
-
 // Values that stand apart are few: all are summed, and those taken back.
 template <class T, class Light>
-void take_back(const T* row, const T* distance, const T* reach, std::size_t count, const Light* light, LightSums& sums,
+void take_back(const T* row, const StrayBits& bits, const Light* light, LightSums& sums,
                std::array<std::uint32_t, sum_block>& voters) {
-    for (std::size_t from = 0; from < count; from += piece) {
-        const std::size_t here = std::min(piece, count - from);
-        if (!any_beyond(distance + from, reach + from, here)) continue;
-        for (std::size_t i = from; i < from + here; ++i) {
-            if (distance[i] <= reach[i]) continue;
+    for (std::size_t word = 0; word < bits.size(); ++word)
+        for (std::uint64_t left = bits[word]; left != 0; left &= left - 1) {
+            const std::size_t i = word * 64 + std::size_t(std::countr_zero(left));
             sums[i] -= light[row[i]];
             --voters[i];
         }
-    }
 }
 
 template <class T, class Light>
@@ -64,28 +50,31 @@ void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, cons
     std::array<std::uint16_t, sum_block> spread{};
     std::array<T, sum_block> reach{};
     std::array<std::uint32_t, sum_block> voters{};
-    Distances<T> distances(rows.size());
+    Distances<T> apart(rows.size());
+    StrayBits bits{};
     std::vector<const T*> pieces(rows.size());
     for (std::size_t begin = 0; begin < samples; begin += sum_block) {
         const std::size_t here = std::min(sum_block, samples - begin);
         for (std::size_t k = 0; k < rows.size(); ++k) pieces[k] = rows[k] + begin;
         lower_middle(Rows<T>(pieces), here, middle.data());
-        for (std::size_t k = 0; k < rows.size(); ++k) distances.measure(k, pieces[k], middle.data(), here);
-        median(distances.rows(), here, spread.data());
+        for (std::size_t k = 0; k < rows.size(); ++k) kernels::distances(pieces[k], middle.data(), here, apart.row(k));
+        median(apart.rows(), here, spread.data());
         constexpr int largest = std::numeric_limits<T>::max();
         for (std::size_t i = 0; i < here; ++i) reach[i] = T(std::min(largest, clip_reach(spread[i], step) / unit<T>));
-        sum_light(rows, begin, here, light, sums);
+        sum_light(rows, begin, here, curve, sums);
         voters.fill(std::uint32_t(rows.size()));
-        for (std::size_t k = 0; k < rows.size(); ++k)
-            take_back(pieces[k], distances.rows()[k], reach.data(), here, light, sums, voters);
-        for (std::size_t i = 0; i < here; ++i) out[begin + i] = curve.sample(double(sums[i]) / double(voters[i]));
+        for (std::size_t k = 0; k < rows.size(); ++k) {
+            strays(apart.row(k), reach.data(), here, bits);
+            take_back(pieces[k], bits, light, sums, voters);
+        }
+        for (std::size_t i = 0; i < here; ++i) out[begin + i] = curve.sample(double(std::int64_t(sums[i])) / double(voters[i]));
     }
 }
 
 }  // namespace
 
 void clipped_mean(Rows<std::uint8_t> rows, std::size_t samples, const LightCurve& curve, int step, std::uint16_t* out) {
-    clipped_mean_of(rows, samples, light_of_8_bit(curve).data(), curve, step, out);
+    clipped_mean_of(rows, samples, curve.table_of_8_bit(), curve, step, out);
 }
 
 void clipped_mean(Rows<std::uint16_t> rows, std::size_t samples, const LightCurve& curve, int step,
