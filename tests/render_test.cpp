@@ -3,7 +3,7 @@
 #include <catch2/catch.hpp>
 
 #include "base/parallel.h"
-#include "engine/base_cache.h"
+#include "engine/base_tiles.h"
 #include "engine/cover.h"
 #include "engine/plain.h"
 #include "kernels/warp.h"
@@ -122,22 +122,48 @@ TEST_CASE("regions, stores, thread counts and levels change no sample") {
     }
 }
 
-TEST_CASE("a cached base gives the same picture, and only what makes a base makes a new one") {
+TEST_CASE("a base from tiles is the base, and only what makes a base makes new tiles") {
     const Folder folder;
-    const Pile pile = with_mode(shaken(test::speckle_pile(folder, 3, {60, 40}, 16)), Mode::mean);
+    const Pile pile = with_mode(shaken(test::speckle_pile(folder, 3, {600, 400}, 16)), Mode::mean);
     Job job;
     FrameStore store(working_space(pile));
-    BaseCache cache;
+    BaseTiles tiles;
     const Rect all = whole(pile.size);
-    const SharedRaster first = cache.base(pile, store, all, 0, job).value();
-    CHECK(test::difference(*first, render_base(pile, store, all, 0, job).value()) == "");
-    CHECK(cache.base(with_painted_part(pile, 1, {5, 5}, {30, 20}), store, all, 0, job).value() == first);
-    CHECK(cache.base(with_mode(pile, Mode::median), store, all, 0, job).value() != first);
+    const Raster16 first = tiles.base(pile, store, all, 0, job).value();
+    CHECK(test::difference(first, render_base(pile, store, all, 0, job).value()) == "");
+    CHECK(tiles.made() == 6);
+    CHECK(test::difference(tiles.base(with_painted_part(pile, 1, {5, 5}, {30, 20}), store, all, 0, job).value(),
+                           first) == "");
+    CHECK(tiles.made() == 6);
+    const Pile median = with_mode(pile, Mode::median);
+    CHECK(test::difference(tiles.base(median, store, all, 0, job).value(),
+                           render_base(median, store, all, 0, job).value()) == "");
+    CHECK(tiles.made() == 12);
     const int one[] = {pile.frames[1].id};
-    CHECK(cache.base(with_aside(pile, one, true), store, all, 0, job).value() != first);
-    CHECK(cache.base(pile, store, all, 0, job).value() == first);
-    cache.clear();
-    CHECK(test::difference(*cache.base(pile, store, all, 0, job).value(), *first) == "");
+    const Pile fewer = with_aside(pile, one, true);
+    CHECK(test::difference(tiles.base(fewer, store, all, 0, job).value(),
+                           render_base(fewer, store, all, 0, job).value()) == "");
+    CHECK(tiles.made() == 18);
+    // Whole tiles of another region are known; those that the region cuts are not.
+    const Rect region{256, 0, 300, 256};
+    CHECK(test::difference(tiles.base(pile, store, region, 0, job).value(),
+                           render_base(pile, store, region, 0, job).value()) == "");
+    CHECK(tiles.made() == 19);
+    tiles.clear();
+    CHECK(test::difference(tiles.base(pile, store, all, 0, job).value(), first) == "");
+    CHECK(tiles.made() == 25);
+}
+
+TEST_CASE("tiles that do not fit into the budget are made again") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 2, {700, 300}, 8);
+    Job job;
+    FrameStore store(working_space(pile));
+    BaseTiles small(std::size_t(256) * 256 * 3 * 2);
+    const Rect all = whole(pile.size);
+    const Raster16 expected = render_base(pile, store, all, 0, job).value();
+    for (int i = 0; i < 3; ++i) CHECK(test::difference(small.base(pile, store, all, 0, job).value(), expected) == "");
+    CHECK(small.made() > 6);
 }
 
 TEST_CASE("full cover is the largest rectangle that every frame reaches") {

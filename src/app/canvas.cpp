@@ -7,6 +7,7 @@
 #include <QWheelEvent>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "app/mask_hatch.h"
 #include "app/theme.h"
@@ -30,6 +31,7 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(320, 240);
     connect(&viewer, &Viewer::updated, this, qOverload<>(&QWidget::update));
+    connect(&viewer, &Viewer::patched, this, [this](const Rect& area) { update(on_screen(area)); });
     connect(&viewer, &Viewer::area_changed, this, [this] {
         if (fitted_)
             fit();
@@ -170,15 +172,16 @@ void Canvas::begin_stroke(QPointF at) {
 
 void Canvas::extend_stroke(QPointF at) {
     const QPointF p = to_canvas(at) - QPointF(0.5, 0.5);
-    stroke_->extend({p.x(), p.y()});
-    if (!stroke_new_part_ && viewer_.view() == View::result) viewer_.set_live_mask(stroke_part_, stroke_->mask());
-    update();
+    const Rect changed = stroke_->extend({p.x(), p.y()});
+    if (!stroke_new_part_ && viewer_.view() == View::result)
+        viewer_.try_out_mask(stroke_part_, stroke_->mask(), changed);
+    else
+        update(on_screen(changed));
 }
 
 void Canvas::end_stroke() {
     const Mask mask = stroke_->mask();
     stroke_.reset();
-    viewer_.drop_live_mask();
     Pile next = studio_.pile();
     int part = stroke_part_;
     if (stroke_new_part_) {
@@ -215,6 +218,30 @@ void Canvas::draw_layer(QPainter& painter, const Layer& layer) const {
     painter.drawImage(QRectF(a, b), layer.image);
 }
 
+QRect Canvas::on_screen(const Rect& area) const {
+    const QPointF a = to_screen({double(area.left), double(area.top)});
+    const QPointF b = to_screen({double(area.right()), double(area.bottom())});
+    // Smoothing reaches a little further.
+    const int reach = 2 + int(std::ceil(zoom_));
+    return QRectF(a, b).toAlignedRect().adjusted(-reach, -reach, reach, reach);
+}
+
+QRect Canvas::brush_mark(QPointF at) const {
+    constexpr double pen = 4;
+    const double reach = std::max(brush_.size / 2 * zoom_, 3.0) + pen;
+    return QRectF(at.x() - reach, at.y() - reach, 2 * reach, 2 * reach).toAlignedRect();
+}
+
+// Draws anew what follows the pointer.
+void Canvas::moved_from(QPointF before) {
+    if (painting_) {
+        update(brush_mark(before));
+        update(brush_mark(pointer_));
+    }
+    update(readout_drawn_);
+    update(readout_place(readout()));
+}
+
 QString Canvas::readout() const {
     QString text = tr("%1%").arg(std::lround(zoom_ * 100));
     const QPointF p = to_canvas(pointer_);
@@ -233,11 +260,16 @@ QString Canvas::readout() const {
     return text;
 }
 
+QRect Canvas::readout_place(const QString& text) const {
+    const QRect box = QFontMetrics(face(type::small)).boundingRect(text).adjusted(-9, -5, 9, 5);
+    return {QPoint(space::medium, height() - box.height() - space::medium), box.size()};
+}
+
 void Canvas::draw_readout(QPainter& painter) const {
     painter.setFont(face(type::small));
     const QString text = readout();
-    const QRect box = painter.fontMetrics().boundingRect(text).adjusted(-9, -5, 9, 5);
-    const QRect place(QPoint(space::medium, height() - box.height() - space::medium), box.size());
+    const QRect place = readout_place(text);
+    readout_drawn_ = place;
     QColor ground = theme().ground;
     ground.setAlpha(215);
     painter.setPen(Qt::NoPen);
@@ -247,7 +279,20 @@ void Canvas::draw_readout(QPainter& painter) const {
     painter.drawText(place, Qt::AlignCenter, text);
 }
 
-void Canvas::paintEvent(QPaintEvent*) {
+void Canvas::draw_brush(QPainter& painter) const {
+    painter.setRenderHint(QPainter::Antialiasing);
+    const double radius = brush_.size / 2 * zoom_;
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(QColor(0, 0, 0, 150), 3));
+    painter.drawEllipse(pointer_, radius, radius);
+    painter.setPen(
+        QPen(brush_.keep ? theme().hatch : QColor(Qt::white), 1.2, brush_.keep ? Qt::SolidLine : Qt::DashLine));
+    painter.drawEllipse(pointer_, radius, radius);
+    painter.drawLine(pointer_ - QPointF(3, 0), pointer_ + QPointF(3, 0));
+    if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
+}
+
+void Canvas::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
     painter.fillRect(rect(), theme().surround);
     const Rect area = viewer_.area();
@@ -269,21 +314,11 @@ void Canvas::paintEvent(QPaintEvent*) {
     }
     if (const Mask* mask = shown_mask()) {
         const QPointF origin = to_canvas({0, 0});
-        painter.drawImage(QPoint(0, 0), hatch_of(*mask, size(), {origin.x(), origin.y()}, zoom_));
+        const QRect shown = event->rect();
+        painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, zoom_));
     }
     painter.restore();
-    if (painting_ && pointer_.x() >= 0) {
-        painter.setRenderHint(QPainter::Antialiasing);
-        const double radius = brush_.size / 2 * zoom_;
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(QColor(0, 0, 0, 150), 3));
-        painter.drawEllipse(pointer_, radius, radius);
-        painter.setPen(
-            QPen(brush_.keep ? theme().hatch : QColor(Qt::white), 1.2, brush_.keep ? Qt::SolidLine : Qt::DashLine));
-        painter.drawEllipse(pointer_, radius, radius);
-        painter.drawLine(pointer_ - QPointF(3, 0), pointer_ + QPointF(3, 0));
-        if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
-    }
+    if (painting_ && pointer_.x() >= 0) draw_brush(painter);
     draw_readout(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);
@@ -321,16 +356,17 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
 }
 
 void Canvas::mouseMoveEvent(QMouseEvent* event) {
-    pointer_ = event->position();
-    if (stroke_) {
-        extend_stroke(event->position());
-    } else if (panning_) {
+    const QPointF before = std::exchange(pointer_, event->position());
+    if (panning_) {
         centre_ -= (event->position() - grabbed_) / zoom_;
         grabbed_ = event->position();
         keep_inside();
         ask();
+        update();
+        return;
     }
-    update();
+    if (stroke_) extend_stroke(event->position());
+    moved_from(before);
 }
 
 void Canvas::mouseReleaseEvent(QMouseEvent*) {

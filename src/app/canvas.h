@@ -58,9 +58,15 @@ class Canvas : public QWidget {
     void end_stroke();
     int part_to_paint();
     const Mask* shown_mask() const;
+    // The screen's part of what a point or an area of the canvas touches.
+    QRect on_screen(const Rect& area) const;
+    QRect brush_mark(QPointF at) const;
+    void moved_from(QPointF before);
+    void draw_brush(QPainter& painter) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
     QString readout() const;
+    QRect readout_place(const QString& text) const;
 
     Studio& studio_;
     Viewer& viewer_;
@@ -70,6 +76,7 @@ class Canvas : public QWidget {
     QPointF pointer_{-1, -1};
     bool panning_ = false;
     QPointF grabbed_;
+    mutable QRect readout_drawn_;
     bool painting_ = false;
     bool show_mask_ = true;
     Brush brush_;

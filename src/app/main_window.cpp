@@ -99,7 +99,7 @@ QWidget* MainWindow::build_desk() {
     auto* exporting = new ExportStep(*studio_);
     steps_->add(new FramesStep(*studio_));
     steps_->add(new AlignStep(*studio_));
-    steps_->add(new MergeStep(*studio_));
+    steps_->add(new MergeStep(*studio_, *viewer_));
     parts_index_ = 3;
     steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
     export_index_ = 4;

@@ -7,8 +7,8 @@
 
 namespace bp::app {
 
-// An image of `pixels` size, transparent where nothing is kept, for the screen pixel (0, 0) at `origin` in canvas
-// pixels (edges, not centres) and `zoom` screen pixels a canvas pixel.
-QImage hatch_of(const Mask& mask, QSize pixels, Point origin, double zoom);
+// An image of the screen pixels in `shown`, transparent where nothing is kept. Screen pixel (0, 0) lies at `origin` in
+// canvas pixels (edges, not centres), at `zoom` screen pixels a canvas pixel.
+QImage hatch_of(const Mask& mask, const QRect& shown, Point origin, double zoom);
 
 }  // namespace bp::app

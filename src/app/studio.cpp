@@ -53,7 +53,7 @@ Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
 }  // namespace
 
 Studio::Studio(QObject* parent)
-    : QObject(parent), bases_(std::make_shared<BaseCache>()), work_(this), thumbnail_lane_(this), preview_lane_(this) {
+    : QObject(parent), bases_(std::make_shared<BaseTiles>()), work_(this), thumbnail_lane_(this), preview_lane_(this) {
     fresh_stores();
     connect(&document_, &Document::opened, this, [this] {
         fresh_stores();
@@ -67,7 +67,7 @@ Studio::Studio(QObject* parent)
 
 void Studio::fresh_stores() {
     store_ = std::make_shared<FrameStore>(working_space(pile()));
-    bases_ = std::make_shared<BaseCache>();
+    bases_ = std::make_shared<BaseTiles>();
     thumbnails_.clear();
     thumbnails_done_ = false;
     previews_.clear();

@@ -8,7 +8,7 @@
 
 #include "app/document.h"
 #include "app/jobs.h"
-#include "engine/base_cache.h"
+#include "engine/base_tiles.h"
 #include "engine/export.h"
 #include "engine/open.h"
 #include "engine/store.h"
@@ -24,7 +24,7 @@ class Studio : public QObject {
     Document& document() { return document_; }
     const Pile& pile() const { return document_.pile(); }
     std::shared_ptr<FrameStore> store() const { return store_; }
-    std::shared_ptr<BaseCache> bases() const { return bases_; }
+    std::shared_ptr<BaseTiles> bases() const { return bases_; }
     // Opening, aligning, saving, exporting: one at a time.
     Lane& work() { return work_; }
     bool previewing() const { return preview_lane_.busy(); }
@@ -75,7 +75,7 @@ class Studio : public QObject {
 
     Document document_;
     std::shared_ptr<FrameStore> store_;
-    std::shared_ptr<BaseCache> bases_;
+    std::shared_ptr<BaseTiles> bases_;
     Lane work_;
     Lane thumbnail_lane_;
     Lane preview_lane_;

@@ -1,8 +1,10 @@
 #include "app/viewer.h"
 
 #include <QColor>
+#include <QPainter>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "app/pictures.h"
 #include "engine/cover.h"
@@ -14,7 +16,6 @@ namespace {
 
 constexpr int difference_gain = 4;
 constexpr int pan_pause_ms = 40;
-constexpr int tile = 256;  // visible areas are rounded to this, so that small moves need nothing new
 
 Rect rounded(const Rect& area, int unit) {
     const int left = area.left / unit * unit;
@@ -38,7 +39,7 @@ bool holds(const Rect& outer, const Rect& inner) {
 struct Viewer::Order {
     Pile pile;
     std::shared_ptr<FrameStore> store;
-    std::shared_ptr<BaseCache> bases;
+    std::shared_ptr<BaseTiles> bases;
     View view;
     int frame;
     Rect region;
@@ -52,26 +53,39 @@ struct Viewer::Order {
             if (!picture.ok()) return picture.failure();
             return to_image(picture.value(), pile.profile);
         }
-        Result<SharedRaster> base = bases->base(pile, *store, region, level, job);
-        if (!base.ok()) return base.failure();
-        Raster16 picture = base.value()->clone();
-        Status laid = lay_parts(pile, *store, region, level, picture, job);
+        Result<Raster16> picture = bases->base(pile, *store, region, level, job);
+        if (!picture.ok()) return picture.failure();
+        Status laid = lay_parts(pile, *store, region, level, picture.value(), job);
         if (!laid.ok()) return laid.failure();
-        return to_image(picture, pile.profile);
+        return to_image(picture.value(), pile.profile);
     }
 };
 
-Viewer::Viewer(Studio& studio) : QObject(&studio), studio_(studio), overview_lane_(this), detail_lane_(this) {
+// Pieces of both layers, made anew.
+struct Viewer::Patches {
+    struct Piece {
+        QImage image;
+        Rect region;  // pixels of the level
+        int level;
+    };
+    std::vector<Piece> pieces;
+    Rect area;
+};
+
+Viewer::Viewer(Studio& studio)
+    : QObject(&studio), studio_(studio), overview_lane_(this), detail_lane_(this), patch_lane_(this) {
     later_.setSingleShot(true);
     later_.setInterval(pan_pause_ms);
     connect(&later_, &QTimer::timeout, this, &Viewer::render_detail);
     connect(&studio.document(), &Document::opened, this, [this] {
         overview_ = {};
         detail_ = {};
-        live_.reset();
+        end_trial();
+        grown_from_ = 0;
         set_view(View::result);
     });
     connect(&studio.document(), &Document::changed, this, &Viewer::pile_changed);
+    connect(&studio, &Studio::thumbnail_arrived, this, &Viewer::grow);
     connect(&studio, &Studio::thumbnails_finished, this, &Viewer::refresh);
     connect(&studio, &Studio::selection_changed, this, [this] {
         if (view_ != View::result) refresh();
@@ -85,7 +99,20 @@ void Viewer::set_view(View view) {
     emit view_changed();
 }
 
+int Viewer::overview_level() const {
+    return std::min(studio_.thumbnail_level(), scaled_levels);
+}
+
+const Pile& Viewer::shown() const {
+    return trial_ ? *trial_ : studio_.pile();
+}
+
 void Viewer::pile_changed() {
+    // A stroke that has come to its end: the pictures have it already.
+    if (trial_ && studio_.document().open() && *trial_ == studio_.pile() && detail_.serial == serial_ &&
+        overview_.serial == serial_)
+        return;
+    end_trial();
     const Rect before = area_;
     area_ = studio_.document().open() ? output_area(studio_.pile()) : Rect{};
     if (area_ != before) emit area_changed();
@@ -98,14 +125,32 @@ void Viewer::demand(const Rect& visible, double zoom) {
     later_.start();
 }
 
-void Viewer::set_live_mask(int part, const Mask& mask) {
-    live_ = {part, mask};
-    ++serial_;
-    render_detail();
+// A slider moves faster than pictures are made: the one in the making is not given up for the next.
+void Viewer::try_out(Pile pile) {
+    trial_ = std::move(pile);
+    trial_waits_ = overview_lane_.busy();
+    if (!trial_waits_) refresh();
 }
 
-void Viewer::drop_live_mask() {
-    live_.reset();
+void Viewer::try_out_mask(int part, const Mask& mask, const Rect& changed) {
+    trial_ = with_part_mask(studio_.pile(), part, mask);
+    tried_mask_ = unite(tried_mask_, changed);
+    unpatched_ = unite(unpatched_, changed);
+    patch();
+}
+
+// A picture that was ordered before a stroke came to its end lacks the rest of it.
+void Viewer::patch_again() {
+    unpatched_ = unite(unpatched_, tried_mask_);
+    patch();
+}
+
+void Viewer::end_trial() {
+    trial_.reset();
+    trial_waits_ = false;
+    tried_mask_ = {};
+    unpatched_ = {};
+    patch_lane_.stop();
 }
 
 void Viewer::refresh() {
@@ -116,56 +161,128 @@ void Viewer::refresh() {
         emit updated();
         return;
     }
+    // The coarse picture comes first and has the cores to itself; the fine one follows it.
+    detail_lane_.stop();
     render_overview();
-    render_detail();
 }
 
 Viewer::Order Viewer::order(const Rect& area, int level) const {
-    Pile pile = studio_.pile();
-    if (live_) pile = with_part_mask(std::move(pile), live_->first, live_->second);
-    return {std::move(pile), studio_.store(), studio_.bases(), view_, studio_.current(), at_level(area, level), level};
+    return {shown(), studio_.store(), studio_.bases(), view_, studio_.current(), at_level(area, level), level};
+}
+
+// While frames come in: the picture of those that are here, whenever there are half as many again.
+void Viewer::grow() {
+    if (studio_.thumbnails_complete() || view_ != View::result || overview_lane_.busy()) return;
+    std::vector<int> missing;
+    std::size_t here = 0;
+    for (const int id : merged_ids(studio_.pile()))
+        if (studio_.thumbnail(id).isNull())
+            missing.push_back(id);
+        else
+            ++here;
+    if (here == 0 || 2 * here < 3 * grown_from_) return;
+    grown_from_ = here;
+    Order what = order(area_, overview_level());
+    what.pile = with_aside(std::move(what.pile), missing, true);
+    if (merged_ids(what.pile).empty()) return;
+    const Rect area = covered_by(what.region, what.level);
+    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
+                                       [this, area, level = what.level, serial = serial_](Result<QImage> image) {
+                                           arrive(overview_, std::move(image), area, level, serial);
+                                       });
 }
 
 void Viewer::render_overview() {
     if (!studio_.thumbnails_complete() && view_ == View::result) return;
-    const Order what = order(area_, studio_.thumbnail_level());
+    const Order what = order(area_, overview_level());
     const Rect area = covered_by(what.region, what.level);
-    overview_lane_.run<Result<QImage>>(
-        [what](Job& job) { return what.fill(job); },
-        [this, area, serial = serial_](Result<QImage> image) { arrive(overview_, std::move(image), area, serial); });
+    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
+                                       [this, area, level = what.level, serial = serial_](Result<QImage> image) {
+                                           const bool here = arrive(overview_, std::move(image), area, level, serial);
+                                           if (std::exchange(trial_waits_, false)) {
+                                               refresh();
+                                               return;
+                                           }
+                                           if (!here) return;
+                                           patch_again();
+                                           render_detail();
+                                       });
 }
 
 void Viewer::render_detail() {
     if (!studio_.document().open() || visible_.empty()) return;
-    // The first sight comes from thumbnails; fine pictures wait for it.
-    if (!studio_.thumbnails_complete() && view_ == View::result) return;
-    const int level = std::clamp(int(std::floor(std::log2(1.0 / zoom_) + 1e-9)), 0, studio_.thumbnail_level());
-    const int unit = tile << level;
+    if (overview_.serial != serial_ || (!studio_.thumbnails_complete() && view_ == View::result)) return;
+    const int level = std::clamp(int(std::floor(std::log2(1.0 / zoom_) + 1e-9)), 0, overview_level());
+    const int unit = BaseTiles::side << level;
     const Rect wanted = intersect(visible_, area_);
     if (wanted.empty()) return;
+    if (level == overview_.level) {
+        detail_ = {overview_.image, overview_.area, level, serial_};
+        emit settled();
+        return;
+    }
     const Rect area = intersect(rounded(wanted, unit), area_);
-    const Size have = detail_.image.size().isEmpty() ? Size{} : Size{detail_.image.width(), detail_.image.height()};
-    const Rect region = at_level(area, level);
-    if (detail_.serial == serial_ && holds(detail_.area, wanted) && have == at_level(detail_.area, level).size()) {
+    if (detail_.serial == serial_ && holds(detail_.area, wanted) && detail_.level == level) {
         emit settled();
         return;
     }
     const Order what = order(area, level);
-    const Rect covered = covered_by(region, level);
+    const Rect covered = covered_by(what.region, level);
     detail_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
-                                     [this, covered, serial = serial_](Result<QImage> image) {
-                                         arrive(detail_, std::move(image), covered, serial);
+                                     [this, covered, level, serial = serial_](Result<QImage> image) {
+                                         if (arrive(detail_, std::move(image), covered, level, serial)) patch_again();
                                          if (detail_.serial == serial_) emit settled();
                                      });
 }
 
-void Viewer::arrive(Layer& layer, Result<QImage> image, const Rect& area, long serial) {
+// One patch at a time; what changes meanwhile is in the next.
+void Viewer::patch() {
+    if (patch_lane_.busy() || unpatched_.empty() || view_ != View::result || overview_.serial != serial_) return;
+    Patches wanted;
+    wanted.area = intersect(std::exchange(unpatched_, {}), area_);
+    std::vector<Order> orders;
+    for (const Layer* layer : {&overview_, &detail_}) {
+        if (layer->serial != serial_ || layer->image.isNull()) continue;
+        const Rect area = intersect(wanted.area, intersect(layer->area, area_));
+        if (!area.empty()) orders.push_back(order(area, layer->level));
+    }
+    patch_lane_.run<Result<Patches>>(
+        [orders, wanted](Job& job) -> Result<Patches> {
+            Patches out = wanted;
+            for (const Order& what : orders) {
+                Result<QImage> image = what.fill(job);
+                if (!image.ok()) return image.failure();
+                out.pieces.push_back({std::move(image).value(), what.region, what.level});
+            }
+            return out;
+        },
+        [this, serial = serial_](Result<Patches> made) {
+            if (made.ok() && serial == serial_) paste(made.value());
+            patch();
+        });
+}
+
+void Viewer::paste(const Patches& patches) {
+    for (const Patches::Piece& piece : patches.pieces)
+        for (Layer* layer : {&overview_, &detail_}) {
+            if (layer->level != piece.level || layer->serial != serial_) continue;
+            const int step = 1 << layer->level;
+            QPainter painter(&layer->image);
+            painter.drawImage(piece.region.left - layer->area.left / step, piece.region.top - layer->area.top / step,
+                              piece.image);
+        }
+    emit patched(patches.area);
+}
+
+// True when the picture is there.
+bool Viewer::arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial) {
     if (!image.ok()) {
         if (image.failure().fault != Fault::stopped) studio_.report_broken(image.failure());
-        return;
+        return false;
     }
-    layer = {std::move(image).value(), area, serial};
+    layer = {std::move(image).value(), area, level, serial};
     emit updated();
+    return true;
 }
 
 std::optional<QColor> Viewer::colour_at(int x, int y) const {

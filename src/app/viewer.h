@@ -14,6 +14,7 @@ enum class View { result, frame, difference };
 struct Layer {
     QImage image;
     Rect area;  // canvas pixels of level 0 that the image covers
+    int level = 0;
     long serial = 0;
 };
 
@@ -27,9 +28,12 @@ class Viewer : public QObject {
     void set_view(View view);
     // What the canvas needs: the visible area in canvas pixels and screen pixels a canvas pixel.
     void demand(const Rect& visible, double zoom);
-    // While a stroke is drawn, the part's mask is this one.
-    void set_live_mask(int part, const Mask& mask);
-    void drop_live_mask();
+    // Shows another pile than the document's, while a slider is dragged.
+    void try_out(Pile pile);
+    // The same while a stroke is drawn: only the mask of a part has changed, and only in `changed`.
+    void try_out_mask(int part, const Mask& mask, const Rect& changed);
+    // Back to the document.
+    void end_trial();
 
     // The area of the canvas that is shown at all.
     Rect area() const { return area_; }
@@ -43,28 +47,41 @@ class Viewer : public QObject {
 
   signals:
     void updated();
+    void patched(const bp::Rect& area);  // updated, but only in this area of the canvas
     void view_changed();
     void area_changed();
     void settled();  // the fine picture is as asked for
 
   private:
     struct Order;
+    struct Patches;
     void pile_changed();
     void refresh();
+    void grow();
     void render_overview();
     void render_detail();
+    void patch();
+    void paste(const Patches& patches);
+    int overview_level() const;
+    const Pile& shown() const;
     Order order(const Rect& area, int level) const;
-    void arrive(Layer& layer, Result<QImage> image, const Rect& area, long serial);
+    void patch_again();
+    bool arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial);
 
     Studio& studio_;
     Lane overview_lane_;
     Lane detail_lane_;
+    Lane patch_lane_;
     QTimer later_;
     View view_ = View::result;
     Rect area_;
     Rect visible_;
     double zoom_ = 1;
-    std::optional<std::pair<int, Mask>> live_;
+    std::optional<Pile> trial_;
+    bool trial_waits_ = false;    // for the overview of an earlier one
+    Rect tried_mask_;             // where the trial's mask has changed
+    Rect unpatched_;              // where it has since the last patch was ordered
+    std::size_t grown_from_ = 0;  // frames in the growing picture that was ordered last
     Layer overview_;
     Layer detail_;
     long serial_ = 0;

@@ -11,7 +11,7 @@
 
 namespace bp::app {
 
-MergeStep::MergeStep(Studio& studio) : studio_(studio), lane_(this) {
+MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), lane_(this) {
     grid_ = new MiniatureGrid(3, {68, 46}, this);
     for (const ModeEntry& entry : modes()) {
         grid_->add(int(entry.mode), word(entry.mode), what_it_does(entry.mode));
@@ -37,6 +37,9 @@ MergeStep::MergeStep(Studio& studio) : studio_(studio), lane_(this) {
 
     connect(grid_, &MiniatureGrid::chosen, this, [this](int mode) {
         studio_.document().edit(with_mode(studio_.pile(), Mode(mode)), tr("Merge: %1").arg(word(Mode(mode)).toLower()));
+    });
+    connect(strength_, &NamedSlider::changed, this, [this, &viewer](int value) {
+        viewer.try_out(with_strength(studio_.pile(), studio_.selected(), value / 100.0));
     });
     connect(strength_, &NamedSlider::settled, this, [this](int value) {
         studio_.document().edit(with_strength(studio_.pile(), studio_.selected(), value / 100.0),
@@ -96,11 +99,9 @@ void MergeStep::render_miniatures() {
             for (const ModeEntry& entry : modes()) {
                 const Pile pile = with_mode(now, entry.mode);
                 const Rect region = at_level(output_area(pile), level);
-                Result<SharedRaster> base = bases->base(pile, *store, region, level, job);
-                if (!base.ok()) continue;
-                Raster16 picture = base.value()->clone();
-                if (lay_parts(pile, *store, region, level, picture, job).ok())
-                    out[entry.mode] = to_image(picture, pile.profile);
+                Result<Raster16> picture = bases->base(pile, *store, region, level, job);
+                if (picture.ok() && lay_parts(pile, *store, region, level, picture.value(), job).ok())
+                    out[entry.mode] = to_image(picture.value(), pile.profile);
             }
             return out;
         },

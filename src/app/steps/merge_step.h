@@ -8,7 +8,7 @@
 #include "app/controls.h"
 #include "app/miniatures.h"
 #include "app/step_line.h"
-#include "app/studio.h"
+#include "app/viewer.h"
 
 namespace bp::app {
 
@@ -16,7 +16,7 @@ class MergeStep : public StepBody {
     Q_OBJECT
 
   public:
-    explicit MergeStep(Studio& studio);
+    MergeStep(Studio& studio, Viewer& viewer);
     QString title() const override { return tr("Merge"); }
     QString summary() const override;
     bool needs_look() const override;

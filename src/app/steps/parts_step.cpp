@@ -126,6 +126,8 @@ void PartsStep::build_list() {
         else if (!name.empty() && name != part->name)
             studio_.document().edit(with_part_name(studio_.pile(), id, name), tr("Name part"));
     });
+    connect(part_strength_, &NamedSlider::changed, this,
+            [this](int value) { viewer_.try_out(with_part_strength(studio_.pile(), chosen(), value / 100.0)); });
     connect(part_strength_, &NamedSlider::settled, this, [this](int value) {
         studio_.document().edit(with_part_strength(studio_.pile(), chosen(), value / 100.0), tr("Strength of part"));
     });

@@ -67,7 +67,8 @@ void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, cons
             strays(apart.row(k), reach.data(), here, bits);
             take_back(pieces[k], bits, light, sums, voters);
         }
-        for (std::size_t i = 0; i < here; ++i) out[begin + i] = curve.sample(double(std::int64_t(sums[i])) / double(voters[i]));
+        for (std::size_t i = 0; i < here; ++i)
+            out[begin + i] = curve.sample(double(std::int64_t(sums[i])) / double(voters[i]));
     }
 }
 

@@ -1,0 +1,119 @@
+#include "engine/base_tiles.h"
+
+#include <xxhash.h>
+
+#include <algorithm>
+#include <sstream>
+#include <vector>
+
+namespace bp {
+namespace {
+
+int floor_to(int value, int unit) {
+    return (value >= 0 ? value / unit : -((-value + unit - 1) / unit)) * unit;
+}
+
+// The tiles of a grid that begins at the canvas's own corner, cut to the region.
+std::vector<Rect> tiles_of(const Rect& region) {
+    std::vector<Rect> out;
+    constexpr int side = BaseTiles::side;
+    for (int y = floor_to(region.top, side); y < region.bottom(); y += side)
+        for (int x = floor_to(region.left, side); x < region.right(); x += side)
+            out.push_back(intersect({x, y, side, side}, region));
+    return out;
+}
+
+// Copies what the two have in common; both are rasters of their areas.
+void copy_common(const Raster16& from, const Rect& from_area, Raster16& to, const Rect& to_area) {
+    const Rect common = intersect(from_area, to_area);
+    const int channels = to.channels();
+    for (int y = common.top; y < common.bottom(); ++y)
+        std::copy_n(from.row(y - from_area.top) + (common.left - from_area.left) * channels, common.width * channels,
+                    to.row(y - to_area.top) + (common.left - to_area.left) * channels);
+}
+
+}  // namespace
+
+BaseTiles::Recipe BaseTiles::recipe_of(const Pile& pile) {
+    std::ostringstream out;
+    out.precision(17);
+    out << entry_of(pile.merge.mode).name << ' ' << int(pile.merge.light) << ' ' << pile.channels << ' '
+        << pile.size.width << ' ' << pile.size.height << '\n';
+    if (!pile.profile.is_srgb())
+        for (const std::uint8_t byte : pile.profile.bytes()) out << char(byte);
+    for (const Frame& frame : pile.frames) {
+        if (!merged(pile, frame)) continue;
+        out << '\n' << frame.file->hash << ' ' << frame.file->path.string();
+        if (entry_of(pile.merge.mode).uses_strength) out << ' ' << frame.strength;
+        for (const double m : placement(pile, frame).m) out << ' ' << m;
+    }
+    const std::string text = out.str();
+    const XXH128_hash_t hash = XXH3_128bits(text.data(), text.size());
+    return {hash.high64, hash.low64};
+}
+
+BaseTiles::Key BaseTiles::key_of(const Recipe& recipe, int level, const Rect& tile) {
+    return {recipe, level, tile.left, tile.top, tile.width, tile.height};
+}
+
+Result<Raster16> BaseTiles::base(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job) {
+    const Recipe recipe = recipe_of(pile);
+    Raster16 out(region.size(), pile.channels);
+    std::vector<Rect> missing;
+    Rect around;
+    for (const Rect& tile : tiles_of(region)) {
+        if (const SharedRaster known = find(key_of(recipe, level, tile))) {
+            copy_common(*known, tile, out, region);
+        } else {
+            missing.push_back(tile);
+            around = unite(around, tile);
+        }
+    }
+    if (missing.empty()) return out;
+    Result<Raster16> fresh = render_base(pile, store, around, level, job);
+    if (!fresh.ok()) return fresh.failure();
+    copy_common(fresh.value(), around, out, region);
+    for (const Rect& tile : missing) {
+        auto raster = std::make_shared<Raster16>(tile.size(), pile.channels);
+        copy_common(fresh.value(), around, *raster, tile);
+        keep(key_of(recipe, level, tile), raster);
+    }
+    return out;
+}
+
+SharedRaster BaseTiles::find(const Key& key) {
+    const std::lock_guard lock(mutex_);
+    const auto found = entries_.find(key);
+    if (found == entries_.end()) return {};
+    recent_.splice(recent_.begin(), recent_, found->second.place);
+    return found->second.raster;
+}
+
+void BaseTiles::keep(const Key& key, const SharedRaster& raster) {
+    const std::lock_guard lock(mutex_);
+    ++made_;
+    if (entries_.contains(key)) return;
+    recent_.push_front(key);
+    entries_[key] = {raster, recent_.begin()};
+    bytes_ += raster->bytes();
+    while (bytes_ > budget_ && recent_.size() > 1) {
+        const auto oldest = entries_.find(recent_.back());
+        bytes_ -= oldest->second.raster->bytes();
+        entries_.erase(oldest);
+        recent_.pop_back();
+    }
+}
+
+void BaseTiles::clear() {
+    const std::lock_guard lock(mutex_);
+    entries_.clear();
+    recent_.clear();
+    bytes_ = 0;
+}
+
+std::size_t BaseTiles::made() const {
+    const std::lock_guard lock(mutex_);
+    return made_;
+}
+
+}  // namespace bp
