@@ -44,12 +44,16 @@ TEST_CASE("pieces of scratch hold what is written, have no name, and give their 
     {
         auto piece = scratch->take(3 * megabyte).value();
         CHECK(fs::is_empty(folder / "cache"));
+        CHECK(piece->bytes().empty());
+        std::vector<std::uint8_t> bytes(2 * megabyte);
+        for (std::size_t i = 0; i < bytes.size(); ++i) bytes[i] = std::uint8_t(i * 7 / 3);
+        REQUIRE(piece->write(megabyte, bytes).ok());
+        REQUIRE(piece->seal().ok());
         REQUIRE(piece->bytes().size() == 3 * megabyte);
-        CHECK(piece->bytes()[megabyte] == 0);
-        for (std::size_t i = 0; i < piece->bytes().size(); ++i) piece->bytes()[i] = std::uint8_t(i * 7 / 3);
+        CHECK(piece->bytes()[megabyte - 1] == 0);
         piece->let_go(100, 2 * megabyte);
         std::size_t wrong = 0;
-        for (std::size_t i = 0; i < piece->bytes().size(); ++i) wrong += piece->bytes()[i] != std::uint8_t(i * 7 / 3);
+        for (std::size_t i = 0; i < bytes.size(); ++i) wrong += piece->bytes()[megabyte + i] != bytes[i];
         CHECK(wrong == 0);
         CHECK(scratch->used() == 3 * megabyte);
         const auto refused = scratch->take(8 * megabyte);

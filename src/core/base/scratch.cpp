@@ -82,31 +82,49 @@ Result<std::unique_ptr<Scratch::Piece>> Scratch::take(std::size_t bytes) {
     fs::create_directories(folder_, trouble);
     const int file = nameless_file(folder_);
     if (file < 0) return fail(errno);
-    // Taken now: a disk that fills up later must not stop the program in the middle of a write to mapped memory.
     if (const int error = ::posix_fallocate(file, 0, off_t(bytes)); error != 0) {
         ::close(file);
         return fail(error);
     }
-    void* memory = ::mmap(nullptr, bytes, PROT_READ | PROT_WRITE, MAP_SHARED, file, 0);
-    const int error = errno;
-    ::close(file);
-    if (memory == MAP_FAILED) return fail(error);
-    return std::unique_ptr<Piece>(new Piece(shared_from_this(), {static_cast<std::uint8_t*>(memory), bytes}));
+    return std::unique_ptr<Piece>(new Piece(shared_from_this(), file, bytes));
 }
 
-Scratch::Piece::Piece(std::shared_ptr<Scratch> of, std::span<std::uint8_t> memory)
-    : of_(std::move(of)), memory_(memory) {}
+Scratch::Piece::Piece(std::shared_ptr<Scratch> of, int file, std::size_t size)
+    : of_(std::move(of)), file_(file), size_(size) {}
 
 Scratch::Piece::~Piece() {
-    ::munmap(memory_.data(), memory_.size());
-    of_->used_ -= memory_.size();
+    if (file_ >= 0) ::close(file_);
+    if (!memory_.empty()) ::munmap(const_cast<std::uint8_t*>(memory_.data()), memory_.size());
+    of_->used_ -= size_;
+}
+
+Status Scratch::Piece::write(std::size_t offset, std::span<const std::uint8_t> bytes) {
+    while (!bytes.empty()) {
+        const ssize_t done = ::pwrite(file_, bytes.data(), bytes.size(), off_t(offset));
+        if (done < 0 && errno == EINTR) continue;
+        if (done <= 0) return of_->refusal(size_, "they cannot be written (" + std::string(std::strerror(errno)) + ")");
+        offset += std::size_t(done);
+        bytes = bytes.subspan(std::size_t(done));
+    }
+    return Done{};
+}
+
+Status Scratch::Piece::seal() {
+    void* memory = ::mmap(nullptr, size_, PROT_READ, MAP_SHARED, file_, 0);
+    const int error = errno;
+    ::close(file_);
+    file_ = -1;
+    if (memory == MAP_FAILED)
+        return of_->refusal(size_, "they cannot be mapped (" + std::string(std::strerror(error)) + ")");
+    memory_ = {static_cast<const std::uint8_t*>(memory), size_};
+    return Done{};
 }
 
 void Scratch::Piece::let_go(std::size_t first, std::size_t count) const {
     const auto page = std::size_t(::sysconf(_SC_PAGESIZE));
     const std::size_t begin = (first + page - 1) / page * page;
     const std::size_t end = (first + count) / page * page;
-    if (end > begin) ::madvise(memory_.data() + begin, end - begin, MADV_DONTNEED);
+    if (end > begin) ::madvise(const_cast<std::uint8_t*>(memory_.data()) + begin, end - begin, MADV_DONTNEED);
 }
 
 }  // namespace bp

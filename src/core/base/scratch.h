@@ -12,8 +12,8 @@
 namespace bp {
 
 // Pieces of scratch are files without a name: the system removes them when the last that holds them lets go, and also
-// when the program crashes or is killed, so that nothing has to be swept. No file stays open. All members may be called
-// from any thread.
+// when the program crashes or is killed, so that nothing has to be swept. A piece is written, then sealed, then read;
+// only while it is written its file is open. Any thread; a piece is written by one at a time.
 class Scratch : public std::enable_shared_from_this<Scratch> {
   public:
     // All pieces together take no more than `limit_bytes`. The folder is made when it is first needed.
@@ -26,17 +26,21 @@ class Scratch : public std::enable_shared_from_this<Scratch> {
         ~Piece();
         Piece(const Piece&) = delete;
         Piece& operator=(const Piece&) = delete;
-        // Mapped; zero at first. The space on the disk is already taken, so writing cannot fail for want of it.
-        std::span<std::uint8_t> bytes() { return memory_; }
+        // The space on the disk is already taken, so that a disk which fills up meanwhile does no harm.
+        Status write(std::size_t offset, std::span<const std::uint8_t> bytes);
+        Status seal();
+        // Mapped once it is sealed, empty before; zero where nothing was written.
         std::span<const std::uint8_t> bytes() const { return memory_; }
         // The program is done with these bytes for now: they stay on the disk and leave its memory.
         void let_go(std::size_t first, std::size_t count) const;
 
       private:
         friend class Scratch;
-        Piece(std::shared_ptr<Scratch> of, std::span<std::uint8_t> memory);
+        Piece(std::shared_ptr<Scratch> of, int file, std::size_t size);
         std::shared_ptr<Scratch> of_;
-        std::span<std::uint8_t> memory_;
+        int file_;
+        std::size_t size_;
+        std::span<const std::uint8_t> memory_;
     };
 
     // Fails, with a sentence, when the limit or the disk does not allow it.

@@ -69,20 +69,15 @@ std::size_t TiledFrame::offset_of(int x, int y) const {
     return tile * tile_bytes() + (std::size_t(y % side) * side + std::size_t(x % side)) * pixel_;
 }
 
-void TiledFrame::write_row(int y, const std::uint8_t* row) {
-    std::uint8_t* memory = piece_->bytes().data();
-    for (int x = 0; x < size_.width; x += side)
-        std::memcpy(memory + offset_of(x, y), row + std::size_t(x) * pixel_,
-                    std::size_t(std::min(side, size_.width - x)) * pixel_);
-}
-
 Result<SharedTiles> TiledFrame::make(OpenFrame& open, Scratch& scratch, Job& job) {
     const Size size = open.size();
     const std::size_t pixel = open.row_bytes() / std::size_t(size.width);
     auto piece = scratch.take(bytes_for(size, pixel));
     if (!piece.ok()) return piece.failure();
+    Scratch::Piece& to = *piece.value();
     const std::shared_ptr<TiledFrame> out(new TiledFrame(size, open.bits(), pixel, std::move(piece).value()));
     const std::unique_ptr<FrameRows> rows = open.window(side, 0);
+    std::vector<std::uint8_t> tiles(out->tiles_across() * out->tile_bytes());  // one row of them
     for (int top = 0; top < size.height; top += side) {
         if (job.stopped()) return stopped_failure();
         const int end = std::min(top + side, size.height);
@@ -90,10 +85,16 @@ Result<SharedTiles> TiledFrame::make(OpenFrame& open, Scratch& scratch, Job& job
         if (!got.ok()) return got.failure();
         for (int y = top; y < end; ++y) {
             const SourceRow row = rows->row(y);
-            out->write_row(y, row.narrow ? row.narrow : reinterpret_cast<const std::uint8_t*>(row.wide));
+            const auto* bytes = row.narrow ? row.narrow : reinterpret_cast<const std::uint8_t*>(row.wide);
+            for (int x = 0; x < size.width; x += side)
+                std::memcpy(tiles.data() + out->offset_of(x, y - top), bytes + std::size_t(x) * pixel,
+                            std::size_t(std::min(side, size.width - x)) * pixel);
         }
-        out->let_go(top, end);
+        Status written = to.write(out->offset_of(0, top), tiles);
+        if (!written.ok()) return written.failure();
     }
+    Status sealed = to.seal();
+    if (!sealed.ok()) return sealed.failure();
     return SharedTiles(out);
 }
 

@@ -35,7 +35,6 @@ class TiledFrame {
     std::size_t tile_bytes() const { return std::size_t(side) * side * pixel_; }
     std::size_t tiles_across() const { return std::size_t(size_.width + side - 1) / side; }
     std::size_t offset_of(int x, int y) const;
-    void write_row(int y, const std::uint8_t* row);
 
     Size size_;
     int bits_;
