@@ -1,4 +1,5 @@
 option(BRIGHT_PILE_BENCH "Build the benchmarks" OFF)
+option(BRIGHT_PILE_FUZZ "Build the fuzzers of the loaders; needs clang" OFF)
 set(BRIGHT_PILE_SANITIZE "" CACHE STRING "Sanitizers for the whole build, as -fsanitize takes them")
 
 add_library(bp_flags INTERFACE)

@@ -112,3 +112,102 @@ TEST_CASE("thumbnails come for every frame, and the value under the pointer is t
     CHECK(colour->red() == (all.at(123, 45, 0) + 128) / 257);
     CHECK_FALSE(w.window.viewer().colour_at(4000, 45).has_value());
 }
+
+TEST_CASE("the picture grows while frames come in, and is whole in the end", "[window]") {
+    const Folder folder;
+    frames(folder, 12, {900, 600});
+    Window w;
+    app::Viewer& viewer = w.window.viewer();
+    int early = 0;
+    QObject::connect(&viewer, &app::Viewer::updated,
+                     [&] { early += !w.studio().thumbnails_complete() && !viewer.overview().image.isNull(); });
+    REQUIRE(w.open(folder));
+    CHECK(early >= 1);
+    Job job;
+    FrameStore store(working_space(w.pile()));
+    const app::Layer& coarse = viewer.overview();
+    const Raster16 wanted =
+        render(w.pile(), store, at_level(whole(w.pile().size), coarse.level), coarse.level, job).value();
+    CHECK(coarse.image == app::to_image(wanted, Profile::srgb()));
+}
+
+TEST_CASE("a slider shows its picture while it is dragged, and is one step of the history", "[window]") {
+    const Folder folder;
+    frames(folder, 3, {400, 300});
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("knot_2");
+    w.studio().select(w.pile().frames[2].id);
+    const Pile before = w.pile();
+    auto* slider = w.find<QSlider>("strength");
+    slider->setSliderDown(true);
+    for (const int value : {80, 60, 30}) slider->setValue(value);
+    REQUIRE(w.settle());
+    CHECK(w.pile() == before);
+    const int ids[] = {before.frames[2].id};
+    const Pile tried = with_strength(before, ids, 0.3);
+    Job job;
+    FrameStore store(working_space(before));
+    const QImage wanted = app::to_image(render(tried, store, whole(before.size), 0, job).value(), Profile::srgb());
+    CHECK(w.window.viewer().detail().image == wanted);
+    slider->setSliderDown(false);
+    REQUIRE(w.settle());
+    CHECK(w.pile() == tried);
+    CHECK(w.window.viewer().detail().image == wanted);
+    w.studio().document().undo();
+    CHECK(w.pile() == before);
+}
+
+TEST_CASE("a stroke mends the pictures where it went, to the samples of a fresh render", "[window]") {
+    const Folder folder;
+    frames(folder, 3, {900, 600});
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("knot_3");
+    w.studio().select(w.pile().frames[1].id);
+    w.window.viewer().set_view(app::View::frame);
+    REQUIRE(w.settle());
+    w.stroke({{200, 200}, {240, 220}});
+    w.window.viewer().set_view(app::View::result);
+    REQUIRE(w.settle());
+    const long serial = w.window.viewer().detail().serial;
+    int patches = 0;
+    QObject::connect(&w.window.viewer(), &app::Viewer::patched, [&] { ++patches; });
+    w.stroke({{400, 300}, {430, 310}, {520, 350}, {610, 300}});
+    REQUIRE(w.settle());
+    CHECK(patches >= 1);
+    CHECK(w.window.viewer().detail().serial == serial);
+    Job job;
+    FrameStore store(working_space(w.pile()));
+    for (const app::Layer* layer : {&w.window.viewer().detail(), &w.window.viewer().overview()}) {
+        const Rect region = at_level(layer->area, layer->level);
+        const Raster16 fresh = render(w.pile(), store, region, layer->level, job).value();
+        CHECK(layer->image == app::to_image(fresh, Profile::srgb()));
+    }
+}
+
+TEST_CASE("room for memory and working files is set by slider, holds at once and is kept", "[window]") {
+    const Folder folder;
+    frames(folder, 3, {400, 300});
+    {
+        Window w;
+        REQUIRE(w.open(folder));
+        CHECK(w.studio().store()->bytes() > 0);
+        w.click("room");
+        auto* panel = w.find<QWidget>("room_panel");
+        REQUIRE(panel->isVisible());
+        CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("in memory")));
+        auto* memory = w.find<QSlider>("room_memory");
+        auto* files = w.find<QSlider>("room_scratch");
+        memory->setValue(0);
+        files->setValue(0);
+        CHECK(w.studio().room().memory_bytes == app::Studio::room_limits().least_memory);
+        CHECK(w.studio().store()->budget().keep_bytes == app::Studio::room_limits().least_memory / 2);
+        CHECK(w.studio().scratch().room() == app::Studio::room_limits().least_scratch);
+        QTest::keyClick(memory, Qt::Key_Escape);
+        CHECK_FALSE(panel->isVisible());
+    }
+    Window again;
+    CHECK(again.studio().room().memory_bytes == app::Studio::room_limits().least_memory);
+    again.studio().set_room({MemoryBudget::machine_bytes() / 4, std::uint64_t(4) << 30});
+}

@@ -2,6 +2,7 @@
 
 #include <QDir>
 #include <QFileInfo>
+#include <QSettings>
 #include <algorithm>
 #include <numeric>
 
@@ -19,6 +20,8 @@
 namespace bp::app {
 namespace {
 
+constexpr auto memory_key = "room/memory_bytes";
+constexpr auto scratch_key = "room/scratch_bytes";
 constexpr int thumbnail_side = 256;
 constexpr int preview_side = 256;
 
@@ -53,7 +56,16 @@ Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
 }  // namespace
 
 Studio::Studio(QObject* parent)
-    : QObject(parent), bases_(std::make_shared<BaseTiles>()), work_(this), thumbnail_lane_(this), preview_lane_(this) {
+    : QObject(parent), scratch_(Scratch::in_cache()), work_(this), thumbnail_lane_(this), preview_lane_(this) {
+    const QSettings settings;
+    const RoomLimits limits = room_limits();
+    room_.memory_bytes =
+        std::clamp<std::size_t>(settings.value(memory_key, qulonglong(MemoryBudget::machine_bytes() / 4)).toULongLong(),
+                                limits.least_memory, limits.most_memory);
+    room_.scratch_bytes =
+        std::clamp<std::uint64_t>(settings.value(scratch_key, qulonglong(Scratch::free_bytes() / 2)).toULongLong(),
+                                  limits.least_scratch, limits.most_scratch);
+    scratch_->set_limit(room_.scratch_bytes);
     fresh_stores();
     connect(&document_, &Document::opened, this, [this] {
         fresh_stores();
@@ -66,12 +78,34 @@ Studio::Studio(QObject* parent)
 }
 
 void Studio::fresh_stores() {
-    store_ = std::make_shared<FrameStore>(working_space(pile()));
-    bases_ = std::make_shared<BaseTiles>();
+    store_ = std::make_shared<FrameStore>(working_space(pile()), budget(), scratch_);
+    bases_ = std::make_shared<BaseTiles>(room_.memory_bytes / 8);
     thumbnails_.clear();
     thumbnails_done_ = false;
     previews_.clear();
     preview_lane_.stop();
+}
+
+RoomLimits Studio::room_limits() {
+    constexpr std::size_t least_memory = std::size_t(512) << 20;
+    constexpr std::uint64_t least_scratch = std::uint64_t(100) << 20;
+    return {least_memory, std::max(least_memory, MemoryBudget::machine_bytes() / 4 * 3), least_scratch,
+            std::max(least_scratch, Scratch::free_bytes() / 10 * 9)};
+}
+
+// Frames that are kept and an export, or what is on screen, may come together.
+MemoryBudget Studio::budget() const {
+    return {room_.memory_bytes / 2, room_.memory_bytes / 4};
+}
+
+void Studio::set_room(const Room& room) {
+    room_ = room;
+    QSettings settings;
+    settings.setValue(memory_key, qulonglong(room.memory_bytes));
+    settings.setValue(scratch_key, qulonglong(room.scratch_bytes));
+    scratch_->set_limit(room.scratch_bytes);
+    store_->set_budget(budget());
+    bases_->set_budget(room.memory_bytes / 8);
 }
 
 void Studio::say(const QString& text, bool trouble) {
@@ -203,8 +237,9 @@ void Studio::save(const QString& path) {
 void Studio::export_to(const QString& path) {
     const Pile now = pile();
     work_.run<Result<Exported>>(
-        [now, path](Job& job) {
-            return export_picture(now, path.toStdString(), {{now.exporting.bits, now.exporting.quality}}, job);
+        [now, path, memory = room_.memory_bytes / 2, scratch = scratch_](Job& job) {
+            const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch};
+            return export_picture(now, path.toStdString(), options, job);
         },
         [this, path](Result<Exported> done) {
             if (!done.ok()) {

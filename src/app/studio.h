@@ -15,6 +15,16 @@
 
 namespace bp::app {
 
+// How much of the machine the program may take.
+struct Room {
+    std::size_t memory_bytes = 0;
+    std::uint64_t scratch_bytes = 0;
+};
+struct RoomLimits {
+    std::size_t least_memory, most_memory;
+    std::uint64_t least_scratch, most_scratch;
+};
+
 class Studio : public QObject {
     Q_OBJECT
 
@@ -25,6 +35,11 @@ class Studio : public QObject {
     const Pile& pile() const { return document_.pile(); }
     std::shared_ptr<FrameStore> store() const { return store_; }
     std::shared_ptr<BaseTiles> bases() const { return bases_; }
+    // Kept from one run of the program to the next; holds at once.
+    const Room& room() const { return room_; }
+    void set_room(const Room& room);
+    static RoomLimits room_limits();
+    const Scratch& scratch() const { return *scratch_; }
     // Opening, aligning, saving, exporting: one at a time.
     Lane& work() { return work_; }
     bool previewing() const { return preview_lane_.busy(); }
@@ -73,7 +88,11 @@ class Studio : public QObject {
     void load_thumbnails();
     bool tell(const Failure& failure);
 
+    MemoryBudget budget() const;
+
     Document document_;
+    Room room_;
+    std::shared_ptr<Scratch> scratch_;
     std::shared_ptr<FrameStore> store_;
     std::shared_ptr<BaseTiles> bases_;
     Lane work_;

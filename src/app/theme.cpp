@@ -52,6 +52,7 @@ QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border: 1px solid @amber; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/more.svg); width: 12px; height: 12px; }
 QComboBox QAbstractItemView, QMenu { background: @raised; border: 1px solid @line; selection-background-color: @hover; }
+#room_panel { background: @ground; border: 1px solid @line; }
 QMenu::item { padding: 5px 22px; }
 QMenu::item:selected { background: @hover; }
 QListWidget { background: transparent; border: 1px solid @line; border-radius: 5px; outline: none; }

@@ -64,10 +64,12 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     row->addStretch();
     undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
     redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
+    auto* room = tool(QStringLiteral("room"), QStringLiteral("room"), tr("Room: how much memory and disk to take"));
     theme_ =
         tool(QStringLiteral("lamp"), QStringLiteral("theme"), tr("Dusk or Noon: a dark or a light window (Ctrl+L)"));
     row->addWidget(undo_);
     row->addWidget(redo_);
+    row->addWidget(room);
     row->addWidget(theme_);
     row->addSpacing(space::small);
     auto* write = lamp_push(tr("Export"), QStringLiteral("export"), tr("Write the picture (Ctrl+E)"), this);
@@ -77,6 +79,8 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     connect(save_, &QToolButton::clicked, this, &TopBar::save_wanted);
     connect(undo_, &QToolButton::clicked, &studio.document(), &Document::undo);
     connect(redo_, &QToolButton::clicked, &studio.document(), &Document::redo);
+    room_panel_ = new RoomPanel(studio, this);
+    connect(room, &QToolButton::clicked, this, [this, room] { room_panel_->open_below(*room); });
     connect(theme_, &QToolButton::clicked, this, &TopBar::theme_wanted);
     connect(write, &QPushButton::clicked, this, &TopBar::export_wanted);
     connect(&studio.document(), &Document::changed, this, &TopBar::refresh);

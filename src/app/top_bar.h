@@ -6,7 +6,7 @@
 #include <QToolButton>
 #include <QWidget>
 
-#include "app/studio.h"
+#include "app/room_panel.h"
 #include "app/viewer.h"
 
 namespace bp::app {
@@ -37,6 +37,7 @@ class TopBar : public QWidget {
     QLabel* edited_;
     QToolButton* outcome_;
     QPushButton* views_[3];
+    RoomPanel* room_panel_;
     QToolButton *home_, *open_, *save_, *undo_, *redo_, *theme_;
 };
 

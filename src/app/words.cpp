@@ -169,6 +169,13 @@ QString duration_in_words(double seconds) {
     return tr("%1 min").arg(std::lround(seconds / 60));
 }
 
+QString bytes_in_words(double bytes) {
+    constexpr double megabyte = 1024.0 * 1024.0;
+    constexpr double gigabyte = 1024.0 * megabyte;
+    if (bytes < gigabyte) return tr("%1 MB").arg(bytes / megabyte, 0, 'f', 0);
+    return tr("%1 GB").arg(bytes / gigabyte, 0, 'f', bytes < 10 * gigabyte ? 1 : 0);
+}
+
 QString name_of_frame(const Frame& frame) {
     return QString::fromStdString(frame.file->path.filename().string());
 }

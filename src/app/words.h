@@ -21,6 +21,8 @@ QString time_in_words(double captured);  // "22:14:05"
 QString exposure_in_words(double seconds);
 // "9 s", "2 min"
 QString duration_in_words(double seconds);
+// "340 MB", "6.5 GB"
+QString bytes_in_words(double bytes);
 QString name_of_frame(const Frame& frame);
 
 }  // namespace bp::app

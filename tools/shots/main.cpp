@@ -1,8 +1,10 @@
 // Drives the real window through its main views and takes a picture of each, or of one by its name.
+#include <QAbstractButton>
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QMouseEvent>
+#include <QPainter>
 #include <QThread>
 #include <algorithm>
 #include <cstdio>
@@ -67,7 +69,13 @@ class Photographer {
         const QString name = QLatin1String(plain);
         settle();
         const QString file = out_.filePath(name + QStringLiteral(".png"));
-        const bool ok = window_.grab().save(file);
+        QPixmap shot = window_.grab();
+        // What has opened over the window.
+        if (const QWidget* panel = QApplication::activePopupWidget()) {
+            QPainter painter(&shot);
+            painter.drawPixmap(window_.mapFromGlobal(panel->pos()), const_cast<QWidget*>(panel)->grab());
+        }
+        const bool ok = shot.save(file);
         std::printf("%s\n", qPrintable(file));
         return ok;
     }
@@ -134,6 +142,13 @@ bool take_all(MainWindow& window, Photographer& p) {
         ok = p.open(QStringLiteral("quay")) && ok;
         window.steps().open(2);
         ok = p.take("merge-clear") && ok;
+    }
+    if (p.wants({"room"})) {
+        ok = p.open(QStringLiteral("quay")) && ok;
+        window.steps().open(0);
+        window.findChild<QAbstractButton*>(QStringLiteral("room"))->click();
+        ok = p.take("room") && ok;
+        QApplication::activePopupWidget()->close();
     }
     if (p.wants({"align"})) {
         ok = p.open(QStringLiteral("shelf")) && ok;

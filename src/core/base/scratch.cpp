@@ -49,17 +49,21 @@ std::shared_ptr<Scratch> Scratch::in(fs::path folder, std::uint64_t limit_bytes)
 }
 
 std::shared_ptr<Scratch> Scratch::in_cache() {
-    const fs::path folder = cache_folder();
+    return in(cache_folder(), free_bytes() / 2);
+}
+
+std::uint64_t Scratch::free_bytes() {
     std::error_code trouble;
-    fs::path there = folder;
+    fs::path there = cache_folder();
     while (!fs::exists(there, trouble) && there.has_relative_path()) there = there.parent_path();
     const fs::space_info space = fs::space(there, trouble);
-    return in(folder, trouble ? 0 : std::uint64_t(space.available) / 2);
+    return trouble ? 0 : std::uint64_t(space.available);
 }
 
 std::uint64_t Scratch::room() const {
     const std::uint64_t used = used_;
-    return used < limit_ ? limit_ - used : 0;
+    const std::uint64_t limit = limit_;
+    return used < limit ? limit - used : 0;
 }
 
 Failure Scratch::refusal(std::size_t bytes, const std::string& why) const {
@@ -69,10 +73,11 @@ Failure Scratch::refusal(std::size_t bytes, const std::string& why) const {
 }
 
 Result<std::unique_ptr<Scratch::Piece>> Scratch::take(std::size_t bytes) {
+    const std::uint64_t limit = limit_;
     std::uint64_t before = used_;
     do {
-        if (before + bytes > limit_)
-            return refusal(bytes, "only " + megabytes(before < limit_ ? limit_ - before : 0) + " are left there");
+        if (before + bytes > limit)
+            return refusal(bytes, "only " + megabytes(before < limit ? limit - before : 0) + " are left there");
     } while (!used_.compare_exchange_weak(before, before + bytes));
     const auto fail = [&](int error) {
         used_ -= bytes;

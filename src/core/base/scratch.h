@@ -20,6 +20,8 @@ class Scratch : public std::enable_shared_from_this<Scratch> {
     static std::shared_ptr<Scratch> in(std::filesystem::path folder, std::uint64_t limit_bytes);
     // In the person's cache folder, up to half of what is free on that disk.
     static std::shared_ptr<Scratch> in_cache();
+    // Of the disk that the cache folder is on.
+    static std::uint64_t free_bytes();
 
     class Piece {
       public:
@@ -47,6 +49,8 @@ class Scratch : public std::enable_shared_from_this<Scratch> {
     Result<std::unique_ptr<Piece>> take(std::size_t bytes);
     const std::filesystem::path& folder() const { return folder_; }
     std::uint64_t used() const { return used_; }
+    // What is there already stays, also when it is more.
+    void set_limit(std::uint64_t bytes) { limit_ = bytes; }
     std::uint64_t room() const;
 
   private:
@@ -54,7 +58,7 @@ class Scratch : public std::enable_shared_from_this<Scratch> {
     Failure refusal(std::size_t bytes, const std::string& why) const;
 
     std::filesystem::path folder_;
-    std::uint64_t limit_;
+    std::atomic<std::uint64_t> limit_;
     std::atomic<std::uint64_t> used_{0};
 };
 

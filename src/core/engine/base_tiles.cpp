@@ -96,6 +96,16 @@ void BaseTiles::keep(const Key& key, const SharedRaster& raster) {
     recent_.push_front(key);
     entries_[key] = {raster, recent_.begin()};
     bytes_ += raster->bytes();
+    shrink_locked();
+}
+
+void BaseTiles::set_budget(std::size_t bytes) {
+    const std::lock_guard lock(mutex_);
+    budget_ = bytes;
+    shrink_locked();
+}
+
+void BaseTiles::shrink_locked() {
     while (bytes_ > budget_ && recent_.size() > 1) {
         const auto oldest = entries_.find(recent_.back());
         bytes_ -= oldest->second.raster->bytes();

@@ -23,6 +23,7 @@ class BaseTiles {
     // As render_base(); only what lies around tiles that are not here is merged, in one pass through the frames.
     Result<Raster16> base(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job);
     void clear();
+    void set_budget(std::size_t bytes);
     std::size_t made() const;  // tiles that had to be merged so far
 
   private:
@@ -37,6 +38,7 @@ class BaseTiles {
     static Key key_of(const Recipe& recipe, int level, const Rect& tile);
     SharedRaster find(const Key& key);
     void keep(const Key& key, const SharedRaster& raster);
+    void shrink_locked();
 
     std::size_t budget_;
     mutable std::mutex mutex_;

@@ -4,14 +4,27 @@
 
 namespace bp {
 
+std::size_t MemoryBudget::machine_bytes() {
+    return std::size_t(::sysconf(_SC_PHYS_PAGES)) * std::size_t(::sysconf(_SC_PAGESIZE));
+}
+
 MemoryBudget MemoryBudget::of_machine() {
-    const auto pages = std::size_t(::sysconf(_SC_PHYS_PAGES));
-    const auto page = std::size_t(::sysconf(_SC_PAGESIZE));
-    return {pages * page / 4, pages * page / 4};
+    return {machine_bytes() / 4, machine_bytes() / 4};
 }
 
 FrameStore::FrameStore(WorkingSpace space, MemoryBudget budget, std::shared_ptr<Scratch> scratch)
     : space_(std::move(space)), budget_(budget), scratch_(std::move(scratch)) {}
+
+MemoryBudget FrameStore::budget() const {
+    const std::lock_guard lock(mutex_);
+    return budget_;
+}
+
+void FrameStore::set_budget(const MemoryBudget& budget) {
+    const std::lock_guard lock(mutex_);
+    budget_ = budget;
+    shrink_locked();
+}
 
 SharedPixels FrameStore::held(const FrameFile& file, int level) {
     const std::lock_guard lock(mutex_);
@@ -56,11 +69,11 @@ Result<SharedTiles> FrameStore::load_tiles(const FrameFile& file, int level, Ope
 bool FrameStore::keeps(const FrameFile& file, int level, int together) const {
     const Size size = at_level(file.facts.size, level);
     const double sample = file.facts.bits / 8.0;
-    return sample * size.width * size.height * space_.channels * together <= double(budget_.keep_bytes);
+    return sample * size.width * size.height * space_.channels * together <= double(budget().keep_bytes);
 }
 
 bool FrameStore::keeps_tiles(const FrameFile& file, int level, int missing) const {
-    if (budget_.keep_bytes == 0) return false;
+    if (budget().keep_bytes == 0) return false;
     const std::size_t pixel = std::size_t(file.facts.bits / 8) * std::size_t(space_.channels);
     const double each = double(TiledFrame::bytes_for(at_level(file.facts.size, level), pixel));
     return each * missing <= double(scratch_->room());
@@ -72,6 +85,10 @@ void FrameStore::keep(const Key& key, const SharedPixels& pixels) {
     recent_.push_front(key);
     entries_[key] = {pixels, recent_.begin()};
     bytes_ += pixels->bytes();
+    shrink_locked();
+}
+
+void FrameStore::shrink_locked() {
     while (bytes_ > budget_.keep_bytes && recent_.size() > 1) {
         const auto oldest = entries_.find(recent_.back());
         bytes_ -= oldest->second.pixels->bytes();

@@ -18,6 +18,7 @@ struct MemoryBudget {
     std::size_t work_bytes = 0;  // what a merge may take while it runs
     // A quarter of the machine's memory for work, and as much to keep.
     static MemoryBudget of_machine();
+    static std::size_t machine_bytes();
 };
 
 // All members may be called from any thread.
@@ -27,7 +28,8 @@ class FrameStore {
                         std::shared_ptr<Scratch> scratch = Scratch::in_cache());
 
     const WorkingSpace& space() const { return space_; }
-    const MemoryBudget& budget() const { return budget_; }
+    MemoryBudget budget() const;
+    void set_budget(const MemoryBudget& budget);
     // Null when it is not held.
     SharedPixels held(const FrameFile& file, int level);
     SharedTiles held_tiles(const FrameFile& file, int level) const;
@@ -53,6 +55,7 @@ class FrameStore {
 
     static Key key_of(const FrameFile& file, int level) { return {file.hash, file.path.string(), level}; }
     void keep(const Key& key, const SharedPixels& pixels);
+    void shrink_locked();
 
     WorkingSpace space_;
     MemoryBudget budget_;
