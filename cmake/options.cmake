@@ -5,8 +5,8 @@ set(BRIGHT_PILE_SANITIZE "" CACHE STRING "Sanitizers for the whole build, as -fs
 add_library(bp_flags INTERFACE)
 # Contraction into fused multiply-adds would make a pixel depend on the machine it was computed on.
 # GCC 12 takes joined strings for overlapping copies (its bug 105329): -Wno-restrict.
-target_compile_options(bp_flags INTERFACE -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Werror -Wno-restrict
-                                          -ffp-contract=off)
+target_compile_options(bp_flags INTERFACE -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Werror
+                                          $<$<CXX_COMPILER_ID:GNU>:-Wno-restrict> -ffp-contract=off)
 target_compile_definitions(bp_flags INTERFACE BRIGHT_PILE_VERSION="${PROJECT_VERSION}")
 if(BRIGHT_PILE_SANITIZE)
   target_compile_options(bp_flags INTERFACE -fsanitize=${BRIGHT_PILE_SANITIZE} -fno-omit-frame-pointer)
