@@ -3,6 +3,7 @@
 beside its neighbour, because machines differ and other work comes and goes."""
 import json
 import os
+import signal
 import statistics
 import subprocess
 import sys
@@ -49,15 +50,43 @@ def merge(count, mode, name="out.tif"):
 
 
 def against_decoding(count, mode, rounds=3):
+    """The median ratio, the highest peak, and in what the threads spent their time."""
     ratios, peaks = [], []
     before = decode(count)
     for _ in range(rounds):
-        seconds, peak, _ = merge(count, mode)
+        seconds, peak, facts = merge(count, mode)
         after = decode(count)
         ratios.append(seconds / ((before + after) / 2))
         peaks.append(peak)
         before = after
-    return statistics.median(ratios), max(peaks)
+    spent = facts["thread_s"]
+    shares = ", ".join(f"{name} {100 * s / sum(spent.values()):.0f} %" for name, s in spent.items())
+    return statistics.median(ratios), max(peaks), shares
+
+
+def stopping():
+    """Milliseconds from an interrupt in the middle of a merge to the end of the program, and whether it left a file."""
+    waits = []
+    out = OUT / "stopped.tif"
+    for mode in ("lighten", "median", "clipped-mean"):
+        running = subprocess.Popen([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", mode, "-o", out, *files(90)],
+                                   stderr=subprocess.DEVNULL)
+        time.sleep(4)
+        begin = time.perf_counter()
+        running.send_signal(signal.SIGINT)
+        running.wait()
+        waits.append(1000 * (time.perf_counter() - begin))
+    left = [f.name for f in OUT.iterdir() if f.name.startswith("stopped")]
+    return max(waits), left
+
+
+def window():
+    """The waits of a person in the real window, and its first sight over decoding the files at 1/8."""
+    before = decode(90, 8)
+    done = subprocess.run([BIN / "bright-pile-window-bench", FRAMES], check=True, capture_output=True, text=True,
+                          env={**os.environ, "QT_QPA_PLATFORM": "offscreen"})
+    waits = json.loads(done.stdout)
+    return waits, waits["first_sight"] / 1000 / ((before + decode(90, 8)) / 2)
 
 
 def median_of_16():
@@ -111,9 +140,12 @@ def main():
 
     for mode, limit, peak_limit in [("lighten", 1.2, 700), ("maximum", 1.2, 700), ("mean", 1.2, 700),
                                     ("median", 1.5, 1200), ("clipped-mean", 1.5, 1200)]:
-        ratio, peak = against_decoding(90, mode)
+        ratio, peak, shares = against_decoding(90, mode)
         row(f"{mode} of 90 frames to 16-bit TIFF, over libjpeg-turbo decoding them",
-            f"{limit} x, {peak_limit} MB", f"{ratio:.2f} x, {mb(peak)}")
+            f"{limit} x, {peak_limit} MB", f"{ratio:.2f} x, {mb(peak)} ({shares} of the threads' time)")
+    wait, left = stopping()
+    row("interrupt in the middle of a merge of 90 frames, until the program has ended", "200 ms, no file left",
+        f"{wait:.0f} ms, {'no file' if not left else left} left")
     for mode in ("maximum", "median"):
         hundred, hundred_peak, _ = merge(100, mode)
         four, four_peak, _ = merge(400, mode)
@@ -127,6 +159,26 @@ def main():
     found = kernels()
     ratio = found["median/16"]["real_time"] / found["maximum/16"]["real_time"]
     row("median kernel over maximum kernel, 16 rows in memory", "2 x", f"{ratio:.2f} x")
+    waits, first = window()
+    row("window: first merged sight of 90 frames, over decoding them all at 1/8", "1.3 x", f"{first:.2f} x")
+
+    def shown(name):
+        w = waits[name]
+        return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
+
+    row("window: mode change at fit zoom, 90 frames", "100 ms median, 200 ms worst", shown("mode"))
+    row("window: strength slider at fit zoom", "100 ms median, 200 ms worst", shown("slider"))
+    row("window: set aside, take back at fit zoom", "100 ms median, 200 ms worst", shown("set_aside"))
+    row("window: brush segment to screen, in the result", "16 ms median", shown("brush_result"))
+    row("window: brush segment to screen, on the frame", "16 ms median", shown("brush_frame"))
+    row("window: frame flip at fit zoom", "30 ms", shown("flip"))
+    row("window: frame flip at 1:1, frames seen before", "-", shown("full_size_flip"))
+    row("window: move at 1:1, with the pause that ends a move", "-", shown("full_size_pan"))
+    row("window: mode change until the picture has the screen's own resolution", "-",
+        shown("mode_screen_resolution"))
+    row("window: 90 frames listed; first frame seen; growing picture seen", "-",
+        f"{waits['listed']:.0f} ms; {waits['first_frame']:.0f} ms; {waits['growing']:.0f} ms")
+    row("window: 1:1 of all 90 frames for the first time", "-", f"{waits['full_size'] / 1000:.0f} s")
     copy = found["copy"]["bytes_per_second"]
     speeds = "\n".join(f"| {name} | {b['bytes_per_second'] / 1e9:.1f} GB/s | {b['bytes_per_second'] / copy:.2f} |"
                        for name, b in found.items())
@@ -137,7 +189,9 @@ Printed by `scripts/bench`. Every figure is a ratio of times taken in one run, o
 {os.cpu_count()} cores, shared with other work. Files: JPEG of 24 megapixels, quality 92, a scene of the practice camera
 enlarged, with noise of its own in every frame ({mb(statistics.mean(f.stat().st_size for f in files(90)))} each). Beyond 90
 frames the same files repeat under links. A merge is the whole run of `bright-pile-cli merge`: start, opening, hashing,
-decoding, merging, writing a 16-bit TIFF and waiting for the disk.
+decoding, merging, writing a 16-bit TIFF and waiting for the disk. Waits in the window are from the input event to the
+end of the paint event that shows what came of it, in the real window at 1280 x 800 with 90 of these frames. At fit zoom
+the picture that answers is that of level 3 (750 x 500); the screen's own resolution follows in a line of its own.
 
 | what | limit | measured |
 |---|---|---|

@@ -1,7 +1,10 @@
+#include <sys/resource.h>
+
 #include <catch2/catch.hpp>
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+#include "engine/open.h"
 #include "engine/relink.h"
 #include "parts/brush.h"
 #include "pile/edits.h"
@@ -159,11 +162,62 @@ TEST_CASE("what is no pile is refused with a sentence") {
     };
     with("newer.pile", [](auto& j) { j["version"] = 99; });
     with("huge.pile", [](auto& j) { j["width"] = 2000000000; });
+    with("twice.pile", [](auto& j) { j["frames"][1]["id"] = j["frames"][0]["id"]; });
+    const nlohmann::json place{{"residual_px", 0}, {"confidence", 1}, {"aligned", true}};
+    const auto placed = [&](const nlohmann::json& matrix) {
+        return [&place, matrix](auto& j) {
+            j["frames"][1]["alignment"] = place;
+            j["frames"][1]["alignment"]["to_reference"] = matrix;
+        };
+    };
+    with("flat.pile", placed({0, 0, 0, 0, 0, 0, 0, 0, 1}));
+    with("far.pile", placed({1, 0, 1e300, 0, 1, 0, 0, 0, 1}));
+    with("bent.pile", placed({1, 0, 0, 0, 1, 0, 1e-3, 0, 1}));
     with("negative.pile", [](auto& j) { j["height"] = -5; });
     with("types.pile", [](auto& j) { j["frames"] = "none"; });
     with("outside.pile", [](auto& j) { j["parts"][0]["mask"]["left"] = 1e9; });
     with("lost-mask.pile", [](auto& j) { j["parts"][0]["mask"]["file"] = "masks/none.png"; });
     CHECK_FALSE(read_zip(folder / "a.pile", 100).ok());
+    Pieces damaged = pieces;
+    damaged["profile.icc"] = text("no profile at all");
+    REQUIRE(write_zip(folder / "profile.pile", damaged).ok());
+    refused("profile.pile");
+}
+
+TEST_CASE("a piece that claims gigabytes takes no memory for them") {
+    const Folder folder;
+    REQUIRE(save_pile(rich_pile(folder), folder / "a.pile").ok());
+    std::string bytes = test::bytes_of(folder / "a.pile");
+    // The size before packing, in the list at the archive's end and at each piece: 4 bytes, 22 or 24 after the mark.
+    int changed = 0;
+    for (const auto& [mark, offset] : {std::pair{std::string("PK\x03\x04", 4), 22}, {std::string("PK\x01\x02", 4), 24}})
+        for (std::size_t at = bytes.find(mark); at != std::string::npos; at = bytes.find(mark, at + 1), ++changed)
+            for (std::size_t i = 0; i < 4; ++i) bytes[at + std::size_t(offset) + i] = char(i == 3 ? 0xE0 : 0);
+    REQUIRE(changed >= 2);
+    std::ofstream(folder / "b.pile", std::ios::binary) << bytes;
+    rusage usage{};
+    ::getrusage(RUSAGE_SELF, &usage);
+    const long peak_before = usage.ru_maxrss;
+    CHECK_FALSE(load_pile(folder / "b.pile").ok());
+    ::getrusage(RUSAGE_SELF, &usage);
+    CHECK(usage.ru_maxrss - peak_before < 200 * 1024);
+}
+
+TEST_CASE("a frame whose name is not UTF-8 is saved, and found again by its content") {
+    const Folder folder;
+    const fs::path odd = folder / "m\xf6we.png";
+    test::write(folder / "a.png", test::speckle_8({20, 10}, 3, 1), 8);
+    test::write(folder / "b.png", test::speckle_8({20, 10}, 3, 2), 8);
+    fs::rename(folder / "b.png", odd);
+    Job job;
+    const Pile pile = open_frames({{folder / "a.png"}, {odd}}, Outcome::trails, Order::given, job).value();
+    REQUIRE(save_pile(pile, folder / "p.pile").ok());
+    const LoadedPile loaded = load_pile(folder / "p.pile").value();
+    REQUIRE(loaded.missing == std::vector<int>{pile.frames[1].id});
+    const auto found = relink(loaded.pile, folder.path(), job);
+    REQUIRE(found.ok());
+    CHECK(found.value().still_missing == 0);
+    CHECK(found.value().pile.frames[1].file->path == odd);
 }
 
 TEST_CASE("a pile that cannot be saved leaves the old one whole") {

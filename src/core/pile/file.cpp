@@ -1,7 +1,9 @@
 #include "pile/file.h"
 
 #include <algorithm>
+#include <cmath>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "base/files.h"
 #include "base/parallel.h"
@@ -54,6 +56,16 @@ Result<json> part_json(const Part& part, Pieces& pieces) {
     pieces[mask_name(part)] = std::move(png).value();
     out["mask"] = {{"file", mask_name(part)}, {"left", area.left}, {"top", area.top}};
     return out;
+}
+
+// A turn or shift, perhaps with a scale, that can be undone and leads to pixels that can be counted.
+bool sound(const Matrix& matrix) {
+    constexpr double furthest = 1e6;
+    const auto& m = matrix.m;
+    if (!std::all_of(m.begin(), m.end(), [](double v) { return std::isfinite(v) && std::abs(v) <= furthest; }))
+        return false;
+    const double scale = m[0] * m[4] - m[1] * m[3];
+    return m[6] == 0 && m[7] == 0 && m[8] == 1 && scale > 0.01 && scale < 100;
 }
 
 Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
@@ -130,6 +142,7 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
         return not_a_pile(file, "its picture size cannot be true");
     pile.channels = in.at("channels").get<int>() == 1 ? 1 : 3;
     if (const auto icc = pieces.find("profile.icc"); icc != pieces.end()) pile.profile = Profile(icc->second);
+    if (!pile.profile.fits(pile.channels)) return not_a_pile(file, "its colour profile is damaged");
     pile.outcome = outcome_named(in.at("outcome").get<std::string>()).value_or(Outcome::trails);
     pile.reference = in.at("reference").get<int>();
     pile.base = in.at("base").get<int>();
@@ -138,11 +151,18 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     pile.merge.light = in.at("merge").at("light").get<std::string>() == "encoded" ? Light::encoded : Light::linear;
     pile.cover = in.at("cover").get<std::string>() == "any" ? Cover::any : Cover::full;
     pile.exporting.ending = in.at("export").at("ending").get<std::string>();
+    if (!format_of("picture" + pile.exporting.ending)) pile.exporting.ending = ExportSettings{}.ending;
     pile.exporting.bits = in.at("export").at("bits").get<int>() == 8 ? 8 : 16;
     pile.exporting.quality = std::clamp(in.at("export").at("quality").get<int>(), 1, 100);
     std::vector<FrameFile> expected(in.at("frames").size());
     for (std::size_t i = 0; i < expected.size(); ++i)
         pile.frames.push_back(frame_from(in.at("frames")[i], fs::absolute(file).parent_path(), expected[i]));
+    std::set<int> ids;
+    for (const Frame& frame : pile.frames) {
+        if (!ids.insert(frame.id).second) return not_a_pile(file, "two of its frames share a number");
+        if (frame.alignment && !sound(frame.alignment->to_reference))
+            return not_a_pile(file, "the place of a frame in it cannot be true");
+    }
     std::vector<char> missing(expected.size(), 0);
     std::vector<char> changed(expected.size(), 0);
     parallel_for(0, int(expected.size()), [&](int n) {
@@ -197,7 +217,8 @@ Status save_pile(const Pile& pile, const fs::path& file) {
         out["parts"].push_back(std::move(p).value());
     }
     if (!pile.profile.is_srgb()) pieces["profile.icc"] = pile.profile.bytes();
-    const std::string text = out.dump(1) + "\n";
+    // A name that is not UTF-8 cannot stand in JSON: its frame is found again by its content, not by its name.
+    const std::string text = out.dump(1, ' ', false, json::error_handler_t::replace) + "\n";
     pieces["pile.json"] = Bytes(text.begin(), text.end());
     return write_whole(file, [&](const fs::path& beside) { return write_zip(beside, pieces); });
 }

@@ -2,6 +2,7 @@
 
 #include <zip.h>
 
+#include <algorithm>
 #include <memory>
 
 namespace bp {
@@ -31,6 +32,18 @@ bool add(zip_t* archive, const std::string& name, const Bytes& bytes) {
     constexpr zip_uint16_t first_of_january_2000 = (20 << 9) | (1 << 5) | 1;
     return zip_set_file_compression(archive, zip_uint64_t(index), packed ? ZIP_CM_STORE : ZIP_CM_DEFLATE, 0) == 0 &&
            zip_file_set_dostime(archive, zip_uint64_t(index), 0, first_of_january_2000, 0) == 0;
+}
+
+// Memory is taken for what comes, not for what the list of contents claims. False when that is not what comes.
+bool read_piece(zip_file_t* piece, std::uint64_t claimed, Bytes& out) {
+    constexpr std::size_t step = std::size_t(1) << 20;
+    while (out.size() < claimed) {
+        const std::size_t before = out.size();
+        out.resize(before + std::size_t(std::min<std::uint64_t>(step, claimed - before)));
+        const zip_int64_t got = zip_fread(piece, out.data() + before, out.size() - before);
+        if (got != zip_int64_t(out.size() - before)) return false;
+    }
+    return true;
 }
 
 }  // namespace
@@ -69,10 +82,10 @@ Result<Pieces> read_zip(const std::filesystem::path& file, std::uint64_t limit) 
         if (facts.size > limit || total > limit) return failed(file, "it claims to hold more than any pile does");
         zip_file_t* piece = zip_fopen_index(archive.get(), zip_uint64_t(i), 0);
         if (!piece) return failed(file, zip_strerror(archive.get()));
-        Bytes bytes(facts.size);
-        const zip_int64_t got = zip_fread(piece, bytes.data(), bytes.size());
+        Bytes bytes;
+        const bool whole = read_piece(piece, facts.size, bytes);
         const bool closed = zip_fclose(piece) == 0;
-        if (got != zip_int64_t(bytes.size()) || !closed) return failed(file, "it is cut short or damaged");
+        if (!whole || !closed) return failed(file, "it is cut short or damaged");
         out.emplace(facts.name, std::move(bytes));
     }
     return out;
