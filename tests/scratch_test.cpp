@@ -95,7 +95,8 @@ TEST_CASE("a tiled frame is the frame, box by box") {
                 std::size_t wrong = 0;
                 for (int y = 0; y < box.height; ++y)
                     for (int i = 0; i < box.width * channels; ++i) {
-                        const auto at = std::size_t(y * box.width * channels + i);
+                        const std::size_t at =
+                            (std::size_t(y) * std::size_t(box.width)) * std::size_t(channels) + std::size_t(i);
                         const int got = bits == 8 ? bytes[at] * 257 : memory[at];
                         wrong += got != picture.row(box.top + y)[box.left * channels + i];
                     }

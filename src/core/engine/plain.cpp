@@ -53,6 +53,7 @@ std::vector<std::uint16_t> without_outliers(const std::vector<std::uint16_t>& va
     std::sort(sorted.begin(), sorted.end());
     const int middle = sorted[(sorted.size() - 1) / 2];
     std::vector<std::uint16_t> distances;
+    distances.reserve(values.size());
     for (const int v : values) distances.push_back(std::uint16_t(std::abs(v - middle)));
     const double reach = std::max(std::floor(median_of(distances) * 3 * 1.4826 + 0.5), std::ceil(1.5 * step));
     std::vector<std::uint16_t> out;

@@ -177,6 +177,7 @@ template <class T>
 Result<FramePixels> read_all(WorkingRows& rows, Job& job) {
     Raster<T> out(rows.size(), rows.channels());
     std::vector<std::uint8_t*> pointers;
+    pointers.reserve(std::size_t(out.height()));
     for (int y = 0; y < out.height(); ++y) pointers.push_back(reinterpret_cast<std::uint8_t*>(out.row(y)));
     constexpr std::size_t band = 64;
     for (std::size_t y = 0; y < pointers.size(); y += band) {

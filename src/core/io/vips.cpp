@@ -30,11 +30,13 @@ bool hold_around(Cursor& cursor) {
     return got.ok();
 }
 
-// Gives all that is asked for unless the file ends: some readers behind the library take less for the end.
+// Gives all that is asked for unless the file ends: some readers behind the library take less for the end. A file that
+// cannot be read any more ends here, with the reason noted: libtiff 4.5 takes a -1 for a count of bytes and clears memory
+// from one before its buffer on.
 gint64 on_read(VipsSourceCustom*, void* out, gint64 count, Cursor* cursor) {
     std::size_t done = 0;
     while (done < std::size_t(count)) {
-        if (!hold_around(*cursor)) return -1;
+        if (!hold_around(*cursor)) break;
         const std::size_t from = std::size_t(cursor->at - cursor->held_from);
         if (from >= cursor->held.size()) break;
         const std::size_t here = std::min(std::size_t(count) - done, cursor->held.size() - from);
