@@ -30,7 +30,8 @@ Pile odd_pile(const Folder& folder) {
                                   : Matrix::rigid(0.004 * n, {165, 108}, 0.3 * n, -0.7);
         moved[pile.frames[i].id] = a;
     }
-    pile = with_alignments(std::move(pile), Model::rigid, pile.frames[0].id, moved);
+    const int reference = pile.frames[0].id;
+    pile = with_alignments(std::move(pile), Model::rigid, reference, moved);
     const int half[] = {pile.frames[3].id};
     pile = with_strength(std::move(pile), half, 0.5);
     for (const std::size_t frame : {std::size_t(1), std::size_t(4)}) {
