@@ -63,6 +63,35 @@ void median(benchmark::State& state) {
     count_bytes(state, int(state.range(0)));
 }
 
+// Rows of a merge come from memory, where the decoders have left them, not from the nearest caches: many lines of 16
+// frames, together far beyond any cache, one after the other.
+template <class Kernel>
+void over_lines(benchmark::State& state, const Kernel& kernel) {
+    static constexpr int frames = 16;
+    static constexpr int lines = 400;
+    static const std::vector<Rows> all = [] {
+        std::vector<Rows> out;
+        out.reserve(lines);
+        for (int i = 0; i < lines; ++i) out.emplace_back(frames);
+        return out;
+    }();
+    std::vector<std::uint16_t> out(samples);
+    std::size_t line = 0;
+    for (auto _ : state) {
+        kernel(kernels::Rows<std::uint16_t>(all[line++ % all.size()].pointers), samples, out.data());
+        benchmark::DoNotOptimize(out.data());
+    }
+    count_bytes(state, frames);
+}
+
+void maximum_from_memory(benchmark::State& state) {
+    over_lines(state, [](auto rows, std::size_t n, std::uint16_t* out) { kernels::maximum(rows, n, out); });
+}
+
+void median_from_memory(benchmark::State& state) {
+    over_lines(state, [](auto rows, std::size_t n, std::uint16_t* out) { kernels::median(rows, n, out); });
+}
+
 void mean(benchmark::State& state) {
     const Rows rows(int(state.range(0)));
     const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
@@ -77,6 +106,8 @@ void mean(benchmark::State& state) {
 BENCHMARK(copy);
 BENCHMARK(maximum)->Arg(16)->Arg(90);
 BENCHMARK(median)->Arg(5)->Arg(16)->Arg(48)->Arg(90);
+BENCHMARK(maximum_from_memory)->MinTime(2);
+BENCHMARK(median_from_memory)->MinTime(2);
 BENCHMARK(mean)->Arg(16)->Arg(90);
 
 }  // namespace

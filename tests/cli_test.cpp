@@ -142,6 +142,9 @@ TEST_CASE("frames that cannot be used give 1 and a sentence; none at all gives 3
     CHECK(unused == 1);
     CHECK(report["peak_memory_bytes"].get<long>() > 1000000);
     CHECK(report["time_s"].contains("merge"));
+    for (const char* work : {"decode", "merge", "write"}) CHECK(report["thread_s"][work].get<double>() > 0);
+    CHECK(report["plan"]["bands"].get<int>() >= 1);
+    CHECK(report["plan"]["frames_in_scratch"] == 0);
     CHECK(run_program("merge " + at(folder, "broken.jpg") + " -o " + at(out, "x.png")).code == 3);
     CHECK(run_program("merge " + at(folder, "none.jpg") + " -o " + at(out, "x.png")).code == 3);
     CHECK(run_program("merge " + at(folder, "frame-1.tif") + " -o " + at(out, "no/x.png")).code == 4);

@@ -8,8 +8,10 @@
 
 #include "kernels/blend.h"
 #include "kernels/extremes.h"
+#include "kernels/light_sums.h"
 #include "kernels/mean.h"
 #include "kernels/median.h"
+#include "kernels/strays.h"
 #include "support/fixtures.h"
 
 using namespace bp;
@@ -192,6 +194,42 @@ TEST_CASE("a clipped mean leaves out what passes through, and keeps what only ro
     values = {100, 100, 100, 100, 100, 101, 101, 101, 101};
     kernels::clipped_mean(kernels::Rows<std::uint8_t>(rows), 1, curve, 257, &out);
     CHECK(out == Approx((100 + 4.0 / 9) * 257).margin(1));
+}
+
+TEST_CASE("what the means are made of equals its scalar twin, on every instruction set") {
+    const auto holds = [](auto sample) {
+        using T = decltype(sample);
+        for (const std::size_t n : {std::size_t(1), std::size_t(63), std::size_t(64), std::size_t(130),
+                                    std::size_t(257), kernels::sum_block}) {
+            const Speckle<T> speckle(3, kernels::sum_block);
+            const T* a = speckle.pointers[0];
+            const T* b = speckle.pointers[1];
+            std::vector<T> apart(kernels::sum_block);
+            kernels::distances(a, b, n, apart.data());
+            kernels::StrayBits bits{};
+            kernels::strays(a, b, n, bits);
+            int wrong = 0;
+            for (std::size_t i = 0; i < kernels::sum_block; ++i) {
+                if (i < n) wrong += apart[i] != std::abs(int(a[i]) - int(b[i]));
+                wrong += (bits[i / 64] >> i % 64 & 1) != std::uint64_t(i < n && a[i] > b[i]);
+            }
+            INFO(n << " samples of " << 8 * sizeof(T) << " bits");
+            REQUIRE(wrong == 0);
+        }
+    };
+    on_every_target([&] {
+        holds(std::uint8_t());
+        holds(std::uint16_t());
+        const Speckle<std::uint8_t> speckle(2, 200);
+        for (const std::size_t n : {std::size_t(1), std::size_t(31), std::size_t(64), std::size_t(200)}) {
+            std::vector<std::uint16_t> pairs(201, 7);
+            kernels::pair_up(speckle.pointers[0], speckle.pointers[1], n, pairs.data());
+            int wrong = pairs[n] != 7;
+            for (std::size_t i = 0; i < n; ++i)
+                wrong += pairs[i] != speckle.pointers[0][i] + 256 * speckle.pointers[1][i];
+            REQUIRE(wrong == 0);
+        }
+    });
 }
 
 TEST_CASE("laying over is exact at both ends and rounded between") {

@@ -1,6 +1,8 @@
 // Reading rows: what the decoders of each format give, at every level, and without holding files open.
 #include "io/reader.h"
 
+#include <tiffio.h>
+
 #include <catch2/catch.hpp>
 #include <filesystem>
 #include <fstream>
@@ -22,6 +24,36 @@ std::size_t open_files() {
     std::size_t out = 0;
     for ([[maybe_unused]] const auto& entry : fs::directory_iterator("/proc/self/fd")) ++out;
     return out;
+}
+
+// A TIFF in tiles, as the program itself never writes it.
+void write_tiled(const fs::path& path, const Raster16& picture, int bits) {
+    constexpr int side = 64;
+    TIFF* file = TIFFOpen(path.c_str(), "w");
+    REQUIRE(file != nullptr);
+    TIFFSetField(file, TIFFTAG_IMAGEWIDTH, picture.width());
+    TIFFSetField(file, TIFFTAG_IMAGELENGTH, picture.height());
+    TIFFSetField(file, TIFFTAG_SAMPLESPERPIXEL, picture.channels());
+    TIFFSetField(file, TIFFTAG_BITSPERSAMPLE, bits);
+    TIFFSetField(file, TIFFTAG_PHOTOMETRIC, picture.channels() == 3 ? PHOTOMETRIC_RGB : PHOTOMETRIC_MINISBLACK);
+    TIFFSetField(file, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+    TIFFSetField(file, TIFFTAG_TILEWIDTH, side);
+    TIFFSetField(file, TIFFTAG_TILELENGTH, side);
+    TIFFSetField(file, TIFFTAG_COMPRESSION, COMPRESSION_LZW);
+    for (int top = 0; top < picture.height(); top += side)
+        for (int left = 0; left < picture.width(); left += side) {
+            std::vector<std::uint16_t> wide(std::size_t(side) * side * std::size_t(picture.channels()));
+            std::vector<std::uint8_t> narrow(wide.size());
+            for (int y = 0; y < std::min(side, picture.height() - top); ++y)
+                for (int i = 0; i < std::min(side, picture.width() - left) * picture.channels(); ++i) {
+                    const auto at = std::size_t(y) * side * std::size_t(picture.channels()) + std::size_t(i);
+                    wide[at] = picture.row(top + y)[left * picture.channels() + i];
+                    narrow[at] = std::uint8_t(wide[at] / 257);
+                }
+            void* samples = bits == 8 ? static_cast<void*>(narrow.data()) : static_cast<void*>(wide.data());
+            TIFFWriteTile(file, samples, std::uint32_t(left), std::uint32_t(top), 0, 0);
+        }
+    TIFFClose(file);
 }
 
 double mean_of(const Raster16& picture) {
@@ -189,4 +221,22 @@ TEST_CASE("turned readers say that they take in the whole, and others that they 
     CHECK(turned->whole());
     CHECK(many->memory_bytes() > one->memory_bytes() + std::size_t(320 * 240 * 2));
     CHECK(turned->memory_bytes() >= one->memory_bytes() + std::size_t(320 * 240 * 3));
+}
+
+TEST_CASE("a TIFF in tiles is read row by row as one in strips, whole and in bands") {
+    const Folder folder;
+    for (const int channels : {1, 3})
+        for (const int bits : {8, 16}) {
+            const Raster16 picture =
+                bits == 8 ? test::speckle_8({203, 331}, channels, 4) : test::speckle({203, 331}, channels, 4);
+            write_tiled(folder / "tiles.tif", picture, bits);
+            const auto reader = std::move(RowReader::open(folder / "tiles.tif", 0)).value();
+            CHECK(reader->bits() == bits);
+            CHECK_FALSE(reader->whole());
+            CHECK(test::difference(read_picture(folder / "tiles.tif").value(), picture) == "");
+            test::write(folder / "strips.tif", picture, bits);
+            for (const int level : {1, 2, 4})
+                CHECK(test::difference(read_picture(folder / "tiles.tif", level).value(),
+                                       read_picture(folder / "strips.tif", level).value()) == "");
+        }
 }

@@ -31,8 +31,8 @@ bool hold_around(Cursor& cursor) {
 }
 
 // Gives all that is asked for unless the file ends: some readers behind the library take less for the end. A file that
-// cannot be read any more ends here, with the reason noted: libtiff 4.5 takes a -1 for a count of bytes and clears memory
-// from one before its buffer on.
+// cannot be read any more ends here, with the reason noted: libtiff 4.5 takes a -1 for a count of bytes and clears
+// memory from one before its buffer on.
 gint64 on_read(VipsSourceCustom*, void* out, gint64 count, Cursor* cursor) {
     std::size_t done = 0;
     while (done < std::size_t(count)) {

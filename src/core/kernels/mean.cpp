@@ -20,10 +20,6 @@ void mean_of(Rows<T> rows, std::size_t samples, const LightCurve& curve, std::ui
 
 }  // namespace
 
-void pair_up(const std::uint8_t* a, const std::uint8_t* b, std::size_t count, std::uint16_t* out) {
-    for (std::size_t i = 0; i < count; ++i) out[i] = std::uint16_t(a[i] | b[i] << 8);
-}
-
 void mean(Rows<std::uint8_t> rows, std::size_t samples, const LightCurve& curve, std::uint16_t* out) {
     mean_of(rows, samples, curve, out);
 }
