@@ -83,42 +83,23 @@ Result<Raster16> BaseTiles::base(const Pile& pile, FrameStore& store, const Rect
 
 SharedRaster BaseTiles::find(const Key& key) {
     const std::lock_guard lock(mutex_);
-    const auto found = entries_.find(key);
-    if (found == entries_.end()) return {};
-    recent_.splice(recent_.begin(), recent_, found->second.place);
-    return found->second.raster;
+    return tiles_.find(key);
 }
 
 void BaseTiles::keep(const Key& key, const SharedRaster& raster) {
     const std::lock_guard lock(mutex_);
     ++made_;
-    if (entries_.contains(key)) return;
-    recent_.push_front(key);
-    entries_[key] = {raster, recent_.begin()};
-    bytes_ += raster->bytes();
-    shrink_locked();
+    tiles_.keep(key, raster);
 }
 
 void BaseTiles::set_budget(std::size_t bytes) {
     const std::lock_guard lock(mutex_);
-    budget_ = bytes;
-    shrink_locked();
-}
-
-void BaseTiles::shrink_locked() {
-    while (bytes_ > budget_ && recent_.size() > 1) {
-        const auto oldest = entries_.find(recent_.back());
-        bytes_ -= oldest->second.raster->bytes();
-        entries_.erase(oldest);
-        recent_.pop_back();
-    }
+    tiles_.set_budget(bytes);
 }
 
 void BaseTiles::clear() {
     const std::lock_guard lock(mutex_);
-    entries_.clear();
-    recent_.clear();
-    bytes_ = 0;
+    tiles_.clear();
 }
 
 std::size_t BaseTiles::made() const {

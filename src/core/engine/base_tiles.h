@@ -3,11 +3,10 @@
 #pragma once
 
 #include <array>
-#include <list>
-#include <map>
 #include <mutex>
 #include <tuple>
 
+#include "base/latest.h"
 #include "engine/render.h"
 
 namespace bp {
@@ -18,7 +17,7 @@ class BaseTiles {
   public:
     static constexpr int side = 256;  // pixels of the level
 
-    explicit BaseTiles(std::size_t budget_bytes = std::size_t(512) << 20) : budget_(budget_bytes) {}
+    explicit BaseTiles(std::size_t budget_bytes = std::size_t(512) << 20) : tiles_(budget_bytes) {}
 
     // As render_base(); only what lies around tiles that are not here is merged, in one pass through the frames.
     Result<Raster16> base(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job);
@@ -29,22 +28,14 @@ class BaseTiles {
   private:
     using Recipe = std::array<std::uint64_t, 2>;
     using Key = std::tuple<Recipe, int, int, int, int, int>;  // level, left, top, width, height
-    struct Entry {
-        SharedRaster raster;
-        std::list<Key>::iterator place;
-    };
 
     static Recipe recipe_of(const Pile& pile);
     static Key key_of(const Recipe& recipe, int level, const Rect& tile);
     SharedRaster find(const Key& key);
     void keep(const Key& key, const SharedRaster& raster);
-    void shrink_locked();
 
-    std::size_t budget_;
     mutable std::mutex mutex_;
-    std::map<Key, Entry> entries_;
-    std::list<Key> recent_;  // the latest used first
-    std::size_t bytes_ = 0;
+    Latest<Key, SharedRaster> tiles_;
     std::size_t made_ = 0;
 };
 

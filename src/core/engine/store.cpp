@@ -13,7 +13,7 @@ MemoryBudget MemoryBudget::of_machine() {
 }
 
 FrameStore::FrameStore(WorkingSpace space, MemoryBudget budget, std::shared_ptr<Scratch> scratch)
-    : space_(std::move(space)), budget_(budget), scratch_(std::move(scratch)) {}
+    : space_(std::move(space)), budget_(budget), scratch_(std::move(scratch)), pixels_(budget.keep_bytes) {}
 
 MemoryBudget FrameStore::budget() const {
     const std::lock_guard lock(mutex_);
@@ -23,15 +23,12 @@ MemoryBudget FrameStore::budget() const {
 void FrameStore::set_budget(const MemoryBudget& budget) {
     const std::lock_guard lock(mutex_);
     budget_ = budget;
-    shrink_locked();
+    pixels_.set_budget(budget.keep_bytes);
 }
 
 SharedPixels FrameStore::held(const FrameFile& file, int level) {
     const std::lock_guard lock(mutex_);
-    const auto found = entries_.find(key_of(file, level));
-    if (found == entries_.end()) return {};
-    recent_.splice(recent_.begin(), recent_, found->second.place);
-    return found->second.pixels;
+    return pixels_.find(key_of(file, level));
 }
 
 SharedTiles FrameStore::held_tiles(const FrameFile& file, int level) const {
@@ -53,7 +50,8 @@ Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job
         if (!read.ok()) return read.failure();
         pixels = std::make_shared<const FramePixels>(std::move(read).value());
     }
-    keep(key_of(file, level), pixels);
+    const std::lock_guard lock(mutex_);
+    pixels_.keep(key_of(file, level), pixels);
     return pixels;
 }
 
@@ -79,35 +77,15 @@ bool FrameStore::keeps_tiles(const FrameFile& file, int level, int missing) cons
     return each * missing <= double(scratch_->room());
 }
 
-void FrameStore::keep(const Key& key, const SharedPixels& pixels) {
-    const std::lock_guard lock(mutex_);
-    if (entries_.contains(key)) return;
-    recent_.push_front(key);
-    entries_[key] = {pixels, recent_.begin()};
-    bytes_ += pixels->bytes();
-    shrink_locked();
-}
-
-void FrameStore::shrink_locked() {
-    while (bytes_ > budget_.keep_bytes && recent_.size() > 1) {
-        const auto oldest = entries_.find(recent_.back());
-        bytes_ -= oldest->second.pixels->bytes();
-        entries_.erase(oldest);
-        recent_.pop_back();
-    }
-}
-
 void FrameStore::clear() {
     const std::lock_guard lock(mutex_);
-    entries_.clear();
-    recent_.clear();
+    pixels_.clear();
     tiles_.clear();
-    bytes_ = 0;
 }
 
 std::size_t FrameStore::bytes() const {
     const std::lock_guard lock(mutex_);
-    return bytes_;
+    return pixels_.bytes();
 }
 
 }  // namespace bp

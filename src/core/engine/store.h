@@ -2,13 +2,13 @@
 #pragma once
 
 #include <cstdint>
-#include <list>
 #include <map>
 #include <memory>
 #include <mutex>
 #include <string>
 #include <tuple>
 
+#include "base/latest.h"
 #include "engine/tiled_frame.h"
 
 namespace bp {
@@ -48,22 +48,14 @@ class FrameStore {
 
   private:
     using Key = std::tuple<std::string, std::string, int>;  // hash, path, level
-    struct Entry {
-        SharedPixels pixels;
-        std::list<Key>::iterator place;
-    };
 
     static Key key_of(const FrameFile& file, int level) { return {file.hash, file.path.string(), level}; }
-    void keep(const Key& key, const SharedPixels& pixels);
-    void shrink_locked();
 
     WorkingSpace space_;
     MemoryBudget budget_;
     std::shared_ptr<Scratch> scratch_;
     mutable std::mutex mutex_;
-    std::size_t bytes_ = 0;
-    std::map<Key, Entry> entries_;
-    std::list<Key> recent_;  // the latest first
+    Latest<Key, SharedPixels> pixels_;
     std::map<Key, SharedTiles> tiles_;
 };
 
