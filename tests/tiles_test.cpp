@@ -104,6 +104,20 @@ TEST_CASE("tiles of any size in any order, from memory, scratch or files, are th
     CHECK(scratch->used() == 0);
 }
 
+TEST_CASE("a window without scratch streams, and shows the same") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 3, {150, 90}, 8);
+    test::write(folder / "no folder.png", test::speckle_8({4, 4}, 3, 1), 8);
+    constexpr std::size_t much = std::size_t(1) << 30;
+    FrameStore store(working_space(pile), {1, much}, Scratch::in(folder / "no folder.png" / "cache", much));
+    FrameStore files(working_space(pile), {0, much});
+    Job job;
+    const auto shown = render(pile, store, whole(pile.size), 0, job);
+    REQUIRE(shown.ok());
+    CHECK(store.held_tiles(*pile.frames[0].file, 0) == nullptr);
+    CHECK(test::difference(shown.value(), render(pile, files, whole(pile.size), 0, job).value()) == "");
+}
+
 TEST_CASE("levels beyond those that are decoded are the same from a file and from a picture at hand") {
     const Folder folder;
     test::write(folder / "a.jpg", test::landscape({1501, 1003}, {}), 8);

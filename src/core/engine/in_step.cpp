@@ -131,7 +131,11 @@ Result<std::vector<Source>> open_sources(const InStep& what, Job& job) {
     Status done = for_each_of(count, count, job, [&](int i) -> Status {
         Source& source = out[std::size_t(i)];
         Status opened = open_source(what, way, job, source);
-        return opened.ok() && way == Way::scratch && source.open ? into_scratch(what, job, source) : opened;
+        if (!opened.ok() || way != Way::scratch || !source.open) return opened;
+        Status put = into_scratch(what, job, source);
+        // Scratch saves time here; without it the frame comes from its file.
+        const bool no_scratch = !put.ok() && put.failure().fault == Fault::output;
+        return no_scratch ? open_source(what, Way::stream, job, source) : put;
     });
     if (!done.ok()) return done.failure();
     return out;
