@@ -1,6 +1,7 @@
 #!/usr/bin/env python3
-"""Runs the benchmarks of merging files and writes docs/bench.md. Every figure is a ratio of times taken in one run, each
-beside its neighbour, because machines differ and other work comes and goes."""
+"""Runs the benchmarks and writes docs/bench.md. Every figure is a ratio of times taken in one run, each beside its
+neighbour, because machines differ and other work comes and goes. Named groups (merge, many, median, kernels, window) run
+alone; the lines of the others stay as they were."""
 import json
 import os
 import signal
@@ -32,9 +33,10 @@ def files(count):
     return out
 
 
-def decode(count, shrink=1):
+def decode(count, shrink=1, cores=None):
     done = subprocess.run([BIN / "bright-pile-decode-bench", str(shrink), *files(count)], check=True,
-                          capture_output=True, text=True)
+                          capture_output=True, text=True,
+                          preexec_fn=cores and (lambda: os.sched_setaffinity(0, cores)))
     return float(done.stdout)
 
 
@@ -90,9 +92,10 @@ def window():
 
 
 def median_of_16():
-    """Times of vips bandrank and of NumPy's median over ours, and whether the answers are the same."""
+    """Times of vips bandrank and of NumPy's median, with decoding on one core (as its script would) and on all, over
+    ours, and whether the answers are the same."""
     import numpy
-    ours, _, _ = merge(16, "median", "ours.tif")
+    ours = statistics.median(merge(16, "median", "ours.tif")[0] for _ in range(3))
     begin = time.perf_counter()
     subprocess.run(["vips", "bandrank", " ".join(map(str, files(16))), OUT / "vips.tif"], check=True)
     vips = time.perf_counter() - begin
@@ -116,8 +119,9 @@ def median_of_16():
         rows = numpy.median(stack[:, y:y + 100], axis=0)
         spent += time.perf_counter() - begin
         same_numpy &= bool((numpy.floor(rows * 257 + 0.5) == answer[y:y + 100]).all())
-    numpy_total = spent + decode(16)
-    return vips / ours, numpy_total / ours, same_vips, same_numpy
+    one_core = {min(os.sched_getaffinity(0))}
+    return (vips / ours, (spent + decode(16, cores=one_core)) / ours, (spent + decode(16)) / ours, same_vips,
+            same_numpy)
 
 
 def kernels():
@@ -130,14 +134,7 @@ def mb(count):
     return f"{count / 1e6:.0f} MB"
 
 
-def main():
-    OUT.mkdir(parents=True, exist_ok=True)
-    lines = []
-
-    def row(what, limit, found):
-        lines.append(f"| {what} | {limit} | {found} |")
-        print(f"{what}: {found} (limit {limit})", flush=True)
-
+def merge_rows(row):
     for mode, limit, peak_limit in [("lighten", 1.2, 700), ("maximum", 1.2, 700), ("mean", 1.2, 700),
                                     ("median", 1.5, 1200), ("clipped-mean", 1.5, 1200)]:
         ratio, peak, shares = against_decoding(90, mode)
@@ -146,26 +143,42 @@ def main():
     wait, left = stopping()
     row("interrupt in the middle of a merge of 90 frames, until the program has ended", "200 ms, no file left",
         f"{wait:.0f} ms, {'no file' if not left else left} left")
+
+
+def many_rows(row):
     for mode in ("maximum", "median"):
         hundred, hundred_peak, _ = merge(100, mode)
         four, four_peak, _ = merge(400, mode)
         row(f"{mode}: 400 frames over 100", "time x 4.2, memory x 1.1",
             f"time x {four / hundred:.2f}, memory x {four_peak / hundred_peak:.2f} ({mb(four_peak)})")
-    vips, numpy, same_vips, same_numpy = median_of_16()
+
+
+def median_rows(row):
+    vips, numpy, numpy_all, same_vips, same_numpy = median_of_16()
     row("vips bandrank of 16 frames over our median", "5 x, same answer",
         f"{vips:.1f} x, {'same' if same_vips else 'ANOTHER'} answer (of 15, where bandrank has a middle)")
-    row("NumPy's median of 16 frames, with decoding, over our median", "10 x, same answer",
-        f"{numpy:.1f} x, {'same' if same_numpy else 'ANOTHER'} answer")
+    row("NumPy's median of 16 frames, decoded one after another, over our median", "10 x, same answer",
+        f"{numpy:.1f} x, {'same' if same_numpy else 'ANOTHER'} answer ({numpy_all:.1f} x with decoding on all cores)")
+
+
+def kernel_rows(row):
     found = kernels()
-    def kernel_ratio(a, b):
+
+    def ratio(a, b):
         return f"{found[a]['real_time'] / found[b]['real_time']:.2f} x"
 
     row("median kernel over maximum kernel, 16 rows in memory, as in a merge", "2 x",
-        kernel_ratio("median_from_memory/min_time:2.000", "maximum_from_memory/min_time:2.000"))
-    row("the same when all rows lie in the nearest caches", "-", kernel_ratio("median/16", "maximum/16"))
+        ratio("median_from_memory/min_time:2.000", "maximum_from_memory/min_time:2.000"))
+    row("the same when all rows lie in the nearest caches", "-", ratio("median/16", "maximum/16"))
+    copy = found["copy"]["bytes_per_second"]
+    for name, b in found.items():
+        row(f"kernel {name}: bytes read per second, of the machine's own copy speed", "-",
+            f"{b['bytes_per_second'] / 1e9:.1f} GB/s, {b['bytes_per_second'] / copy:.2f}")
+
+
+def window_rows(row):
     waits, first = window()
     row("window: first merged sight of 90 frames, over decoding them all at 1/8", "1.3 x", f"{first:.2f} x")
-
     def shown(name):
         w = waits[name]
         return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
@@ -183,32 +196,51 @@ def main():
     row("window: 90 frames listed; first frame seen; growing picture seen", "-",
         f"{waits['listed']:.0f} ms; {waits['first_frame']:.0f} ms; {waits['growing']:.0f} ms")
     row("window: 1:1 of all 90 frames for the first time", "-", f"{waits['full_size'] / 1000:.0f} s")
-    copy = found["copy"]["bytes_per_second"]
-    speeds = "\n".join(f"| {name} | {b['bytes_per_second'] / 1e9:.1f} GB/s | {b['bytes_per_second'] / copy:.2f} |"
-                       for name, b in found.items())
-    table = "\n".join(lines)
+
+
+GROUPS = {"merge": merge_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows}
+
+
+def known_rows():
+    """Lines of docs/bench.md by group, as they stand."""
+    out, group = {}, None
+    for line in (ROOT / "docs/bench.md").read_text().splitlines():
+        if line.startswith("## "):
+            group = line[3:]
+        elif group and line.startswith("| ") and not line.startswith("| what"):
+            out.setdefault(group, []).append(line)
+    return out
+
+
+def main(names):
+    OUT.mkdir(parents=True, exist_ok=True)
+    lines = known_rows()
+    for group in names or GROUPS:
+        lines[group] = []
+
+        def row(what, limit, found):
+            lines[group].append(f"| {what} | {limit} | {found} |")
+            print(f"{what}: {found} (limit {limit})", flush=True)
+
+        GROUPS[group](row)
+    tables = "\n\n".join(f"## {group}\n\n| what | limit | measured |\n|---|---|---|\n" + "\n".join(lines.get(group, []))
+                         for group in GROUPS)
     (ROOT / "docs/bench.md").write_text(f"""# Figures
 
 Printed by `scripts/bench`. Every figure is a ratio of times taken in one run, one beside the other; the machine here had
 {os.cpu_count()} cores, shared with other work. Files: JPEG of 24 megapixels, quality 92, a scene of the practice camera
 enlarged, with noise of its own in every frame ({mb(statistics.mean(f.stat().st_size for f in files(90)))} each). Beyond 90
-frames the same files repeat under links. A merge is the whole run of `bright-pile-cli merge`: start, opening, hashing,
+frames the same files repeat under links. A merge is the whole run of `bright-pile-cli merge`: start, opening,
 decoding, merging, writing a 16-bit TIFF and waiting for the disk. Waits in the window are from the input event to the
 end of the paint event that shows what came of it, in the real window at 1280 x 800 with 90 of these frames. At fit zoom
 the picture that answers is that of level 3 (750 x 500); the screen's own resolution follows in a line of its own.
 
-| what | limit | measured |
-|---|---|---|
-{table}
+Groups run on their own (`bench/report.py GROUP`) or all together; kernels are measured by Google Benchmark.
 
-Kernels on rows in memory, bytes read per second, beside the machine's own copy speed (Google Benchmark):
-
-| kernel / rows | speed | of copying |
-|---|---|---|
-{speeds}
+{tables}
 """)
     return 0
 
 
 if __name__ == "__main__":
-    sys.exit(main())
+    sys.exit(main(sys.argv[1:]))

@@ -3,8 +3,8 @@
 #include <catch2/catch.hpp>
 #include <fstream>
 
-#include "engine/inspect.h"
 #include "engine/store.h"
+#include "engine/survey.h"
 #include "support/fixtures.h"
 
 using namespace bp;
@@ -47,10 +47,10 @@ TEST_CASE("a run is ordered by time or name, and gaps are told") {
     CHECK(names_of(open({folder.path().string()}, Order::name).value()) == Names{"f1.jpg", "f2.jpg", "f10.jpg"});
     CHECK(names_of(open({(folder / "f10.jpg").string(), (folder / "f2.jpg").string()}, Order::given).value()) ==
           Names{"f10.jpg", "f2.jpg"});
-    const auto gaps = gaps_of(by_time.value());
-    CHECK_FALSE(gaps[0].has_value());
-    CHECK(*gaps[1] == Approx(1.0));
-    CHECK(*gaps[2] == Approx(2.5));
+    const std::vector<Known> known = know(by_time.value(), {});
+    CHECK_FALSE(known[0].measures.gap_s.has_value());
+    CHECK(*known[1].measures.gap_s == Approx(1.0));
+    CHECK(*known[2].measures.gap_s == Approx(2.5));
 }
 
 TEST_CASE("broken and odd-sized frames are set aside with the reason, and the rest goes on") {

@@ -80,8 +80,12 @@ TEST_CASE("the rail works by keyboard", "[window]") {
     CHECK(r.w.studio().current() == r.w.pile().frames[3].id);
     QTest::keyClick(r.rail, Qt::Key_Home, Qt::ShiftModifier);
     CHECK(r.w.studio().selected().size() == 4);
-    QTest::keyClick(r.rail, Qt::Key_Left);
-    CHECK(r.w.studio().current() == r.w.pile().frames[2].id);
+    CHECK(r.w.studio().current() == r.w.pile().frames[0].id);
+    QTest::keyClick(r.rail, Qt::Key_Right);
+    CHECK(r.w.studio().current() == r.w.pile().frames[1].id);
+    CHECK(r.w.studio().selected().size() == 1);
+    QTest::keyClick(r.rail, Qt::Key_PageDown, Qt::ShiftModifier);
+    CHECK(r.w.studio().selected().size() == 3);
 }
 
 TEST_CASE("frames without times stand evenly, and a long pause is shortened", "[window]") {

@@ -36,7 +36,7 @@ QStringList local_files(const QMimeData* data) {
 
 }  // namespace
 
-MainWindow::MainWindow() : studio_(new Studio(this)), viewer_(new Viewer(*studio_)) {
+MainWindow::MainWindow() : studio_(new Studio(this)), viewer_(new Viewer(*studio_)), surveyor_(new Surveyor(*studio_)) {
     setWindowTitle(tr("Bright Pile"));
     setWindowIcon(icon(QStringLiteral("bright-pile")));
     setAcceptDrops(true);
@@ -94,7 +94,7 @@ QWidget* MainWindow::build_desk() {
     row->addWidget(steps_);
     row->addWidget(canvas_, 1);
     column->addLayout(row, 1);
-    rail_ = new TimeRail(*studio_, desk);
+    rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
     auto* exporting = new ExportStep(*studio_);
     steps_->add(new FramesStep(*studio_));

@@ -11,6 +11,7 @@
 #include "app/start_screen.h"
 #include "app/step_line.h"
 #include "app/studio.h"
+#include "app/surveyor.h"
 #include "app/time_rail.h"
 #include "app/top_bar.h"
 #include "app/viewer.h"
@@ -25,6 +26,7 @@ class MainWindow : public QMainWindow {
 
     Studio& studio() { return *studio_; }
     Viewer& viewer() { return *viewer_; }
+    Surveyor& surveyor() { return *surveyor_; }
     Canvas& canvas() { return *canvas_; }
     StepLine& steps() { return *steps_; }
 
@@ -50,6 +52,7 @@ class MainWindow : public QMainWindow {
 
     Studio* studio_;
     Viewer* viewer_;
+    Surveyor* surveyor_;
     QStackedWidget* pages_;
     Recovery* recovery_;
     StartScreen* start_;

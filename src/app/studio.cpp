@@ -71,6 +71,7 @@ Studio::Studio(QObject* parent)
         fresh_stores();
         const bool any = !pile().frames.empty();
         current_ = any ? pile().reference : 0;
+        extended_from_ = current_;
         selected_ = any ? std::vector<int>{current_} : std::vector<int>{};
         load_thumbnails();
         emit selection_changed();
@@ -306,12 +307,13 @@ void Studio::look_in(const QString& folder) {
 void Studio::select(int id, bool extend, bool toggle) {
     const Frame* frame = find_frame(pile(), id);
     if (!frame) return;
-    if (extend && current_ != 0) {
-        int a = number_of(pile(), current_);
+    if (extend && find_frame(pile(), extended_from_)) {
+        int a = number_of(pile(), extended_from_);
         int b = number_of(pile(), id);
         if (a > b) std::swap(a, b);
         selected_.clear();
         for (int n = a; n <= b; ++n) selected_.push_back(pile().frames[std::size_t(n) - 1].id);
+        current_ = id;
     } else if (toggle) {
         const auto found = std::find(selected_.begin(), selected_.end(), id);
         if (found == selected_.end())
@@ -319,17 +321,28 @@ void Studio::select(int id, bool extend, bool toggle) {
         else if (selected_.size() > 1)
             selected_.erase(found);
         current_ = id;
+        extended_from_ = id;
     } else {
         current_ = id;
+        extended_from_ = id;
         selected_ = {id};
     }
     emit selection_changed();
 }
 
-void Studio::step_current(int by) {
+void Studio::step_current(int by, bool extend) {
     if (pile().frames.empty()) return;
     const int number = std::clamp(number_of(pile(), current_) + by, 1, int(pile().frames.size()));
-    select(pile().frames[std::size_t(number) - 1].id);
+    select(pile().frames[std::size_t(number) - 1].id, extend);
+}
+
+void Studio::select_these(std::vector<int> ids) {
+    std::erase_if(ids, [this](int id) { return !find_frame(pile(), id); });
+    if (ids.empty()) return;
+    current_ = ids.front();
+    extended_from_ = current_;
+    selected_ = std::move(ids);
+    emit selection_changed();
 }
 
 void Studio::toggle_aside() {

@@ -61,7 +61,8 @@ class Studio : public QObject {
     int current() const { return current_; }
     const std::vector<int>& selected() const { return selected_; }
     void select(int id, bool extend = false, bool toggle = false);
-    void step_current(int by);
+    void step_current(int by, bool extend = false);
+    void select_these(std::vector<int> ids);  // the first of them becomes the current one
     void toggle_aside();
 
     // Null until it is decoded.
@@ -99,6 +100,7 @@ class Studio : public QObject {
     Lane thumbnail_lane_;
     Lane preview_lane_;
     int current_ = 0;
+    int extended_from_ = 0;
     std::vector<int> selected_;
     std::map<int, QImage> thumbnails_;
     bool thumbnails_done_ = false;

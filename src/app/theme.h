@@ -33,7 +33,6 @@ constexpr int small = 8;
 constexpr int medium = 14;
 constexpr int large = 22;
 constexpr int step_line_width = 300;
-constexpr int rail_height = 132;
 constexpr int bar_height = 44;
 constexpr int rounding = 5;
 constexpr int knot = 15;

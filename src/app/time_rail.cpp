@@ -2,12 +2,16 @@
 
 #include <QHelpEvent>
 #include <QKeyEvent>
+#include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
+#include <QSettings>
+#include <QToolButton>
 #include <QToolTip>
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 #include "app/theme.h"
 #include "app/words.h"
@@ -15,175 +19,240 @@
 namespace bp::app {
 namespace {
 
-constexpr double side = 70;
-constexpr double slat_top = 58;
-constexpr double slat_height = 46;
-constexpr double least_slat = 3;
-constexpr double most_zoom = 30;
+constexpr auto traces_key = "rail/traces";
+constexpr double side = 76;
+constexpr double header = 30;
+constexpr double lane = 17;   // of one trace
+constexpr double marks = 14;  // between traces and slats
+constexpr double slat_height = 42;
+constexpr double footer = 24;
+constexpr double most_zoom = 60;
+constexpr double reach = 12;  // how far from a slat a click may be
 
-struct Moment {
-    double begin = 0;
-    double length = 0;
-};
-
-// Begin and length of each frame on the rail's own axis: capture time, with pauses much longer than the run's usual
-// step shortened. Without capture times the frames stand evenly.
-std::vector<Moment> moments_of(const Pile& pile, std::vector<std::size_t>& shortened) {
-    std::vector<Moment> out(pile.frames.size());
-    const bool timed = std::all_of(pile.frames.begin(), pile.frames.end(),
-                                   [](const Frame& f) { return f.file->capture.captured.has_value(); });
-    std::vector<double> steps;
-    for (std::size_t i = 1; timed && i < out.size(); ++i)
-        steps.push_back(*pile.frames[i].file->capture.captured - *pile.frames[i - 1].file->capture.captured);
-    double usual = 0;
-    if (!steps.empty()) {
-        std::nth_element(steps.begin(), steps.begin() + std::ptrdiff_t(steps.size() / 2), steps.end());
-        usual = steps[steps.size() / 2];
-    }
-    if (!timed || usual <= 0) {
-        for (std::size_t i = 0; i < out.size(); ++i) out[i] = {double(i), 0.86};
-        return out;
-    }
-    double at = 0;
-    for (std::size_t i = 0; i < out.size(); ++i) {
-        if (i > 0) {
-            double step = *pile.frames[i].file->capture.captured - *pile.frames[i - 1].file->capture.captured;
-            const double longest = std::max(out[i - 1].length, 0.0) + 2.2 * usual;
-            if (step > longest) {
-                step = longest;
-                shortened.push_back(i);
-            }
-            at += std::max(step, out[i - 1].length * 1.02);
-        }
-        const double exposure = pile.frames[i].file->capture.exposure_s.value_or(0);
-        // Short exposures would vanish; very long ones would push the rest aside.
-        out[i] = {at, std::clamp(exposure, usual * 0.34, usual * 2.0)};
-    }
-    return out;
+bool is_out(const Frame& frame) {
+    return frame.aside || !usable(frame);
 }
 
-void draw_problem(QPainter& painter, QPointF tip) {
-    QPainterPath mark;
-    mark.moveTo(tip + QPointF(0, -9));
-    mark.lineTo(tip + QPointF(5, 0));
-    mark.lineTo(tip + QPointF(-5, 0));
-    mark.closeSubpath();
+bool is_lost(const Pile& pile, const Frame& frame) {
+    return frame.alignment && pile.model != Model::none && !frame.alignment->aligned;
+}
+
+// Trouble: a triangle. Oddity: a diamond.
+void draw_problem(QPainter& painter, QPointF foot) {
     painter.setPen(QPen(theme().coral, 1.5));
     painter.setBrush(Qt::NoBrush);
-    painter.drawPath(mark);
+    painter.drawPolygon(QPolygonF({foot + QPointF(0, -9), foot + QPointF(5, 0), foot + QPointF(-5, 0)}));
+}
+
+void draw_oddity(QPainter& painter, QPointF centre, bool filled) {
+    painter.setPen(QPen(theme().coral, 1.3));
+    painter.setBrush(filled ? QBrush(theme().coral) : Qt::NoBrush);
+    painter.drawPolygon(
+        QPolygonF({centre + QPointF(0, -4), centre + QPointF(4, 0), centre + QPointF(0, 4), centre + QPointF(-4, 0)}));
 }
 
 }  // namespace
 
-TimeRail::TimeRail(Studio& studio, QWidget* parent) : QWidget(parent), studio_(studio) {
+TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
+    : QWidget(parent), studio_(studio), surveyor_(surveyor) {
     setObjectName(QStringLiteral("time_rail"));
     setAccessibleName(tr("Time rail: the frames in order"));
     setFocusPolicy(Qt::StrongFocus);
-    setFixedHeight(space::rail_height);
     setMouseTracking(true);
+    const QStringList usual{QStringLiteral("sharpness"), QStringLiteral("shift"), QStringLiteral("light")};
+    for (const QString& key : QSettings().value(traces_key, usual).toStringList())
+        if (trace_named(key)) shown_ << key;
+    choose_ = new QToolButton(this);
+    choose_->setObjectName(QStringLiteral("choose_traces"));
+    choose_->setText(tr("Traces"));
+    choose_->setToolTip(tr("Chooses what is drawn over the frames"));
+    choose_->setAccessibleName(tr("Traces over the time rail"));
+    choose_->setProperty("flat", true);
+    choose_->setPopupMode(QToolButton::InstantPopup);
+    choose_->setMenu(new QMenu(choose_));
+    fill_menu();
+    fit_height();
     connect(&studio.document(), &Document::opened, this, [this] {
         zoom_ = 1;
         scroll_ = 0;
+        miniatures_.clear();
     });
     connect(&studio.document(), &Document::changed, this, [this] {
         lay_out();
         update();
     });
-    connect(&studio, &Studio::selection_changed, this, qOverload<>(&QWidget::update));
-    connect(&studio, &Studio::thumbnail_arrived, this, qOverload<>(&QWidget::update));
+    connect(&studio, &Studio::selection_changed, this, [this] {
+        follow_current();
+        update();
+    });
+    connect(&studio, &Studio::thumbnail_arrived, this, [this](int id) {
+        miniatures_.erase(id);
+        update();
+    });
+    connect(&surveyor, &Surveyor::changed, this, qOverload<>(&QWidget::update));
+}
+
+void TimeRail::fill_menu() {
+    for (const Trace& trace : traces()) {
+        QAction* action = choose_->menu()->addAction(trace.name);
+        action->setObjectName(QStringLiteral("trace_") + trace.key);
+        action->setToolTip(trace.tip);
+        action->setCheckable(true);
+        action->setChecked(shown_.contains(trace.key));
+        connect(action, &QAction::toggled, this, [this, key = trace.key](bool on) { show_trace(key, on); });
+    }
+    choose_->menu()->setToolTipsVisible(true);
+}
+
+void TimeRail::show_trace(const QString& key, bool on) {
+    if (shown_.contains(key) == on) return;
+    // In the order of the table, so that a trace always stands at the same place among the others.
+    QStringList now;
+    for (const Trace& trace : traces())
+        if (trace.key == key ? on : shown_.contains(trace.key)) now << trace.key;
+    shown_ = now;
+    QSettings().setValue(traces_key, shown_);
+    fit_height();
+    update();
+}
+
+void TimeRail::fit_height() {
+    setFixedHeight(int(slat_top() + slat_height + footer));
+    choose_->move(2, int(slat_top() + slat_height / 2 - choose_->sizeHint().height() / 2.0));
+}
+
+double TimeRail::slat_top() const {
+    return header + lane * double(shown_.size()) + marks;
+}
+
+double TimeRail::room() const {
+    return std::max(50.0, width() - 2 * side);
+}
+
+QRectF TimeRail::place_of(const Slat& slat) const {
+    return {side + slat.left - scroll_, slat_top(), slat.width, slat_height};
 }
 
 QRectF TimeRail::slat_of(int id) const {
-    const auto found = std::find_if(slats_.begin(), slats_.end(), [id](const Slat& s) { return s.id == id; });
-    return found == slats_.end() ? QRectF() : found->place;
+    const auto found =
+        std::find_if(layout_.slats.begin(), layout_.slats.end(), [id](const Slat& s) { return s.id == id; });
+    return found == layout_.slats.end() ? QRectF() : place_of(*found);
 }
 
 void TimeRail::lay_out() {
-    slats_.clear();
-    breaks_.clear();
-    const Pile& pile = studio_.pile();
-    if (pile.frames.empty()) return;
-    std::vector<std::size_t> shortened;
-    const std::vector<Moment> moments = moments_of(pile, shortened);
-    const double span = std::max(moments.back().begin + moments.back().length, 1e-9);
-    const double room = std::max(50.0, width() - 2 * side);
-    full_width_ = room * zoom_;
-    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, full_width_ - room));
-    // Few frames need not be spread over the whole rail.
-    const double widest = 74 * zoom_;
-    double longest = 0;
-    for (const Moment& m : moments) longest = std::max(longest, m.length);
-    const double scale = std::min(full_width_ / span, widest / longest);
-    for (std::size_t i = 0; i < moments.size(); ++i) {
-        const double x = side + moments[i].begin * scale - scroll_;
-        const double w = std::max(least_slat, moments[i].length * scale);
-        slats_.push_back({pile.frames[i].id, QRectF(x, slat_top, w, slat_height)});
-    }
-    for (const std::size_t i : shortened) {
-        const double from = slats_[i - 1].place.right();
-        breaks_.emplace_back(from, slat_top, slats_[i].place.left() - from, slat_height);
-    }
+    layout_ = lay_out_rail(studio_.pile(), room(), zoom_);
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, layout_.length - room()));
 }
 
 void TimeRail::resizeEvent(QResizeEvent*) {
     lay_out();
+    fit_height();
 }
 
-void TimeRail::draw_slat(QPainter& painter, const Slat& slat, int number) const {
-    const Frame& frame = studio_.pile().frames[std::size_t(number) - 1];
-    const auto& selected = studio_.selected();
-    const bool is_selected = std::find(selected.begin(), selected.end(), slat.id) != selected.end();
-    const bool current = slat.id == studio_.current();
-    const bool out = frame.aside || !usable(frame);
-    QRectF place = slat.place;
-    if (current) place.adjust(-1, -6, 1, 6);
-    const QImage picture = studio_.thumbnail(slat.id);
-    painter.setOpacity(out ? 0.28 : frame.role == Role::scene ? 1.0 : 0.85);
-    if (picture.isNull()) {
+void TimeRail::zoom_to(double zoom, double at) {
+    const double before = layout_.length;
+    const double place = at - side + scroll_;
+    zoom_ = std::clamp(zoom, 1.0, most_zoom);
+    lay_out();
+    if (before > 0) scroll_ = place * layout_.length / before - (at - side);
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, layout_.length - room()));
+    update();
+}
+
+// The current frame stays in sight.
+void TimeRail::follow_current() {
+    const QRectF place = slat_of(studio_.current());
+    if (place.isNull()) return;
+    const double margin = std::min(room() / 4, place.width() + 20);
+    if (place.left() < side + margin) scroll_ -= side + margin - place.left();
+    if (place.right() > side + room() - margin) scroll_ += place.right() - (side + room() - margin);
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, layout_.length - room()));
+}
+
+QPixmap TimeRail::miniature(int id, QSize size) const {
+    QPixmap& kept = miniatures_[id];
+    const qreal ratio = devicePixelRatioF();
+    const QSize pixels = (QSizeF(size) * ratio).toSize();
+    if (kept.size() == pixels) return kept;
+    const QImage picture = studio_.thumbnail(id);
+    if (picture.isNull()) return {};
+    // The middle of the picture, as much as the slat is wide.
+    const QSize scaled = picture.size().scaled(pixels, Qt::KeepAspectRatioByExpanding);
+    const QImage fitted = picture.scaled(scaled, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
+    kept = QPixmap::fromImage(fitted.copy((scaled.width() - pixels.width()) / 2,
+                                          (scaled.height() - pixels.height()) / 2, pixels.width(), pixels.height()));
+    kept.setDevicePixelRatio(ratio);
+    return kept;
+}
+
+void TimeRail::draw_picture(QPainter& painter, int id, const QRectF& place) const {
+    const QSize size(std::max(1, int(std::lround(place.width()))), int(std::lround(place.height())));
+    const QPixmap picture = miniature(id, size);
+    if (picture.isNull())
         painter.fillRect(place, theme().raised);
-    } else {
-        // The middle of the picture, as much as the slat is wide.
-        const double aspect = place.width() / place.height();
-        QRectF from(QPointF(0, 0), QSizeF(picture.size()));
-        const double w = std::min(from.width(), from.height() * aspect);
-        const double h = std::min(from.height(), w / aspect);
-        from = QRectF((from.width() - w) / 2, (from.height() - h) / 2, w, h);
-        painter.setRenderHint(QPainter::SmoothPixmapTransform);
-        painter.drawImage(place, picture, from);
+    else
+        painter.drawPixmap(QPointF(std::round(place.left()), place.top()), picture);
+}
+
+// Below the slat: a dark carries a filled knot, a foreground an open one, the reference a cross, the base a square; a
+// guessed role is dotted.
+void TimeRail::draw_role(QPainter& painter, const Frame& frame, const QRectF& place) const {
+    const Pile& pile = studio_.pile();
+    QPointF at(place.center().x(), slat_top() + slat_height + 9);
+    painter.setPen(QPen(theme().quiet, 1.3, (frame.role_from == RoleFrom::guess) ? Qt::DotLine : Qt::SolidLine));
+    painter.setBrush(frame.role == Role::dark && !(frame.role_from == RoleFrom::guess) ? QBrush(theme().quiet)
+                                                                                       : Qt::NoBrush);
+    if (frame.role != Role::scene) {
+        painter.drawEllipse(at, 3.5, 3.5);
+        if (frame.role == Role::dark && (frame.role_from == RoleFrom::guess)) painter.drawPoint(at);
+        at.rx() += 11;
     }
+    painter.setPen(QPen(theme().quiet, 1.3));
+    painter.setBrush(Qt::NoBrush);
+    if (frame.id == pile.reference && (pile.model != Model::none || surveyor_.of(frame.id))) {
+        painter.drawLine(at - QPointF(4, 0), at + QPointF(4, 0));
+        painter.drawLine(at - QPointF(0, 4), at + QPointF(0, 4));
+        at.rx() += 11;
+    }
+    if (frame.id == pile.base && pile.merge.mode == Mode::one)
+        painter.drawRect(QRectF(at.x() - 3.5, at.y() - 3.5, 7, 7));
+}
+
+void TimeRail::draw_marks(QPainter& painter, const Frame& frame, const QRectF& place) const {
+    const double x = place.center().x();
+    if (!usable(frame) || is_lost(studio_.pile(), frame)) {
+        draw_problem(painter, {x, slat_top() - 4});
+        return;
+    }
+    const Known* known = surveyor_.of(frame.id);
+    if (known && !known->marks.empty()) draw_oddity(painter, {x, slat_top() - 8}, !frame.aside);
+}
+
+void TimeRail::draw_slat(QPainter& painter, std::size_t i, bool selected) const {
+    const Frame& frame = studio_.pile().frames[i];
+    const bool current = frame.id == studio_.current();
+    QRectF place = place_of(layout_.slats[i]);
+    painter.setOpacity(is_out(frame) ? 0.28 : 1.0);
+    draw_picture(painter, frame.id, place);
     painter.setOpacity(1);
-    if (out) {
+    if (is_out(frame)) {
         painter.setPen(QPen(theme().quiet, 1.5));
         painter.drawLine(place.bottomLeft() + QPointF(1, -1), place.topRight() + QPointF(-1, 1));
-        painter.setPen(QPen(theme().faint, 1));
-        painter.setBrush(Qt::NoBrush);
-        painter.drawRect(place.adjusted(0.5, 0.5, -0.5, -0.5));
     }
-    if (frame.role == Role::dark || frame.role == Role::foreground) {
-        // A dark carries a filled knot below, a foreground an open one.
-        painter.setPen(QPen(theme().quiet, 1.2));
-        painter.setBrush(frame.role == Role::dark ? QBrush(theme().quiet) : Qt::NoBrush);
-        painter.drawEllipse(QPointF(place.center().x(), slat_top + slat_height + 9), 3, 3);
+    if (!frame.note.empty()) {
+        // A note: the corner is turned down.
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(theme().text);
+        const double w = std::min(8.0, place.width());
+        painter.drawPolygon(
+            QPolygonF({place.topRight() - QPointF(w, 0), place.topRight(), place.topRight() + QPointF(0, 8)}));
     }
-    if (slat.id == studio_.pile().reference && studio_.pile().model != Model::none) {
-        painter.setPen(QPen(theme().quiet, 1.5));
-        painter.setBrush(Qt::NoBrush);
-        const QPointF c(place.center().x(), slat_top - 9);
-        painter.drawLine(c - QPointF(5, 0), c + QPointF(5, 0));
-        painter.drawLine(c - QPointF(0, 5), c + QPointF(0, 5));
-    }
-    if (!usable(frame) || (frame.alignment && studio_.pile().model != Model::none && !frame.alignment->aligned))
-        draw_problem(painter, QPointF(place.center().x(), slat_top - 8));
-    if (is_selected) {
+    draw_role(painter, frame, place);
+    draw_marks(painter, frame, place);
+    if (selected) {
         painter.setPen(QPen(theme().amber, current ? 2.0 : 1.2));
         painter.setBrush(Qt::NoBrush);
-        painter.drawRoundedRect(place.adjusted(-1, -1, 1, 1), 2, 2);
-    }
-    if (current) {
-        painter.setFont(face(type::small, QFont::DemiBold));
-        painter.setPen(theme().amber);
-        painter.drawText(QRectF(place.center().x() - 40, slat_top + slat_height + 9, 80, 16), Qt::AlignCenter,
-                         QString::number(number));
+        painter.drawRoundedRect(place.adjusted(-1, current ? -4 : -1, 1, current ? 4 : 1), 2, 2);
     }
 }
 
@@ -194,8 +263,8 @@ void TimeRail::draw_times(QPainter& painter) const {
     const auto time = [](const Frame& f) {
         return f.file->capture.captured ? time_in_words(*f.file->capture.captured) : QString();
     };
-    painter.drawText(QRectF(space::medium, 10, 200, 16), Qt::AlignLeft, time(pile.frames.front()));
-    painter.drawText(QRectF(width() - 200 - space::medium, 10, 200, 16), Qt::AlignRight, time(pile.frames.back()));
+    painter.drawText(QRectF(space::medium, 8, 120, 16), Qt::AlignLeft, time(pile.frames.front()));
+    painter.drawText(QRectF(width() - 120 - space::medium, 8, 120, 16), Qt::AlignRight, time(pile.frames.back()));
     const Frame* frame = find_frame(pile, studio_.current());
     if (!frame) return;
     QStringList words{tr("Frame %1 of %2").arg(number_of(pile, frame->id)).arg(pile.frames.size()),
@@ -204,43 +273,118 @@ void TimeRail::draw_times(QPainter& painter) const {
     if (c.captured) words << time(*frame);
     if (c.exposure_s) words << exposure_in_words(*c.exposure_s);
     if (c.iso) words << tr("ISO %1").arg(*c.iso);
-    if (frame->role != Role::scene) words << word(frame->role).toLower();
+    if (frame->role != Role::scene)
+        words << (frame->role_from == RoleFrom::guess ? tr("%1, a guess").arg(word(frame->role).toLower())
+                                                      : word(frame->role).toLower());
     if (frame->aside) words << tr("set aside");
+    const auto selected = studio_.selected().size();
+    if (selected > 1) words << tr("%1 selected").arg(selected);
+    QString text = words.join(QStringLiteral("   "));
+    const Known* known = surveyor_.of(frame->id);
+    const QString odd = known ? reasons_in_words(known->marks) : QString();
+    const QString more = odd.isEmpty() ? QString() : QStringLiteral("   ") + odd;
+    const QFontMetricsF metrics(painter.font());
+    const QRectF line(90, 8, width() - 180, 16);
+    const double wide = metrics.horizontalAdvance(text + more);
+    QRectF place = line;
+    place.setLeft(line.left() + std::max(0.0, (line.width() - wide) / 2));
     painter.setPen(theme().text);
-    painter.drawText(QRectF(120, 10, width() - 240, 16), Qt::AlignCenter, words.join(QStringLiteral("   ")));
+    painter.drawText(place, Qt::AlignLeft, text);
+    place.setLeft(place.left() + metrics.horizontalAdvance(text));
+    painter.setPen(theme().coral);
+    painter.drawText(place, Qt::AlignLeft, more);
 }
 
-// After aligning: how far each frame had moved, as a line above the slats.
-void TimeRail::draw_shifts(QPainter& painter) const {
+void TimeRail::draw_trace(QPainter& painter, const Trace& trace, double top) const {
     const Pile& pile = studio_.pile();
-    if (pile.model == Model::none) return;
-    std::vector<std::pair<QPointF, double>> points;
-    double most = 0;
-    const Point middle{pile.size.width / 2.0, pile.size.height / 2.0};
-    for (std::size_t i = 0; i < pile.frames.size(); ++i) {
-        const auto& a = pile.frames[i].alignment;
-        if (!a || !a->aligned) continue;
-        const Point p = a->to_reference(middle);
-        const double moved = std::hypot(p.x - middle.x, p.y - middle.y);
-        most = std::max(most, moved);
-        points.emplace_back(QPointF(slats_[i].place.center().x(), 0), moved);
+    std::vector<std::optional<double>> values;
+    double low = 1e300, high = -1e300;
+    for (const Frame& frame : pile.frames) {
+        const Known* known = usable(frame) && frame.role == Role::scene ? surveyor_.of(frame.id) : nullptr;
+        values.push_back(known ? trace.value(known->measures) : std::nullopt);
+        if (!values.back()) continue;
+        low = std::min(low, *values.back());
+        high = std::max(high, *values.back());
     }
-    if (points.size() < 2) return;
+    const double base = top + lane - 3;
+    painter.setFont(face(type::small));
+    painter.setPen(theme().quiet);
+    painter.drawText(QRectF(space::medium, top - 1, side - space::medium, lane), Qt::AlignLeft | Qt::AlignVCenter,
+                     trace.name);
+    if (low > high) return;
+    if (high - low < trace.least_span) {
+        const double middle = (low + high) / 2;
+        low = middle - trace.least_span / 2;
+        high = middle + trace.least_span / 2;
+    }
+    const Known* current = surveyor_.of(studio_.current());
+    if (const auto value = current ? trace.value(current->measures) : std::nullopt)
+        painter.drawText(QRectF(width() - side + 8, top - 1, side - 8 - space::small, lane),
+                         Qt::AlignRight | Qt::AlignVCenter, trace.words(*value));
+    const auto at = [&](std::size_t i) {
+        const double x = side + layout_.slats[i].middle() - scroll_;
+        return QPointF(x, base - (lane - 6) * (*values[i] - low) / (high - low));
+    };
+    painter.save();
+    painter.setClipRect(QRectF(side - 6, top - 2, room() + 12, lane + 4));
+    painter.setPen(QPen(theme().line, 1));
+    painter.drawLine(QPointF(side, base + 1), QPointF(side + room(), base + 1));
     QPainterPath path;
-    for (std::size_t i = 0; i < points.size(); ++i) {
-        const QPointF p(points[i].first.x(), slat_top - 8 - 16 * points[i].second / std::max(most, 1e-6));
-        if (i == 0)
-            path.moveTo(p);
+    bool drawing = false;
+    for (std::size_t i = 0; i < values.size(); ++i) {
+        if (!values[i]) {
+            drawing = false;
+            continue;
+        }
+        if (drawing)
+            path.lineTo(at(i));
         else
-            path.lineTo(p);
+            path.moveTo(at(i));
+        drawing = true;
     }
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(QPen(theme().amber, 1.2));
+    painter.setPen(QPen(theme().text, 1.1));
     painter.setBrush(Qt::NoBrush);
     painter.drawPath(path);
-    painter.setFont(face(type::small));
-    painter.drawText(QRectF(space::medium, slat_top - 26, side - space::medium, 30), Qt::AlignLeft | Qt::TextWordWrap,
-                     tr("moved\n%1 px").arg(most, 0, 'f', 1));
+    for (std::size_t i = 0; i < values.size(); ++i) {
+        const Known* known = values[i] ? surveyor_.of(pile.frames[i].id) : nullptr;
+        const bool odd = known && std::any_of(known->marks.begin(), known->marks.end(), [&](const Mark& m) {
+                             return std::find(trace.marks.begin(), trace.marks.end(), m.why) != trace.marks.end();
+                         });
+        if (odd) {
+            painter.setPen(Qt::NoPen);
+            painter.setBrush(theme().coral);
+            painter.drawEllipse(at(i), 2.4, 2.4);
+        }
+        if (values[i] && pile.frames[i].id == studio_.current()) {
+            painter.setPen(QPen(theme().amber, 1.2));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawEllipse(at(i), 3.2, 3.2);
+        }
+    }
+    painter.restore();
+}
+
+// A shortened pause: the line is cut.
+void TimeRail::draw_breaks(QPainter& painter) const {
+    for (const std::size_t i : layout_.breaks) {
+        const QPointF c((place_of(layout_.slats[i - 1]).right() + place_of(layout_.slats[i]).left()) / 2,
+                        slat_top() + slat_height / 2);
+        painter.fillRect(QRectF(c.x() - 4, c.y() - 6, 8, 12), theme().ground);
+        painter.setPen(QPen(theme().quiet, 1.2));
+        painter.drawLine(c + QPointF(-5, 5), c + QPointF(-1, -5));
+        painter.drawLine(c + QPointF(1, 5), c + QPointF(5, -5));
+    }
+}
+
+// When only a piece of the run is seen: which.
+void TimeRail::draw_extent(QPainter& painter) const {
+    if (layout_.length <= room() + 1) return;
+    const double y = height() - 3;
+    painter.setPen(QPen(theme().line, 2));
+    painter.drawLine(QPointF(side, y), QPointF(side + room(), y));
+    painter.setPen(QPen(theme().quiet, 2));
+    painter.drawLine(QPointF(side + room() * scroll_ / layout_.length, y),
+                     QPointF(side + room() * (scroll_ + room()) / layout_.length, y));
 }
 
 void TimeRail::paintEvent(QPaintEvent*) {
@@ -248,33 +392,35 @@ void TimeRail::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), theme().ground);
     painter.setPen(theme().line);
     painter.drawLine(0, 0, width(), 0);
-    if (slats_.empty() || slats_.size() != studio_.pile().frames.size()) return;
+    const auto& slats = layout_.slats;
+    if (slats.empty() || slats.size() != studio_.pile().frames.size()) return;
     draw_times(painter);
-    painter.save();
-    painter.setClipRect(QRectF(side - 8, 24, width() - 2 * side + 16, height() - 24));
     painter.setRenderHint(QPainter::Antialiasing);
-    draw_shifts(painter);
+    double top = header;
+    for (const QString& key : shown_) {
+        draw_trace(painter, *trace_named(key), top);
+        top += lane;
+    }
+    painter.save();
+    painter.setClipRect(QRectF(side - 8, header, room() + 16, height() - header));
     painter.setPen(QPen(theme().line, 1));
-    const double rope = slat_top + slat_height / 2;
-    painter.drawLine(QPointF(slats_.front().place.left(), rope), QPointF(slats_.back().place.right(), rope));
-    for (const QRectF& gap : breaks_) {
-        // A shortened pause: the line is cut.
-        const QPointF c = gap.center();
-        painter.fillRect(QRectF(c.x() - 4, c.y() - 6, 8, 12), theme().ground);
-        painter.setPen(QPen(theme().quiet, 1.2));
-        painter.drawLine(c + QPointF(-5, 5), c + QPointF(-1, -5));
-        painter.drawLine(c + QPointF(1, 5), c + QPointF(5, -5));
+    const double rope = slat_top() + slat_height / 2;
+    painter.drawLine(QPointF(place_of(slats.front()).left(), rope), QPointF(place_of(slats.back()).right(), rope));
+    draw_breaks(painter);
+    const std::vector<int>& chosen = studio_.selected();
+    const std::set<int> selected(chosen.begin(), chosen.end());
+    std::optional<std::size_t> current;
+    for (std::size_t i = 0; i < slats.size(); ++i) {
+        const QRectF place = place_of(slats[i]);
+        if (place.right() < side - 8 || place.left() > side + room() + 8) continue;
+        if (slats[i].id == studio_.current())
+            current = i;
+        else
+            draw_slat(painter, i, selected.count(slats[i].id) > 0);
     }
-    int current = -1;
-    for (std::size_t i = 0; i < slats_.size(); ++i) {
-        if (slats_[i].id == studio_.current()) {
-            current = int(i);
-            continue;
-        }
-        draw_slat(painter, slats_[i], int(i) + 1);
-    }
-    if (current >= 0) draw_slat(painter, slats_[std::size_t(current)], current + 1);
+    if (current) draw_slat(painter, *current, true);
     painter.restore();
+    draw_extent(painter);
     if (hasFocus()) {
         painter.setPen(QPen(theme().amber, 1));
         painter.drawLine(0, 0, width(), 0);
@@ -283,15 +429,16 @@ void TimeRail::paintEvent(QPaintEvent*) {
 
 int TimeRail::frame_at(QPointF p) const {
     int best = 0;
-    double nearest = 1e9;
-    for (const Slat& slat : slats_) {
-        const double d = std::abs(p.x() - slat.place.center().x()) - slat.place.width() / 2;
+    double nearest = reach;
+    for (const Slat& slat : layout_.slats) {
+        const QRectF place = place_of(slat);
+        const double d = std::abs(p.x() - place.center().x()) - place.width() / 2;
         if (d < nearest) {
             nearest = d;
             best = slat.id;
         }
     }
-    return nearest < 12 ? best : 0;
+    return best;
 }
 
 void TimeRail::choose(int id, Qt::KeyboardModifiers modifiers) {
@@ -321,20 +468,18 @@ void TimeRail::mouseDoubleClickEvent(QMouseEvent* event) {
 }
 
 void TimeRail::wheelEvent(QWheelEvent* event) {
+    // Touch pads give pixels, wheels give eighths of a degree.
     const double steps = event->angleDelta().y() / 120.0;
+    const double pixels = event->pixelDelta().isNull() ? steps * 80 : event->pixelDelta().y() + event->pixelDelta().x();
     if (event->modifiers().testFlag(Qt::ControlModifier)) {
-        const double at = event->position().x() - side + scroll_;
-        const double before = zoom_;
-        zoom_ = std::clamp(zoom_ * std::pow(1.25, steps), 1.0, most_zoom);
-        scroll_ = at * zoom_ / before - (event->position().x() - side);
-    } else if (zoom_ > 1) {
-        scroll_ -= steps * 80;
-    } else {
+        zoom_to(zoom_ * std::pow(1.25, steps), event->position().x());
+    } else if (layout_.length > room() + 1) {
+        scroll_ = std::clamp(scroll_ - pixels, 0.0, layout_.length - room());
+        update();
+    } else if (steps != 0) {
         studio_.step_current(steps > 0 ? -1 : 1);
         emit frame_chosen();
     }
-    lay_out();
-    update();
     event->accept();
 }
 
@@ -345,6 +490,7 @@ void TimeRail::keyPressEvent(QKeyEvent* event) {
         number = std::clamp(number, 1, int(pile.frames.size()));
         choose(pile.frames[std::size_t(number) - 1].id, event->modifiers() & Qt::ShiftModifier);
     };
+    const double at = slat_of(studio_.current()).center().x();
     switch (event->key()) {
         case Qt::Key_Home:
             go(1);
@@ -358,6 +504,12 @@ void TimeRail::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_PageDown:
             go(number_of(pile, studio_.current()) + 10);
             break;
+        case Qt::Key_Up:
+            zoom_to(zoom_ * 1.5, at);
+            break;
+        case Qt::Key_Down:
+            zoom_to(zoom_ / 1.5, at);
+            break;
         default:
             QWidget::keyPressEvent(event);
     }
@@ -370,10 +522,14 @@ QString TimeRail::tip_for(int id) const {
     const CaptureData& c = frame->file->capture;
     if (c.captured) lines << time_in_words(*c.captured);
     if (c.exposure_s) lines << exposure_in_words(*c.exposure_s);
+    if (frame->role != Role::scene)
+        lines << (frame->role_from == RoleFrom::guess ? tr("%1 (a guess)").arg(word(frame->role)) : word(frame->role));
+    if (!frame->note.empty()) lines << QString::fromStdString(frame->note);
     if (!usable(*frame)) lines << QString::fromStdString(frame->problem);
     if (frame->aside) lines << tr("Set aside");
-    if (frame->alignment && studio_.pile().model != Model::none && !frame->alignment->aligned)
-        lines << tr("Could not be aligned: not merged");
+    if (const Known* known = surveyor_.of(id); known && !known->marks.empty())
+        lines << tr("Odd: %1").arg(reasons_in_words(known->marks));
+    if (is_lost(studio_.pile(), *frame)) lines << tr("Could not be aligned: not merged");
     return lines.join(QLatin1Char('\n'));
 }
 

@@ -1,10 +1,18 @@
-// The strip along the bottom: every frame a slat at its capture time, as wide as its exposure.
+// The strip along the bottom: every frame a slat at its capture time, as wide as its exposure, and over it the traces
+// of what was measured.
 #pragma once
 
+#include <QPixmap>
 #include <QWidget>
+#include <map>
 #include <vector>
 
+#include "app/rail_layout.h"
+#include "app/rail_traces.h"
 #include "app/studio.h"
+#include "app/surveyor.h"
+
+class QToolButton;
 
 namespace bp::app {
 
@@ -12,10 +20,16 @@ class TimeRail : public QWidget {
     Q_OBJECT
 
   public:
-    explicit TimeRail(Studio& studio, QWidget* parent = nullptr);
+    TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent = nullptr);
 
     // Where a frame's slat stands now; for keyboard, tests and tooltips alike.
     QRectF slat_of(int id) const;
+    // Names of the traces that are drawn, from the top.
+    const QStringList& shown_traces() const { return shown_; }
+    void show_trace(const QString& key, bool on);
+    double zoom() const { return zoom_; }
+    // About a place on the widget, which stays where it is.
+    void zoom_to(double zoom, double at);
 
   signals:
     // A frame was chosen by the person, not by the program.
@@ -33,26 +47,36 @@ class TimeRail : public QWidget {
     bool event(QEvent* event) override;
 
   private:
-    struct Slat {
-        int id = 0;
-        QRectF place;
-    };
-
     void lay_out();
+    void fit_height();
+    void follow_current();
+    double room() const;
+    double slat_top() const;
+    QRectF place_of(const Slat& slat) const;
     int frame_at(QPointF p) const;
     void choose(int id, Qt::KeyboardModifiers modifiers);
-    void draw_slat(QPainter& painter, const Slat& slat, int number) const;
+    QPixmap miniature(int id, QSize size) const;
+    void draw_slat(QPainter& painter, std::size_t i, bool selected) const;
+    void draw_picture(QPainter& painter, int id, const QRectF& place) const;
+    void draw_role(QPainter& painter, const Frame& frame, const QRectF& place) const;
+    void draw_marks(QPainter& painter, const Frame& frame, const QRectF& place) const;
     void draw_times(QPainter& painter) const;
-    void draw_shifts(QPainter& painter) const;
+    void draw_trace(QPainter& painter, const Trace& trace, double top) const;
+    void draw_breaks(QPainter& painter) const;
+    void draw_extent(QPainter& painter) const;
     QString tip_for(int id) const;
+    void fill_menu();
 
     Studio& studio_;
-    std::vector<Slat> slats_;
-    std::vector<QRectF> breaks_;  // where a long pause was shortened
+    Surveyor& surveyor_;
+    QToolButton* choose_;
+    QStringList shown_;
+    RailLayout layout_;
     double zoom_ = 1;
     double scroll_ = 0;
-    double full_width_ = 0;
     bool scrubbing_ = false;
+    // Thumbnails cut to their slats: cutting hundreds anew for every paint would show when frames are flipped.
+    mutable std::map<int, QPixmap> miniatures_;
 };
 
 }  // namespace bp::app

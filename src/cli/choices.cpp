@@ -55,7 +55,7 @@ Result<Chosen> open_choice(const FrameChoice& choice, Job& job) {
         out.paths.add(file);
         named.push_back({std::move(file), Role::scene});
     }
-    Result<Pile> opened = open_frames(named, Outcome::trails, order_named(choice.order), job);
+    Result<Pile> opened = open_frames(named, Outcome::trails, order_named(choice.order), job, KnownBy::path);
     if (!opened.ok()) return opened.failure();
     out.pile = std::move(opened).value();
     if (choice.reference.empty()) return out;

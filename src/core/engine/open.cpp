@@ -17,10 +17,11 @@ std::string size_text(Size size) {
     return std::to_string(size.width) + " x " + std::to_string(size.height);
 }
 
-Frame read_frame(const NamedFile& named) {
+Frame read_frame(const NamedFile& named, KnownBy known) {
     Frame frame;
     frame.role = named.role;
-    Result<FrameFile> file = read_frame_file(named.path);
+    if (named.role != Role::scene) frame.role_from = RoleFrom::person;
+    Result<FrameFile> file = read_frame_file(named.path, known);
     if (file.ok()) {
         frame.file = std::make_shared<FrameFile>(std::move(file).value());
     } else {
@@ -32,12 +33,12 @@ Frame read_frame(const NamedFile& named) {
     return frame;
 }
 
-Result<std::vector<Frame>> read_all(const std::vector<NamedFile>& files, Job& job) {
+Result<std::vector<Frame>> read_all(const std::vector<NamedFile>& files, KnownBy known, Job& job) {
     std::vector<Frame> out(files.size());
     job.begin("Reading " + std::to_string(files.size()) + " frames", long(files.size()));
     parallel_for(0, int(files.size()), [&](int i) {
         if (job.stopped()) return;
-        out[std::size_t(i)] = read_frame(files[std::size_t(i)]);
+        out[std::size_t(i)] = read_frame(files[std::size_t(i)], known);
         job.advance();
     });
     if (job.stopped()) return stopped_failure();
@@ -95,8 +96,8 @@ Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names)
     return out;
 }
 
-Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job) {
-    Result<std::vector<Frame>> read = read_all(files, job);
+Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job, KnownBy known) {
+    Result<std::vector<Frame>> read = read_all(files, known, job);
     if (!read.ok()) return read.failure();
     std::vector<Frame> frames = std::move(read).value();
     const Size canvas = commonest_size(frames);
@@ -135,7 +136,7 @@ Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, J
                                        [&](const Frame& f) { return same_file(f.file->path, named.path); });
         if (!known) fresh.push_back(named);
     }
-    Result<std::vector<Frame>> read = read_all(fresh, job);
+    Result<std::vector<Frame>> read = read_all(fresh, KnownBy::content, job);
     if (!read.ok()) return read.failure();
     std::vector<Frame> frames = std::move(read).value();
     for (Frame& frame : frames) check_size(frame, pile.size);

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "base/job.h"
+#include "pile/file.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -22,8 +23,9 @@ Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names)
 
 // Reads all headers and capture data. The most common size of scene frames becomes the canvas; the working profile is
 // the first usable frame's. A frame that cannot be used is kept in the pile with its problem. Fails when no frame can
-// be used, or when the job is stopped.
-Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job);
+// be used, or when the job is stopped. A pile whose files are known by path alone is not for saving.
+Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job,
+                         KnownBy known = KnownBy::content);
 
 // Adds files to a pile whose canvas and profile stay; files that it already has are passed over.
 Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job);

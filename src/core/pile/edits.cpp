@@ -29,7 +29,52 @@ Pile with_aside(Pile pile, std::span<const int> ids, bool aside) {
 }
 
 Pile with_role(Pile pile, std::span<const int> ids, Role role) {
-    return each_frame(std::move(pile), ids, [role](Frame& f) { f.role = role; });
+    return each_frame(std::move(pile), ids, [role](Frame& f) {
+        f.role = role;
+        f.role_from = RoleFrom::person;
+    });
+}
+
+Pile with_guesses(Pile pile, const std::map<int, Role>& roles) {
+    for (Frame& frame : pile.frames) {
+        const auto found = roles.find(frame.id);
+        if (found == roles.end() || frame.role_from != RoleFrom::nobody) continue;
+        frame.role = found->second;
+        frame.role_from = RoleFrom::guess;
+    }
+    return pile;
+}
+
+Pile with_note(Pile pile, int id, const std::string& note) {
+    const int ids[] = {id};
+    return each_frame(std::move(pile), ids, [&](Frame& f) { f.note = note; });
+}
+
+Pile with_reference(Pile pile, int id) {
+    const Frame* chosen = find_frame(pile, id);
+    if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
+    if (chosen->alignment && chosen->alignment->aligned) {
+        const Matrix to_chosen = inverse(chosen->alignment->to_reference);
+        for (Frame& frame : pile.frames)
+            if (frame.alignment) frame.alignment->to_reference = to_chosen * frame.alignment->to_reference;
+        const int ids[] = {id};
+        pile = each_frame(std::move(pile), ids, [](Frame& f) { f.alignment->to_reference = Matrix{}; });
+    }
+    pile.reference = id;
+    return pile;
+}
+
+Pile without_frames(Pile pile, std::span<const int> ids) {
+    const auto goes = [&](int id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); };
+    const auto stays = [&](const Frame& f) { return usable(f) && !goes(f.id); };
+    const auto kept = std::find_if(pile.frames.begin(), pile.frames.end(), stays);
+    if (kept == pile.frames.end()) return pile;
+    const int good = kept->id;
+    if (goes(pile.reference)) pile = with_reference(std::move(pile), good);
+    std::erase_if(pile.frames, [&](const Frame& f) { return goes(f.id); });
+    std::erase_if(pile.parts, [&](const Part& p) { return goes(p.frame); });
+    if (!find_frame(pile, pile.base)) pile.base = good;
+    return pile;
 }
 
 Pile with_strength(Pile pile, std::span<const int> ids, double strength) {

@@ -9,7 +9,15 @@
 namespace bp {
 
 Pile with_aside(Pile pile, std::span<const int> ids, bool aside);
+// As a person says it.
 Pile with_role(Pile pile, std::span<const int> ids, Role role);
+// Roles by frame id that were guessed. Only for frames of which nobody said anything.
+Pile with_guesses(Pile pile, const std::map<int, Role>& roles);
+Pile with_note(Pile pile, int id, const std::string& note);
+// Makes another frame the reference. Alignments that are there are carried over to it.
+Pile with_reference(Pile pile, int id);
+// Takes frames out of the pile altogether, with the parts that show them. The last usable frame stays.
+Pile without_frames(Pile pile, std::span<const int> ids);
 Pile with_strength(Pile pile, std::span<const int> ids, double strength);
 Pile with_mode(Pile pile, Mode mode);
 Pile with_base(Pile pile, int id);

@@ -38,6 +38,8 @@ json frame_json(const Frame& frame, const fs::path& folder) {
              {"role", name_of(frame.role)},
              {"aside", frame.aside},
              {"strength", frame.strength}};
+    if (frame.role_from != RoleFrom::nobody) out["role_from"] = frame.role_from == RoleFrom::guess ? "guess" : "person";
+    if (!frame.note.empty()) out["note"] = frame.note;
     if (frame.alignment) out["alignment"] = alignment_json(*frame.alignment);
     return out;
 }
@@ -75,6 +77,9 @@ Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
     expected.bytes = in.at("bytes").get<std::uintmax_t>();
     expected.hash = in.at("hash").get<std::string>();
     frame.role = role_named(in.at("role").get<std::string>()).value_or(Role::scene);
+    if (in.contains("role_from"))
+        frame.role_from = in.at("role_from").get<std::string>() == "guess" ? RoleFrom::guess : RoleFrom::person;
+    if (in.contains("note")) frame.note = in.at("note").get<std::string>();
     frame.aside = in.at("aside").get<bool>();
     frame.strength = std::clamp(in.at("strength").get<double>(), 0.0, 1.0);
     if (in.contains("alignment")) {
@@ -235,16 +240,18 @@ Result<LoadedPile> load_pile(const fs::path& file) {
     }
 }
 
-Result<FrameFile> read_frame_file(const fs::path& path) {
+Result<FrameFile> read_frame_file(const fs::path& path, KnownBy known) {
     Result<PictureFacts> facts = probe_picture(path);
     if (!facts.ok()) return facts.failure();
-    Result<std::string> hash = content_hash(path);
-    if (!hash.ok()) return hash.failure();
     FrameFile out;
+    if (known == KnownBy::content) {
+        Result<std::string> hash = content_hash(path);
+        if (!hash.ok()) return hash.failure();
+        out.hash = std::move(hash).value();
+    }
     out.path = fs::absolute(path).lexically_normal();
     std::error_code error;
     out.bytes = fs::file_size(path, error);
-    out.hash = std::move(hash).value();
     out.facts = std::move(facts).value();
     out.capture = read_capture(path);
     return out;

@@ -21,7 +21,11 @@ struct LoadedPile {
 // Frames that are missing or changed carry a problem and take no part until a file is pointed to (with_file()).
 Result<LoadedPile> load_pile(const std::filesystem::path& file);
 
-// Reads size, hash, header and capture data of a picture.
-Result<FrameFile> read_frame_file(const std::filesystem::path& path);
+// What a file is known again by. The hash of its content takes reading the whole file: only for piles that outlive the
+// program's run, or that are told apart by content.
+enum class KnownBy { content, path };
+
+// Reads header and capture data of a picture, and its hash when it is known by its content (else the hash is empty).
+Result<FrameFile> read_frame_file(const std::filesystem::path& path, KnownBy known = KnownBy::content);
 
 }  // namespace bp

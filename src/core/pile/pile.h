@@ -17,6 +17,9 @@
 namespace bp {
 
 enum class Role { scene, dark, foreground };
+// Where a role comes from: nobody said anything yet, the program guessed, or a person (or the name of a folder) said
+// so.
+enum class RoleFrom { nobody, guess, person };
 enum class Outcome { trails, clear, quiet, sequence, best_of, shower };
 enum class Cover { full, any };
 enum class Join { replace };
@@ -25,7 +28,7 @@ enum class Join { replace };
 struct FrameFile {
     std::filesystem::path path;
     std::uintmax_t bytes = 0;
-    std::string hash;  // content_hash()
+    std::string hash;  // content_hash(); empty when the file is known by its path alone
     PictureFacts facts;
     CaptureData capture;
 };
@@ -34,6 +37,8 @@ struct Frame {
     int id = 0;  // stays with the frame for ever; unique in the pile
     std::shared_ptr<const FrameFile> file;
     Role role = Role::scene;
+    RoleFrom role_from = RoleFrom::nobody;
+    std::string note;  // the person's own words
     bool aside = false;
     std::string problem;  // why the frame cannot be used, in words; empty for a good one
     double strength = 1;  // 0 to 1, for lighten

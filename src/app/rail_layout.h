@@ -1,0 +1,30 @@
+// Where the frames stand on the time rail.
+#pragma once
+
+#include <QRectF>
+#include <vector>
+
+#include "pile/pile.h"
+
+namespace bp::app {
+
+struct Slat {
+    int id = 0;
+    double left = 0;
+    double width = 0;
+    double right() const { return left + width; }
+    double middle() const { return left + width / 2; }
+};
+
+struct RailLayout {
+    std::vector<Slat> slats;          // one a frame, in the pile's order, from 0 on
+    std::vector<std::size_t> breaks;  // frames before which a long pause was shortened
+    double length = 0;                // of all
+};
+
+// Slats at their capture times, as wide as their exposures; pauses much longer than the run's usual step are shortened.
+// Without capture times the frames stand evenly. All of them take up `room` at zoom 1, unless that makes few frames
+// needlessly wide.
+RailLayout lay_out_rail(const Pile& pile, double room, double zoom);
+
+}  // namespace bp::app

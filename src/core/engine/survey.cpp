@@ -1,0 +1,178 @@
+#include "engine/survey.h"
+
+#include <algorithm>
+#include <cmath>
+#include <mutex>
+#include <numbers>
+
+#include "base/parallel.h"
+#include "engine/render.h"
+#include "frames/robust.h"
+
+namespace bp {
+namespace {
+
+constexpr int longest_side = 800;
+
+bool counts(const Frame& frame) {
+    return usable(frame) && frame.role == Role::scene;
+}
+
+// From the end of the frame before to the begin of this one, among the frames that count.
+std::vector<std::optional<double>> gaps_of(const Pile& pile) {
+    std::vector<std::optional<double>> out(pile.frames.size());
+    const CaptureData* before = nullptr;
+    for (std::size_t i = 0; i < out.size(); ++i) {
+        if (!counts(pile.frames[i])) continue;
+        const CaptureData& now = pile.frames[i].file->capture;
+        if (before && before->captured && now.captured)
+            out[i] = *now.captured - *before->captured - before->exposure_s.value_or(0);
+        before = &now;
+    }
+    return out;
+}
+
+const Sighting* sighting_of(const Sightings& seen, int id) {
+    const auto found = seen.find(id);
+    return found == seen.end() ? nullptr : found->second.get();
+}
+
+void place(const Sighting& sight, const Matrix& from_anchor, Size size, FrameMeasures& out) {
+    if (!sight.to_anchor) return;
+    const Matrix to_reference = from_anchor * *sight.to_anchor;
+    const Point middle{(size.width - 1) / 2.0, (size.height - 1) / 2.0};
+    const Point there = to_reference(middle);
+    out.shift_px = Point{there.x - middle.x, there.y - middle.y};
+    out.turn_degrees = std::atan2(to_reference.m[3], to_reference.m[0]) * 180 / std::numbers::pi;
+}
+
+}  // namespace
+
+int survey_level(Size size) {
+    int level = 0;
+    while (std::max(at_level(size, level).width, at_level(size, level).height) > longest_side) ++level;
+    return level;
+}
+
+int anchor_for(const Pile& pile) {
+    const Frame* reference = find_frame(pile, pile.reference);
+    if (reference && usable(*reference)) return reference->id;
+    const auto found = std::find_if(pile.frames.begin(), pile.frames.end(), usable);
+    return found == pile.frames.end() ? 0 : found->id;
+}
+
+Result<Anchor> anchor_of(const Pile& pile, int id, FrameStore& store, Job& job) {
+    const Frame* frame = find_frame(pile, id);
+    if (!frame || !usable(*frame)) return Failure{Fault::input, "", "None of the frames can be used."};
+    Result<SharedPixels> pixels = store.load(*frame->file, survey_level(pile.size), job);
+    if (!pixels.ok()) return pixels.failure();
+    return Anchor{frame->id, brightness_of(pixels.value()->widened())};
+}
+
+Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anchor, FrameStore& store, Job& job) {
+    const int level = survey_level(pile.size);
+    Result<SharedPixels> pixels = store.load(*frame.file, level, job);
+    if (!pixels.ok()) return pixels.failure();
+    const Raster16 picture = pixels.value()->widened();
+    Sighting out;
+    out.glance = glance_of(picture, LightCurve::of(pile.profile, pile.channels));
+    constexpr int shortest_side = 32;
+    if (frame.id == anchor.id)
+        out.to_anchor = Matrix{};
+    else if (frame.role != Role::dark && std::min(picture.width(), picture.height()) >= shortest_side) {
+        const Alignment found = align_to(anchor.brightness, brightness_of(picture), Model::rigid);
+        if (found.aligned) out.to_anchor = from_level(found.to_reference, level);
+    }
+    return out;
+}
+
+std::vector<Known> know(const Pile& pile, const Sightings& seen) {
+    std::vector<Known> out(pile.frames.size());
+    const std::vector<std::optional<double>> gaps = gaps_of(pile);
+    const Sighting* reference = sighting_of(seen, pile.reference);
+    std::vector<const Glance*> run;
+    std::vector<std::size_t> places;  // of the run's frames in the pile
+    for (std::size_t i = 0; i < out.size(); ++i) {
+        const Frame& frame = pile.frames[i];
+        FrameMeasures& m = out[i].measures;
+        m.gap_s = gaps[i];
+        const Sighting* sight = usable(frame) ? sighting_of(seen, frame.id) : nullptr;
+        if (sight) {
+            m.brightness = sight->glance.brightness;
+            m.noise = sight->glance.noise;
+            m.clipped = sight->glance.clipped;
+            if (reference && frame.role != Role::dark) {
+                compare(sight->glance, reference->glance, m);
+                if (reference->to_anchor) place(*sight, inverse(*reference->to_anchor), pile.size, m);
+            }
+        }
+        if (!counts(frame)) continue;
+        run.push_back(sight ? &sight->glance : nullptr);
+        places.push_back(i);
+    }
+    const std::vector<double> veil = veils(run);
+    std::vector<FrameMeasures> measures;
+    for (std::size_t k = 0; k < run.size(); ++k) {
+        if (run[k]) out[places[k]].measures.veil = veil[k];
+        measures.push_back(out[places[k]].measures);
+    }
+    std::vector<std::vector<Mark>> marks = odd_ones(measures, pile.size);
+    for (std::size_t k = 0; k < run.size(); ++k) out[places[k]].marks = std::move(marks[k]);
+    return out;
+}
+
+std::map<int, Role> guess_roles(const Pile& pile, const Sightings& seen) {
+    constexpr double black = 0.004;      // light of a black frame, hot pixels and all
+    constexpr double beside_black = 3;   // times as much light have the others
+    constexpr double much_longer = 2.5;  // times the usual exposure
+    constexpr std::size_t few = 4;       // one in so many may be a foreground
+    std::vector<double> lights, exposures;
+    for (const Frame& frame : pile.frames) {
+        if (!counts(frame)) continue;
+        if (const Sighting* sight = sighting_of(seen, frame.id)) lights.push_back(sight->glance.brightness);
+        if (frame.file->capture.exposure_s) exposures.push_back(*frame.file->capture.exposure_s);
+    }
+    const double usual_light = median(lights);
+    const double usual_exposure = median(exposures);
+    std::map<int, Role> out;
+    std::vector<int> longer;
+    for (const Frame& frame : pile.frames) {
+        const Sighting* sight = sighting_of(seen, frame.id);
+        if (!counts(frame) || frame.role_from != RoleFrom::nobody || !sight) continue;
+        const auto& places = sight->glance.places;
+        const bool dark = std::all_of(places.begin(), places.end(), [](const Place& p) {
+            return std::all_of(p.light.begin(), p.light.end(), [](float v) { return double(v) < black; });
+        });
+        if (dark && usual_light > beside_black * sight->glance.brightness)
+            out[frame.id] = Role::dark;
+        else if (frame.file->capture.exposure_s.value_or(0) > much_longer * usual_exposure && usual_exposure > 0)
+            longer.push_back(frame.id);
+    }
+    if (longer.size() * few <= exposures.size())
+        for (const int id : longer) out[id] = Role::foreground;
+    return out;
+}
+
+Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job) {
+    Result<Anchor> anchor = anchor_of(pile, anchor_for(pile), store, job);
+    if (!anchor.ok()) return anchor.failure();
+    Sightings seen;
+    std::mutex mutex;
+    job.begin("Looking at " + std::to_string(pile.frames.size()) + " frames", long(pile.frames.size()));
+    parallel_for(0, int(pile.frames.size()), [&](int n) {
+        Frame& frame = pile.frames[std::size_t(n)];
+        if (job.stopped() || !usable(frame)) return;
+        Result<Sighting> sight = look_at(pile, frame, anchor.value(), store, job);
+        job.advance();
+        if (sight.ok()) {
+            const std::lock_guard lock(mutex);
+            seen[frame.id] = std::make_shared<const Sighting>(std::move(sight).value());
+        } else if (sight.failure().fault != Fault::stopped) {
+            frame.problem = sight.failure().sentence;
+        }
+    });
+    if (job.stopped()) return stopped_failure();
+    return know(pile, seen);
+}
+
+}  // namespace bp

@@ -1,0 +1,57 @@
+// Knowing every frame of a run: what it measures, and whether it is odd among the others.
+#pragma once
+
+#include <map>
+#include <memory>
+#include <optional>
+#include <vector>
+
+#include "base/job.h"
+#include "engine/source.h"
+#include "engine/store.h"
+#include "frames/glance.h"
+#include "frames/odd.h"
+#include "pile/pile.h"
+
+namespace bp {
+
+// What was seen in one frame. Depends on its file, the pile's working space and the anchor alone.
+struct Sighting {
+    Glance glance;
+    std::optional<Matrix> to_anchor;  // frame pixel to anchor pixel, level 0; none when the two do not agree
+};
+
+// The level at which frames of this size are looked at: at most 800 pixels on the longer side.
+int survey_level(Size size);
+
+// The frame that the others are placed against while they are looked at: its brightness is kept. Any usable frame
+// serves, because places against the pile's reference are worked out from it; but one for the whole run.
+struct Anchor {
+    int id = 0;
+    RasterF brightness;
+};
+Result<Anchor> anchor_of(const Pile& pile, int id, FrameStore& store, Job& job);
+// The reference when it can be used, else the first frame that can; 0 when none can.
+int anchor_for(const Pile& pile);
+
+// Looks at one frame. Any thread.
+Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anchor, FrameStore& store, Job& job);
+
+using Sightings = std::map<int, std::shared_ptr<const Sighting>>;  // by frame id
+
+struct Known {
+    FrameMeasures measures;
+    std::vector<Mark> marks;
+};
+// One entry a frame of the pile, in its order, from what has been seen so far. Frames of the role scene are held
+// against each other, those that are set aside among them; the others have measures but no marks.
+std::vector<Known> know(const Pile& pile, const Sightings& seen);
+
+// Roles that frames seem to have, of which nobody said anything: a black frame among lit ones is a dark, one that was
+// exposed much longer than the rest is a foreground. Frames that seem to be scene frames are not named.
+std::map<int, Role> guess_roles(const Pile& pile, const Sightings& seen);
+
+// All of it. A frame that turns out broken gets its problem in `pile`.
+Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job);
+
+}  // namespace bp
