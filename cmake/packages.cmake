@@ -2,15 +2,16 @@ find_package(PkgConfig REQUIRED)
 pkg_check_modules(VIPS REQUIRED IMPORTED_TARGET vips)
 pkg_check_modules(EXIV2 REQUIRED IMPORTED_TARGET exiv2)
 pkg_check_modules(JPEG REQUIRED IMPORTED_TARGET libjpeg)
+pkg_check_modules(RAW REQUIRED IMPORTED_TARGET libraw_r)
 pkg_check_modules(TIFF REQUIRED IMPORTED_TARGET libtiff-4)
 pkg_check_modules(HWY REQUIRED IMPORTED_TARGET libhwy)
 pkg_check_modules(LCMS REQUIRED IMPORTED_TARGET lcms2)
 pkg_check_modules(ZIP REQUIRED IMPORTED_TARGET libzip)
 pkg_check_modules(XXHASH REQUIRED IMPORTED_TARGET libxxhash)
 find_package(TBB REQUIRED)
-# OpenCV's own CMake file comes only with all its modules and what they need (a gigabyte); two are used.
+# OpenCV's own CMake file comes only with all its modules and what they need (a gigabyte); three are used.
 find_path(OPENCV_INCLUDE_DIR opencv2/core.hpp PATH_SUFFIXES opencv4 REQUIRED)
-foreach(module core imgproc)
+foreach(module core imgproc videoio)
   find_library(OPENCV_${module}_LIBRARY opencv_${module} REQUIRED)
   add_library(opencv_${module} UNKNOWN IMPORTED GLOBAL)
   set_target_properties(opencv_${module} PROPERTIES IMPORTED_LOCATION ${OPENCV_${module}_LIBRARY}

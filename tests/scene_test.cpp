@@ -26,7 +26,7 @@ class Grey final : public Scene {
     void paint_still(Canvas& canvas) const override {
         canvas.each([](Point, Rgb) { return Rgb{0.2F, 0.2F, 0.2F}; });
     }
-    void paint_moving(Canvas&, std::size_t) const override {}
+    void paint_moving(Canvas&, std::size_t, const Shot&) const override {}
     std::vector<TruthPicture> truth() const override { return {}; }
 
   private:

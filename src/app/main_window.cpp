@@ -97,7 +97,7 @@ QWidget* MainWindow::build_desk() {
     rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
     auto* exporting = new ExportStep(*studio_);
-    steps_->add(new FramesStep(*studio_));
+    steps_->add(new FramesStep(*studio_, *viewer_, *surveyor_));
     steps_->add(new AlignStep(*studio_));
     steps_->add(new MergeStep(*studio_, *viewer_));
     parts_index_ = 3;
@@ -151,12 +151,15 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Left:
         case Qt::Key_Right: {
             const int by = event->key() == Qt::Key_Left ? -1 : 1;
-            studio_->step_current(by);
+            studio_->step_current(by, event->modifiers().testFlag(Qt::ShiftModifier));
             if (viewer_->view() == View::result && !flipped_from_) viewer_->set_view(View::frame);
             return;
         }
         case Qt::Key_A:
             studio_->toggle_aside();
+            return;
+        case Qt::Key_Delete:
+            studio_->remove_selected();
             return;
         case Qt::Key_1:
             viewer_->set_view(View::result);
@@ -213,8 +216,7 @@ void MainWindow::keyReleaseEvent(QKeyEvent* event) {
 }
 
 void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
-    const QString filter = outcome ? tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff)")
-                                   : tr("Pictures and piles (*.pile *.jpg *.jpeg *.png *.tif *.tiff)");
+    const QString filter = outcome ? pictures_filter() : pictures_filter(true);
     const QString title = outcome ? tr("Frames for %1").arg(word(*outcome)) : tr("Open");
     const QStringList names = QFileDialog::getOpenFileNames(this, title, {}, filter);
     if (names.isEmpty()) return;

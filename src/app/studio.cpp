@@ -149,7 +149,7 @@ void Studio::open(const QStringList& names, Outcome outcome) {
                             });
 }
 
-void Studio::add(const QStringList& names) {
+void Studio::add(const QStringList& names, bool inner) {
     if (!document_.open()) {
         open(names, Outcome::trails);
         return;
@@ -160,8 +160,8 @@ void Studio::add(const QStringList& names) {
     }
     const Pile before = pile();
     work_.run<Result<Pile>>(
-        [names, before](Job& job) -> Result<Pile> {
-            Result<std::vector<NamedFile>> files = gather_run(plain(names));
+        [names, before, inner](Job& job) -> Result<Pile> {
+            Result<std::vector<NamedFile>> files = gather_run(plain(names), inner ? Inner::yes : Inner::no);
             if (!files.ok()) return files.failure();
             return add_frames(before, files.value(), job);
         },
@@ -352,6 +352,16 @@ void Studio::toggle_aside() {
     document_.edit(with_aside(pile(), selected_, aside),
                    aside ? tr("Set aside %n frame(s)", nullptr, int(selected_.size()))
                          : tr("Take back %n frame(s)", nullptr, int(selected_.size())));
+}
+
+void Studio::remove_selected() {
+    const Pile fewer = without_frames(pile(), selected_);
+    if (fewer == pile()) return;
+    // The one after the last that goes, or the last that stays.
+    const int next = std::min(number_of(pile(), current_), int(fewer.frames.size()));
+    const auto count = int(pile().frames.size() - fewer.frames.size());
+    document_.edit(fewer, tr("Remove %n frame(s)", nullptr, count));
+    select(fewer.frames[std::size_t(next) - 1].id);
 }
 
 QImage Studio::thumbnail(int id) const {

@@ -47,7 +47,8 @@ class Studio : public QObject {
     // Files, folders or one pile; a pile is opened as a pile.
     void open(const QStringList& names, Outcome outcome);
     // Adds to the open pile, or opens when there is none.
-    void add(const QStringList& names);
+    // `inner`: also what is in the folders of a folder.
+    void add(const QStringList& names, bool inner = false);
     void open_demo(const QString& scene);
     // A pile that a crash left behind (recovery.h).
     void open_left_over(const QString& path);
@@ -64,6 +65,7 @@ class Studio : public QObject {
     void step_current(int by, bool extend = false);
     void select_these(std::vector<int> ids);  // the first of them becomes the current one
     void toggle_aside();
+    void remove_selected();
 
     // Null until it is decoded.
     QImage thumbnail(int id) const;

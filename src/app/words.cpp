@@ -4,6 +4,7 @@
 #include <QStringList>
 #include <cmath>
 
+#include "io/kinds.h"
 #include "pile/outcomes.h"
 
 namespace bp::app {
@@ -174,6 +175,17 @@ QString bytes_in_words(double bytes) {
     constexpr double gigabyte = 1024.0 * megabyte;
     if (bytes < gigabyte) return tr("%1 MB").arg(bytes / megabyte, 0, 'f', 0);
     return tr("%1 GB").arg(bytes / gigabyte, 0, 'f', bytes < 10 * gigabyte ? 1 : 0);
+}
+
+QString pictures_filter(bool with_piles) {
+    QStringList endings;
+    for (const Kind& kind : kinds())
+        if (kind.way != Way::clip)
+            for (const QString& ending :
+                 QString::fromUtf8(kind.endings.data(), qsizetype(kind.endings.size())).split(' '))
+                endings << QStringLiteral("*%1").arg(ending);
+    if (with_piles) return tr("Pictures and piles (*.pile %1)").arg(endings.join(' '));
+    return tr("Pictures (%1)").arg(endings.join(' '));
 }
 
 QString name_of_frame(const Frame& frame) {

@@ -24,5 +24,7 @@ QString duration_in_words(double seconds);
 // "340 MB", "6.5 GB"
 QString bytes_in_words(double bytes);
 QString name_of_frame(const Frame& frame);
+// For file dialogs: the kinds that can be read.
+QString pictures_filter(bool with_piles = false);
 
 }  // namespace bp::app

@@ -6,6 +6,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "base/parallel.h"
+#include "practice/dng.h"
 #include "practice/texture.h"
 
 namespace bp::practice {
@@ -107,14 +108,17 @@ std::vector<HotPixel> hot_pixels(int count, Size picture, std::uint64_t seed) {
     return out;
 }
 
-Raster16 expose(const Scene& scene, const std::vector<Shot>& shots, std::size_t index, const Canvas& still,
-                Size picture, std::uint64_t seed) {
+namespace {
+
+// The light that falls on the sensor during one shot.
+RasterF light_of(const Scene& scene, const std::vector<Shot>& shots, std::size_t index, const Canvas& still,
+                 Size picture, std::uint64_t seed) {
     const Shot& shot = shots[index];
     const Camera camera = scene.camera();
     RasterF light(picture, 3);
     if (shot.role != Role::dark) {
         Canvas canvas = still.clone();
-        scene.paint_moving(canvas, index);
+        scene.paint_moving(canvas, index, shot);
         light = look(canvas, picture, shake_in(picture, shot.to_scene), shot.blur);
     }
     const double scale = picture.width / scene_width;
@@ -123,17 +127,56 @@ Raster16 expose(const Scene& scene, const std::vector<Shot>& shots, std::size_t 
     for (const HotPixel& h : hot)
         for (int c = 0; c < 3; ++c)
             light.at(h.x, h.y, c) += h.level * float(shot.exposure_s) * (c == int(h.x + h.y) % 3 ? 1.0F : 0.25F);
-    const auto well = float(full_well_at_100 * 100 / shot.iso);
-    const auto gain = float(shot.gain);
+    return light;
+}
+
+// What the sensor makes of light: photon noise and the noise of reading.
+class Noise {
+  public:
+    explicit Noise(const Shot& shot) : well_(float(full_well_at_100 * 100 / shot.iso)), gain_(float(shot.gain)) {}
+    float operator()(float light, Dice& dice) const {
+        const float electrons = std::max(0.0F, light * gain_) * well_;
+        return (electrons + std::sqrt(electrons + read_noise * read_noise) * dice.bell()) / well_;
+    }
+
+  private:
+    float well_;
+    float gain_;
+};
+
+Dice dice_of_row(std::uint64_t seed, std::size_t index, int y) {
+    return Dice(seed * 1000003 + index * 65537 + std::uint64_t(y));
+}
+
+}  // namespace
+
+Raster16 expose(const Scene& scene, const std::vector<Shot>& shots, std::size_t index, const Canvas& still,
+                Size picture, std::uint64_t seed) {
+    const RasterF light = light_of(scene, shots, index, still, picture, seed);
+    const Noise noise(shots[index]);
     Raster16 out(picture, 3);
     parallel_for(0, picture.height, [&](int y) {
-        Dice dice(seed * 1000003 + index * 65537 + std::uint64_t(y));
+        Dice dice = dice_of_row(seed, index, y);
         const float* in = light.row(y);
         std::uint16_t* to = out.row(y);
-        for (int i = 0; i < out.row_samples(); ++i) {
-            const float electrons = std::max(0.0F, in[i] * gain) * well;
-            const float noisy = electrons + std::sqrt(electrons + read_noise * read_noise) * dice.bell();
-            to[i] = encode(noisy / well);
+        for (int i = 0; i < out.row_samples(); ++i) to[i] = encode(noise(in[i], dice));
+    });
+    return out;
+}
+
+Raster16 expose_raw(const Scene& scene, const std::vector<Shot>& shots, std::size_t index, const Canvas& still,
+                    Size picture, std::uint64_t seed) {
+    const RasterF light = light_of(scene, shots, index, still, picture, seed);
+    const Noise noise(shots[index]);
+    Raster16 out(picture, 1);
+    parallel_for(0, picture.height, [&](int y) {
+        Dice dice = dice_of_row(seed, index, y);
+        for (int x = 0; x < picture.width; ++x) {
+            const int colour = Sensor::colour_at(x, y);
+            const float level = noise(light.at(x, y, colour) * float(Sensor::neutral[std::size_t(colour)]), dice);
+            constexpr float range = Sensor::white - Sensor::black;
+            out.at(x, y, 0) =
+                std::uint16_t(std::clamp(std::lround(Sensor::black + level * range), 0L, long(Sensor::white)));
         }
     });
     return out;

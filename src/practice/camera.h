@@ -15,6 +15,9 @@ int margin_for(Size picture, const std::vector<Shot>& shots);
 // The frame of one shot in 16-bit sRGB. `still` (and `foreground`) are the painted still pictures with a margin.
 Raster16 expose(const Scene& scene, const std::vector<Shot>& shots, std::size_t index, const Canvas& still,
                 Size picture, std::uint64_t seed);
+// The same as the sensor has it: one channel, a mosaic of colours (dng.h).
+Raster16 expose_raw(const Scene& scene, const std::vector<Shot>& shots, std::size_t index, const Canvas& still,
+                    Size picture, std::uint64_t seed);
 
 // A painted canvas without noise, as 16-bit sRGB; the margin is cut off.
 Raster16 develop(const Canvas& canvas, Size picture);

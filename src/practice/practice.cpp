@@ -1,14 +1,18 @@
 #include "practice/practice.h"
 
 #include <array>
+#include <chrono>
 #include <cstdio>
 #include <mutex>
 #include <optional>
+#include <thread>
 
 #include "base/files.h"
 #include "base/parallel.h"
 #include "io/writer.h"
 #include "practice/camera.h"
+#include "practice/dng.h"
+#include "practice/timing.h"
 #include "practice/truth.h"
 
 namespace bp::practice {
@@ -59,11 +63,16 @@ Status make_folders(const fs::path& folder, const std::vector<Shot>& shots) {
                    "Cannot make the folder " + folder.string() + ": " + error.message() + "."};
 }
 
+void wait_until(std::chrono::time_point<std::chrono::steady_clock, std::chrono::duration<double>> moment, Job& job) {
+    constexpr std::chrono::milliseconds beat(20);
+    while (std::chrono::steady_clock::now() < moment && !job.stopped()) std::this_thread::sleep_for(beat);
+}
+
 }  // namespace
 
 Result<Practised> practise(const SceneEntry& entry, const fs::path& folder, const PracticeOptions& options, Job& job) {
     const std::unique_ptr<Scene> scene = entry.make(options.frames > 0 ? options.frames : entry.frames, options.seed);
-    const std::vector<Shot> shots = scene->shots();
+    const std::vector<Shot> shots = timed(scene->shots(), options.timing);
     const std::vector<std::string> names = name_frames(entry, shots, options.ending);
     Status made = make_folders(folder, shots);
     if (!made.ok()) return made.failure();
@@ -84,18 +93,32 @@ Result<Practised> practise(const SceneEntry& entry, const fs::path& folder, cons
     }
     std::mutex mutex;
     std::optional<Failure> failure;
-    parallel_for(0, int(shots.size()), [&](int n) {
-        const auto i = std::size_t(n);
+    const auto take = [&](std::size_t i) {
         if (job.stopped()) return;
         const Canvas& ground = shots[i].role == Role::foreground ? foreground : still;
-        const Raster16 frame = expose(*scene, shots, i, ground, options.size, options.seed);
-        Status written = write_picture(out.frames[i], frame, Profile::srgb(), {bits, 93, Sync::no},
-                                       capture_of(scene->camera(), shots[i]));
+        const CaptureData capture = capture_of(scene->camera(), shots[i]);
+        const auto shoot = [&] {
+            if (options.ending == ".dng")
+                return write_dng(out.frames[i], expose_raw(*scene, shots, i, ground, options.size, options.seed),
+                                 capture);
+            return write_picture(out.frames[i], expose(*scene, shots, i, ground, options.size, options.seed),
+                                 Profile::srgb(), {bits, 93, Sync::no}, capture);
+        };
+        Status written = shoot();
         job.advance();
         if (written.ok()) return;
         const std::lock_guard lock(mutex);
         failure = written.failure();
-    });
+    };
+    if (options.live_s > 0) {
+        const auto begin = std::chrono::steady_clock::now();
+        for (std::size_t i = 0; i < shots.size() && !failure && !job.stopped(); ++i) {
+            take(i);
+            wait_until(begin + std::chrono::duration<double>(options.live_s * double(i + 1)), job);
+        }
+    } else {
+        parallel_for(0, int(shots.size()), [&](int n) { take(std::size_t(n)); });
+    }
     if (job.stopped()) return stopped_failure();
     if (failure) return *failure;
     if (options.truth) {

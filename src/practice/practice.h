@@ -11,9 +11,11 @@ namespace bp::practice {
 struct PracticeOptions {
     int frames = 0;  // scene frames; 0 takes the scene's own number
     Size size{1600, 1067};
-    std::string ending = ".jpg";  // .jpg, .png or .tif (16 bit)
+    std::string ending = ".jpg";  // .jpg, .png, .tif (16 bit) or .dng (raw)
     std::uint64_t seed = 1;
     bool truth = true;  // also write the folder truth/
+    double live_s = 0;  // above 0: frames are written one by one, so many seconds from one to the next
+    Timing timing;      // instead of the scene's own
 };
 
 struct Practised {

@@ -60,8 +60,8 @@ class Scene {
     virtual std::vector<Shot> shots() const = 0;
     // Everything that stands still.
     virtual void paint_still(Canvas& canvas) const = 0;
-    // What moves, over the still picture, for shot `index`. The canvas may have a margin.
-    virtual void paint_moving(Canvas& canvas, std::size_t index) const = 0;
+    // What moves, over the still picture, for shot `index`, exposed as `shot` says. The canvas may have a margin.
+    virtual void paint_moving(Canvas& canvas, std::size_t index, const Shot& shot) const = 0;
     // The noise-free merged picture by outcome name.
     virtual std::vector<TruthPicture> truth() const = 0;
     virtual std::vector<StreakTruth> streaks() const { return {}; }
@@ -76,6 +76,12 @@ class Scene {
     virtual std::optional<Lens> lens() const { return std::nullopt; }
     // A foreground shot is painted from another still picture.
     virtual void paint_foreground(Canvas& canvas) const { paint_still(canvas); }
+};
+
+// How the person sets the camera; what is not set is as the scene has it.
+struct Timing {
+    std::optional<double> exposure_s;
+    std::optional<double> pause_s;  // from the end of one exposure to the begin of the next
 };
 
 struct SceneEntry {

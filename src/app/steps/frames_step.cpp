@@ -2,25 +2,106 @@
 
 #include <QFileDialog>
 #include <QHBoxLayout>
+#include <QMenu>
 #include <QSignalBlocker>
 #include <algorithm>
 
 #include "app/controls.h"
+#include "app/rail_traces.h"
 #include "app/theme.h"
 #include "app/words.h"
 #include "pile/edits.h"
 
 namespace bp::app {
+namespace {
 
-FramesStep::FramesStep(Studio& studio) : studio_(studio) {
+constexpr int row_height = 24;
+constexpr int most_rows = 6;
+
+QLabel* heading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setFont(face(type::body, QFont::DemiBold));
+    return label;
+}
+
+QString folded(const std::string& text) {
+    return QString::fromStdString(text).toCaseFolded();
+}
+
+}  // namespace
+
+FramesStep::FramesStep(Studio& studio, Viewer& viewer, Surveyor& surveyor)
+    : studio_(studio), viewer_(viewer), surveyor_(surveyor) {
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
+    build_gathering();
+    build_odd();
+    build_frame();
+    build_run();
+    connect(&studio.document(), &Document::changed, this, &FramesStep::refresh);
+    connect(&studio, &Studio::selection_changed, this, &FramesStep::refresh);
+    connect(&surveyor, &Surveyor::changed, this, &FramesStep::refresh_odd);
+    refresh();
+    refresh_odd();
+}
+
+void FramesStep::build_gathering() {
+    auto* more = push(tr("Add…"), QStringLiteral("add_frames"), tr("Adds frames to this pile"), this);
+    auto* menu = new QMenu(more);
+    const auto folder = [this](bool inner) {
+        const QString name = QFileDialog::getExistingDirectory(window(), tr("Add a folder"));
+        if (!name.isEmpty()) studio_.add({name}, inner);
+    };
+    menu->addAction(tr("Files…"), this, [this] {
+        studio_.add(QFileDialog::getOpenFileNames(window(), tr("Add frames"), {}, pictures_filter()));
+    });
+    menu->addAction(tr("A folder…"), this, [folder] { folder(false); });
+    menu->addAction(tr("A folder and those in it…"), this, [folder] { folder(true); });
+    more->setMenu(menu);
+    column()->addWidget(more);
+    problems_ = new QLabel(this);
+    problems_->setObjectName(QStringLiteral("problems"));
+    problems_->setProperty("trouble", true);
+    problems_->setWordWrap(true);
+    column()->addWidget(problems_);
+    find_ = push(tr("Look in folder…"), QStringLiteral("look_in"),
+                 tr("Finds missing or changed frames in another folder"), this);
+    column()->addWidget(find_);
+    connect(find_, &QPushButton::clicked, this, [this] {
+        const QString name = QFileDialog::getExistingDirectory(window(), tr("Folder with the missing frames"));
+        if (!name.isEmpty()) studio_.look_in(name);
+    });
+}
+
+void FramesStep::build_odd() {
+    odd_title_ = heading({}, this);
+    column()->addWidget(odd_title_);
+    odd_ = new QListWidget(this);
+    odd_->setObjectName(QStringLiteral("odd_frames"));
+    odd_->setAccessibleName(tr("Odd frames"));
+    odd_->setToolTip(tr("Frames that differ from those around them, and why. Choose one to see it."));
+    odd_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    column()->addWidget(odd_);
+    odd_aside_ = push(tr("Set these aside"), QStringLiteral("set_odd_aside"),
+                      tr("Leaves all odd frames out of the picture without forgetting them"), this);
+    column()->addWidget(odd_aside_);
+    connect(odd_, &QListWidget::currentItemChanged, this, [this](QListWidgetItem* item) {
+        if (!item) return;
+        studio_.select(item->data(Qt::UserRole).toInt());
+        if (viewer_.view() == View::result) viewer_.set_view(View::frame);
+    });
+    connect(odd_aside_, &QPushButton::clicked, this, &FramesStep::set_aside_odd);
+}
+
+void FramesStep::build_frame() {
+    column()->addWidget(heading(tr("Selected"), this));
     auto* row = new QHBoxLayout;
     aside_ = push(tr("Set aside"), QStringLiteral("set_aside"),
                   tr("Leaves the selected frames out of the picture without forgetting them (A)"), this);
+    remove_ = push(tr("Remove"), QStringLiteral("remove_frames"),
+                   tr("Takes the selected frames out of this pile; the files stay where they are (Del)"), this);
     row->addWidget(aside_);
-    auto* more = push(tr("Add frames…"), QStringLiteral("add_frames"), tr("Adds files to this pile"), this);
-    row->addWidget(more);
+    row->addWidget(remove_);
     column()->addLayout(row);
     auto* role_row = new QHBoxLayout;
     auto* label = new QLabel(tr("Role"), this);
@@ -33,40 +114,147 @@ FramesStep::FramesStep(Studio& studio) : studio_(studio) {
     role_row->addWidget(label);
     role_row->addWidget(role_, 1);
     column()->addLayout(role_row);
-    problems_ = new QLabel(this);
-    problems_->setProperty("trouble", true);
-    problems_->setWordWrap(true);
-    column()->addWidget(problems_);
-    find_ = push(tr("Look in folder…"), QStringLiteral("look_in"),
-                 tr("Finds missing or changed frames in another folder"), this);
-    column()->addWidget(find_);
+    guess_ = new QWidget(this);
+    auto* guess_row = new QHBoxLayout(guess_);
+    guess_row->setContentsMargins(0, 0, 0, 0);
+    guess_words_ = quiet_label(tr("This is a guess."), guess_);
+    auto* right = push(tr("Right"), QStringLiteral("guess_right"), tr("Keeps the guessed role"), guess_);
+    auto* wrong = push(tr("No, scene"), QStringLiteral("guess_wrong"), tr("Makes it a scene frame again"), guess_);
+    guess_row->addWidget(guess_words_, 1);
+    guess_row->addWidget(right);
+    guess_row->addWidget(wrong);
+    column()->addWidget(guess_);
+    auto* place_row = new QHBoxLayout;
+    reference_ = push(tr("Reference"), QStringLiteral("as_reference"),
+                      tr("The other frames are measured and aligned against this one"), this);
+    base_ = push(tr("Base"), QStringLiteral("as_base"), tr("The mode One frame shows this one"), this);
+    for (QPushButton* b : {reference_, base_}) {
+        b->setCheckable(true);
+        place_row->addWidget(b);
+    }
+    column()->addLayout(place_row);
+    note_ = new QLineEdit(this);
+    note_->setObjectName(QStringLiteral("note"));
+    note_->setAccessibleName(tr("Note on this frame"));
+    note_->setPlaceholderText(tr("Note on this frame"));
+    note_->setToolTip(tr("Stays with the frame in the pile; the rail shows a turned corner"));
+    column()->addWidget(note_);
 
-    connect(aside_, &QPushButton::clicked, this, [this] { studio_.toggle_aside(); });
-    connect(more, &QPushButton::clicked, this, [this] {
-        studio_.add(QFileDialog::getOpenFileNames(window(), tr("Add frames"), {},
-                                                  tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff)")));
-    });
-    connect(role_, &QComboBox::activated, this, [this](int index) {
-        const Role role = Role(role_->itemData(index).toInt());
+    const auto say_role = [this](Role role) {
         studio_.document().edit(with_role(studio_.pile(), studio_.selected(), role),
                                 tr("Role: %1").arg(word(role).toLower()));
+    };
+    connect(aside_, &QPushButton::clicked, this, [this] { studio_.toggle_aside(); });
+    connect(remove_, &QPushButton::clicked, this, &FramesStep::remove);
+    connect(role_, &QComboBox::activated, this,
+            [this, say_role](int index) { say_role(Role(role_->itemData(index).toInt())); });
+    connect(right, &QPushButton::clicked, this, [this, say_role] {
+        if (const Frame* frame = find_frame(studio_.pile(), studio_.current())) say_role(frame->role);
     });
-    connect(find_, &QPushButton::clicked, this, [this] {
-        const QString folder = QFileDialog::getExistingDirectory(window(), tr("Folder with the missing frames"));
-        if (!folder.isEmpty()) studio_.look_in(folder);
+    connect(wrong, &QPushButton::clicked, this, [say_role] { say_role(Role::scene); });
+    connect(reference_, &QPushButton::clicked, this, [this] {
+        studio_.document().edit(with_reference(studio_.pile(), studio_.current()), tr("Reference"));
+        refresh();
     });
-    connect(&studio.document(), &Document::changed, this, &FramesStep::refresh);
-    connect(&studio, &Studio::selection_changed, this, &FramesStep::refresh);
-    refresh();
+    connect(base_, &QPushButton::clicked, this, [this] {
+        studio_.document().edit(with_base(studio_.pile(), studio_.current()), tr("Base"));
+        refresh();
+    });
+    connect(note_, &QLineEdit::editingFinished, this, [this] {
+        const Frame* frame = find_frame(studio_.pile(), studio_.current());
+        if (frame && frame->note != note_->text().toStdString())
+            studio_.document().edit(with_note(studio_.pile(), frame->id, note_->text().toStdString()), tr("Note"));
+    });
+}
+
+void FramesStep::build_run() {
+    column()->addWidget(heading(tr("The run"), this));
+    search_ = new QLineEdit(this);
+    search_->setObjectName(QStringLiteral("find_frames"));
+    search_->setAccessibleName(tr("Find in names and notes"));
+    search_->setPlaceholderText(tr("Find in names and notes"));
+    search_->setToolTip(tr("Selects the frames whose name or note holds these words (Enter)"));
+    search_->setClearButtonEnabled(true);
+    column()->addWidget(search_);
+    auto* row = new QHBoxLayout;
+    auto* label = new QLabel(tr("Keep one in"), this);
+    every_ = new QSpinBox(this);
+    every_->setObjectName(QStringLiteral("every"));
+    every_->setRange(2, 100);
+    every_->setAccessibleName(tr("Keep one frame in so many"));
+    label->setBuddy(every_);
+    thin_ = push(tr("Thin"), QStringLiteral("thin"),
+                 tr("Sets aside all but every nth of the selected frames, or of all when one is selected"), this);
+    row->addWidget(label);
+    row->addWidget(every_);
+    row->addWidget(thin_, 1);
+    column()->addLayout(row);
+    connect(search_, &QLineEdit::returnPressed, this, &FramesStep::find_text);
+    connect(thin_, &QPushButton::clicked, this, &FramesStep::thin);
 }
 
 QString FramesStep::summary() const {
-    return frames_in_words(studio_.pile());
+    const auto odd = surveyor_.odd_ids().size();
+    const QString frames = frames_in_words(studio_.pile());
+    return odd == 0 ? frames : tr("%1; %2 odd").arg(frames).arg(odd);
 }
 
 bool FramesStep::needs_look() const {
     const auto& frames = studio_.pile().frames;
-    return std::any_of(frames.begin(), frames.end(), [](const Frame& f) { return !usable(f); });
+    const std::vector<int> odd = surveyor_.odd_ids();
+    return std::any_of(frames.begin(), frames.end(), [&](const Frame& f) {
+        return !usable(f) || (!f.aside && std::find(odd.begin(), odd.end(), f.id) != odd.end());
+    });
+}
+
+void FramesStep::find_text() {
+    const QString wanted = search_->text().trimmed().toCaseFolded();
+    if (wanted.isEmpty()) return;
+    std::vector<int> found;
+    for (const Frame& frame : studio_.pile().frames)
+        if (folded(frame.note).contains(wanted) || name_of_frame(frame).toCaseFolded().contains(wanted))
+            found.push_back(frame.id);
+    if (found.empty())
+        studio_.say(tr("No name or note holds “%1”.").arg(search_->text()));
+    else
+        studio_.select_these(std::move(found));
+}
+
+void FramesStep::thin() {
+    const std::vector<int>& selected = studio_.selected();
+    std::vector<int> out;
+    int n = 0;
+    for (const Frame& frame : studio_.pile().frames) {
+        const bool chosen =
+            selected.size() <= 1 || std::find(selected.begin(), selected.end(), frame.id) != selected.end();
+        if (!chosen || frame.role != Role::scene || !usable(frame) || frame.aside) continue;
+        if (n++ % every_->value() != 0) out.push_back(frame.id);
+    }
+    if (!out.empty())
+        studio_.document().edit(with_aside(studio_.pile(), out, true), tr("Keep one in %1").arg(every_->value()));
+}
+
+void FramesStep::set_aside_odd() {
+    const std::vector<int> ids = surveyor_.odd_ids();
+    if (!ids.empty())
+        studio_.document().edit(with_aside(studio_.pile(), ids, true),
+                                tr("Set aside %n odd frame(s)", nullptr, int(ids.size())));
+}
+
+void FramesStep::remove() {
+    studio_.remove_selected();
+}
+
+void FramesStep::refresh_role(const Frame* current) {
+    role_->setEnabled(current != nullptr);
+    guess_->setVisible(current && current->role_from == RoleFrom::guess);
+    if (!current) return;
+    const QSignalBlocker quiet(role_);
+    role_->setCurrentIndex(role_->findData(int(current->role)));
+    reference_->setChecked(current->id == studio_.pile().reference);
+    base_->setChecked(current->id == studio_.pile().base);
+    reference_->setEnabled(usable(*current));
+    base_->setEnabled(usable(*current));
 }
 
 void FramesStep::refresh() {
@@ -76,16 +264,15 @@ void FramesStep::refresh() {
     for (const Frame& frame : pile.frames)
         if (merged(pile, frame)) exposure += frame.file->capture.exposure_s.value_or(0);
     if (exposure >= 1) lines << tr("%1 of light in the picture").arg(duration_in_words(exposure));
-    facts_->setText(lines.join(QLatin1Char('\n')));
+    facts_->setText(lines.join(QStringLiteral(", ")));
     const Frame* current = find_frame(pile, studio_.current());
     const auto count = int(studio_.selected().size());
     aside_->setText(current && current->aside ? tr("Take back") : tr("Set aside"));
     aside_->setEnabled(count > 0);
-    role_->setEnabled(count > 0);
-    if (current) {
-        const QSignalBlocker quiet(role_);
-        role_->setCurrentIndex(role_->findData(int(current->role)));
-    }
+    remove_->setEnabled(count > 0 && int(pile.frames.size()) > count);
+    refresh_role(current);
+    if (!note_->hasFocus() || !current) note_->setText(current ? QString::fromStdString(current->note) : QString());
+    note_->setEnabled(current != nullptr);
     QStringList troubles;
     for (const Frame& frame : pile.frames)
         if (!usable(frame)) troubles << QString::fromStdString(frame.problem);
@@ -98,6 +285,33 @@ void FramesStep::refresh() {
     problems_->setText(troubles.join(QLatin1Char('\n')));
     problems_->setVisible(!troubles.isEmpty());
     find_->setVisible(!troubles.isEmpty());
+    refresh_odd();
+}
+
+void FramesStep::refresh_odd() {
+    const Pile& pile = studio_.pile();
+    const std::vector<int> ids = surveyor_.odd_ids();
+    const QSignalBlocker quiet(odd_);
+    odd_->clear();
+    bool any_in = false;
+    for (const int id : ids) {
+        const Frame& frame = *find_frame(pile, id);
+        any_in = any_in || !frame.aside;
+        const QString words = reasons_in_words(surveyor_.of(id)->marks);
+        auto* item = new QListWidgetItem(frame.aside ? tr("%1  %2 (aside)").arg(number_of(pile, id)).arg(words)
+                                                     : QStringLiteral("%1  %2").arg(number_of(pile, id)).arg(words),
+                                         odd_);
+        item->setData(Qt::UserRole, id);
+        item->setToolTip(tr("%1: %2").arg(name_of_frame(frame), words));
+        if (id == studio_.current()) odd_->setCurrentItem(item);
+    }
+    odd_->setVisible(!ids.empty());
+    odd_->setFixedHeight(row_height * std::clamp(int(ids.size()), 1, most_rows) + 4);
+    odd_aside_->setVisible(!ids.empty());
+    odd_aside_->setEnabled(any_in);
+    odd_title_->setText(surveyor_.busy() && ids.empty() ? tr("Looking at the frames…")
+                        : ids.empty()                   ? tr("No odd frames")
+                                                        : tr("%n odd frame(s)", nullptr, int(ids.size())));
     emit summary_changed();
 }
 

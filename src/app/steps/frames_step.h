@@ -1,13 +1,17 @@
-// Gather the run and look through it.
+// Gather the run, know its frames, and sort them.
 #pragma once
 
-#include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
 #include <QPushButton>
+#include <QSpinBox>
 
 #include "app/step_line.h"
 #include "app/studio.h"
+#include "app/surveyor.h"
+#include "app/viewer.h"
 
 namespace bp::app {
 
@@ -15,20 +19,44 @@ class FramesStep : public StepBody {
     Q_OBJECT
 
   public:
-    explicit FramesStep(Studio& studio);
+    FramesStep(Studio& studio, Viewer& viewer, Surveyor& surveyor);
     QString title() const override { return tr("Frames"); }
     QString summary() const override;
     bool needs_look() const override;
 
   private:
+    void build_gathering();
+    void build_frame();
+    void build_odd();
+    void build_run();
     void refresh();
+    void refresh_odd();
+    void refresh_role(const Frame* current);
+    void find_text();
+    void thin();
+    void set_aside_odd();
+    void remove();
 
     Studio& studio_;
+    Viewer& viewer_;
+    Surveyor& surveyor_;
     QLabel* facts_;
     QLabel* problems_;
-    QPushButton* aside_;
     QPushButton* find_;
+    QPushButton* aside_;
+    QPushButton* remove_;
     QComboBox* role_;
+    QWidget* guess_;
+    QLabel* guess_words_;
+    QPushButton* reference_;
+    QPushButton* base_;
+    QLineEdit* note_;
+    QLabel* odd_title_;
+    QListWidget* odd_;
+    QPushButton* odd_aside_;
+    QLineEdit* search_;
+    QSpinBox* every_;
+    QPushButton* thin_;
 };
 
 }  // namespace bp::app

@@ -68,6 +68,10 @@ void check_size(Frame& frame, Size canvas) {
                         " pixels, the rest are " + size_text(canvas) + ". Frames of one pile must have one size.";
 }
 
+Role role_of_folder(const std::string& name) {
+    return name == "darks" ? Role::dark : name == "foreground" ? Role::foreground : Role::scene;
+}
+
 const Frame* first_usable(const Pile& pile) {
     const auto scene = std::find_if(pile.frames.begin(), pile.frames.end(),
                                     [](const Frame& f) { return usable(f) && f.role == Role::scene; });
@@ -78,19 +82,22 @@ const Frame* first_usable(const Pile& pile) {
 
 }  // namespace
 
-Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names) {
+Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names, Inner inner) {
     std::vector<NamedFile> out;
     for (const std::string& name : names) {
-        Result<std::vector<fs::path>> files = gather_files({name});
+        Result<std::vector<fs::path>> files = gather_files({name}, inner);
         if (!files.ok()) return files.failure();
-        for (fs::path& file : files.value()) out.push_back({std::move(file), Role::scene});
-        for (const auto& [folder, role] : {std::pair{"darks", Role::dark}, std::pair{"foreground", Role::foreground}}) {
-            std::error_code error;
-            const fs::path inside = fs::path(name) / folder;
-            if (!fs::is_directory(inside, error)) continue;
-            Result<std::vector<fs::path>> more = gather_files({inside.string()});
+        std::error_code error;
+        const bool folder = fs::is_directory(name, error);
+        for (fs::path& file : files.value()) {
+            const Role role = folder ? role_of_folder(file.parent_path().filename().string()) : Role::scene;
+            out.push_back({std::move(file), role});
+        }
+        if (!folder || inner == Inner::yes) continue;
+        for (const char* inside : {"darks", "foreground"}) {
+            Result<std::vector<fs::path>> more = gather_files({(fs::path(name) / inside).string()});
             if (!more.ok()) continue;
-            for (fs::path& file : more.value()) out.push_back({std::move(file), role});
+            for (fs::path& file : more.value()) out.push_back({std::move(file), role_of_folder(inside)});
         }
     }
     return out;

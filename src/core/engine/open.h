@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "base/job.h"
+#include "io/gather.h"
 #include "pile/file.h"
 #include "pile/pile.h"
 
@@ -19,7 +20,7 @@ enum class Order { captured, name, given };
 
 // The files of what a person names, with roles: in a folder, the subfolders `darks` and `foreground` give frames of
 // those roles.
-Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names);
+Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names, Inner inner = Inner::no);
 
 // Reads all headers and capture data. The most common size of scene frames becomes the canvas; the working profile is
 // the first usable frame's. A frame that cannot be used is kept in the pile with its problem. Fails when no frame can

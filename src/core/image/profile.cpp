@@ -28,6 +28,23 @@ Handle open_profile(const Profile& profile, int channels) {
     return grey;
 }
 
+// Without the moment of making, which would make two exports of one pile differ, and two raw frames of one run.
+std::vector<std::uint8_t> timeless_bytes(const Handle& profile) {
+    cmsUInt32Number size = 0;
+    cmsSaveProfileToMem(profile.get(), nullptr, &size);
+    std::vector<std::uint8_t> out(size);
+    cmsSaveProfileToMem(profile.get(), out.data(), &size);
+    constexpr std::size_t date_begin = 24;
+    constexpr std::size_t date_end = 36;
+    if (out.size() < date_end) return {};
+    std::fill(out.begin() + date_begin, out.begin() + date_end, std::uint8_t{0});
+    out[date_begin] = 0x07;  // year 2000 as a big-endian 16-bit number, then month 1, day 1
+    out[date_begin + 1] = 0xd0;
+    out[date_begin + 3] = 1;
+    out[date_begin + 5] = 1;
+    return out;
+}
+
 double srgb_light(double v) {
     return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
 }
@@ -59,6 +76,19 @@ std::vector<double> grey_axis(const Profile& profile, int channels, const std::v
 
 }  // namespace
 
+Profile Profile::linear_srgb() {
+    static const Profile made = [] {
+        const cmsCIExyY white{0.3127, 0.3290, 1};
+        const cmsCIExyYTRIPLE primaries{{0.64, 0.33, 1}, {0.30, 0.60, 1}, {0.15, 0.06, 1}};
+        cmsToneCurve* curve = cmsBuildGamma(nullptr, 1);
+        const std::array<cmsToneCurve*, 3> curves{curve, curve, curve};
+        const Handle handle(cmsCreateRGBProfile(&white, &primaries, curves.data()), &cmsCloseProfile);
+        cmsFreeToneCurve(curve);
+        return Profile(timeless_bytes(handle));
+    }();
+    return made;
+}
+
 Profile::Profile(std::vector<std::uint8_t> icc) {
     // Our own exports say sRGB by this profile: read back, they are sRGB again.
     static const std::vector<std::uint8_t> own_srgb = srgb().bytes();
@@ -67,21 +97,7 @@ Profile::Profile(std::vector<std::uint8_t> icc) {
 
 std::vector<std::uint8_t> Profile::bytes() const {
     if (icc_) return *icc_;
-    const Handle srgb(cmsCreate_sRGBProfile(), &cmsCloseProfile);
-    // The creation time would make two exports of one pile differ.
-    cmsUInt32Number size = 0;
-    cmsSaveProfileToMem(srgb.get(), nullptr, &size);
-    std::vector<std::uint8_t> out(size);
-    cmsSaveProfileToMem(srgb.get(), out.data(), &size);
-    constexpr std::size_t date_begin = 24;
-    constexpr std::size_t date_end = 36;
-    if (out.size() < date_end) return {};
-    std::fill(out.begin() + date_begin, out.begin() + date_end, std::uint8_t{0});
-    out[date_begin] = 0x07;  // year 2000 as a big-endian 16-bit number, then month 1, day 1
-    out[date_begin + 1] = 0xd0;
-    out[date_begin + 3] = 1;
-    out[date_begin + 5] = 1;
-    return out;
+    return timeless_bytes(Handle(cmsCreate_sRGBProfile(), &cmsCloseProfile));
 }
 
 std::string Profile::name() const {

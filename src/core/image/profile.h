@@ -19,6 +19,8 @@ class Profile {
     explicit Profile(std::vector<std::uint8_t> icc);
 
     static Profile srgb() { return {}; }
+    // The primaries and white of sRGB with samples that are linear in light. The same bytes always.
+    static Profile linear_srgb();
     bool is_srgb() const { return !icc_; }
     // Bytes of an ICC profile, also for sRGB.
     std::vector<std::uint8_t> bytes() const;

@@ -8,6 +8,9 @@
 #include <exiv2/exiv2.hpp>
 #include <mutex>
 
+#include "io/kinds.h"
+#include "io/raw_capture.h"
+
 namespace bp {
 namespace {
 
@@ -82,6 +85,28 @@ void put(Exiv2::ExifData& exif, const char* key, const std::optional<double>& va
     if (value) exif[key] = rational(*value);
 }
 
+std::optional<double> above_zero(float v) {
+    return v > 0 ? std::optional(double(v)) : std::nullopt;
+}
+
+CaptureData from_raw(const std::filesystem::path& file) {
+    CaptureData out;
+    const std::optional<io::RawCapture> raw = io::raw_capture(file);
+    if (!raw) return out;
+    if (raw->taken > 0) {
+        // LibRaw reads the camera's clock as local time: back to what the camera showed.
+        std::tm local{};
+        localtime_r(&raw->taken, &local);
+        out.captured = double(raw->taken + local.tm_gmtoff);
+    }
+    out.exposure_s = above_zero(raw->exposure_s);
+    out.iso = above_zero(raw->iso);
+    out.aperture = above_zero(raw->aperture);
+    out.focal_mm = above_zero(raw->focal_mm);
+    out.camera = raw->camera;
+    return out;
+}
+
 }  // namespace
 
 CaptureData read_capture(const std::filesystem::path& file) {
@@ -99,8 +124,9 @@ CaptureData read_capture(const std::filesystem::path& file) {
         out.camera = text(exif, "Exif.Image.Model");
     } catch (const std::exception&) {
         // Broken capture data is as good as none: the picture itself is judged by its own reader.
-        return {};
+        out = {};
     }
+    if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw && !out.captured) return from_raw(file);
     return out;
 }
 

@@ -6,7 +6,7 @@
 #include <set>
 
 #include "base/files.h"
-#include "io/writer.h"
+#include "io/kinds.h"
 
 namespace bp {
 namespace {
@@ -15,14 +15,21 @@ bool by_name(const fs::path& a, const fs::path& b) {
     return natural_less(a.filename().string(), b.filename().string());
 }
 
-std::vector<fs::path> pictures_in(const fs::path& folder) {
-    std::vector<fs::path> out;
+std::vector<fs::path> pictures_in(const fs::path& folder, Inner inner) {
+    std::vector<fs::path> out, folders;
     std::error_code error;
     for (const fs::directory_entry& entry : fs::directory_iterator(folder, error)) {
         const bool hidden = entry.path().filename().string().rfind('.', 0) == 0;
-        if (!hidden && entry.is_regular_file(error) && format_of(entry.path())) out.push_back(entry.path());
+        if (hidden) continue;
+        if (entry.is_regular_file(error) && is_frame_file(entry.path())) out.push_back(entry.path());
+        // Not through links: they may lead in a circle.
+        if (inner == Inner::yes && entry.is_directory(error) && !entry.is_symlink(error))
+            folders.push_back(entry.path());
     }
     std::sort(out.begin(), out.end(), by_name);
+    std::sort(folders.begin(), folders.end(), by_name);
+    for (const fs::path& each : folders)
+        for (fs::path& file : pictures_in(each, inner)) out.push_back(std::move(file));
     return out;
 }
 
@@ -38,14 +45,14 @@ std::vector<fs::path> matches(const std::string& pattern) {
 
 }  // namespace
 
-Result<std::vector<fs::path>> gather_files(const std::vector<std::string>& names) {
+Result<std::vector<fs::path>> gather_files(const std::vector<std::string>& names, Inner inner) {
     std::vector<fs::path> out;
     std::set<fs::path> seen;
     for (const std::string& name : names) {
         std::error_code error;
         std::vector<fs::path> here;
         if (fs::is_directory(name, error))
-            here = pictures_in(name);
+            here = pictures_in(name, inner);
         else if (fs::exists(name, error))
             here = {fs::path(name)};
         else
@@ -53,7 +60,8 @@ Result<std::vector<fs::path>> gather_files(const std::vector<std::string>& names
         if (here.empty()) {
             const bool folder = fs::is_directory(name, error);
             return Failure{Fault::input, name,
-                           folder ? "The folder " + name + " holds no JPEG, PNG or TIFF pictures."
+                           folder ? "The folder " + name +
+                                        " holds no pictures of a kind that can be read: " + kinds_in_words() + "."
                                   : name + " is not there. Was it moved or renamed?"};
         }
         for (fs::path& file : here)

@@ -22,31 +22,54 @@ using io::vips_words;
 constexpr int largest_side = 200000;
 constexpr double largest_area = 4e9;
 
-bool is_jpeg(const Image& image) {
-    const char* loader = nullptr;
-    return vips_image_get_typeof(image.get(), VIPS_META_LOADER) != 0 &&
-           vips_image_get_string(image.get(), VIPS_META_LOADER, &loader) == 0 &&
-           std::string(loader).rfind("jpegload", 0) == 0;
+struct KnownImage {
+    Image image;
+    const Kind* kind;
+};
+
+// By what the file holds, whatever its name.
+const Kind* kind_by_loader(const char* loader) {
+    if (!loader) return nullptr;
+    const auto all = kinds();
+    const auto found = std::find_if(all.begin(), all.end(), [loader](const Kind& k) {
+        return !k.loader.empty() && std::string_view(loader).find(k.loader) != std::string_view::npos;
+    });
+    return found == all.end() ? nullptr : &*found;
 }
 
-Result<Image> open_image(const io::FileBytes& bytes) {
+// Light beyond 16 bits (OpenEXR, some JPEG XL): as sRGB samples; what is above white is white.
+Image in_16_bit(Image image) {
+    if (vips_image_get_format(image.get()) != VIPS_FORMAT_FLOAT ||
+        vips_image_get_interpretation(image.get()) != VIPS_INTERPRETATION_scRGB)
+        return image;
+    VipsImage* out = nullptr;
+    if (vips_colourspace(image.get(), &out, VIPS_INTERPRETATION_RGB16, nullptr) != 0) return image;
+    vips_image_remove(out, VIPS_META_ICC_NAME);
+    return Image(out);
+}
+
+Result<KnownImage> open_image(const io::FileBytes& bytes) {
     io::start_vips();
     vips_error_clear();
     const std::filesystem::path& file = bytes.file();
     const io::Source source = io::vips_source(bytes);
-    const char* loader = vips_foreign_find_load_source(source.get());
-    if (!loader) {
+    const Kind* kind = kind_by_loader(vips_foreign_find_load_source(source.get()));
+    Image image;
+    if (kind) {
+        image.reset(vips_image_new_from_source(source.get(), "", "access", VIPS_ACCESS_SEQUENTIAL, "fail_on",
+                                               VIPS_FAIL_ON_ERROR, nullptr));
+    } else {
+        // OpenEXR is read by its name only.
         vips_error_clear();
-        return refuse(file, "is not a picture that can be read here. Use JPEG, PNG or TIFF.");
+        kind = kind_by_loader(vips_foreign_find_load(file.c_str()));
+        if (!kind) {
+            vips_error_clear();
+            return refuse(file, "is not a picture that can be read here. Use " + kinds_in_words() + ".");
+        }
+        image.reset(vips_image_new_from_file(file.c_str(), "access", VIPS_ACCESS_SEQUENTIAL, nullptr));
     }
-    const std::string kind = loader;
-    if (kind.find("Jpeg") == std::string::npos && kind.find("Png") == std::string::npos &&
-        kind.find("Tiff") == std::string::npos)
-        return refuse(file, "is of a kind that cannot be read yet. Use JPEG, PNG or TIFF.");
-    Image image(vips_image_new_from_source(source.get(), "", "access", VIPS_ACCESS_SEQUENTIAL, "fail_on",
-                                           VIPS_FAIL_ON_ERROR, nullptr));
     if (!image) return refuse(file, "is broken: " + vips_words() + ".");
-    return image;
+    return KnownImage{in_16_bit(std::move(image)), kind};
 }
 
 Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& file) {
@@ -64,7 +87,8 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
     facts.bits = format == VIPS_FORMAT_UCHAR ? 8 : 16;
     const VipsInterpretation meaning = vips_image_get_interpretation(image.get());
     const int bands = vips_image_get_bands(image.get());
-    const bool grey = meaning == VIPS_INTERPRETATION_B_W || meaning == VIPS_INTERPRETATION_GREY16;
+    const bool grey = meaning == VIPS_INTERPRETATION_B_W || meaning == VIPS_INTERPRETATION_GREY16 ||
+                      (meaning == VIPS_INTERPRETATION_MULTIBAND && bands == 1);
     const bool rgb = meaning == VIPS_INTERPRETATION_sRGB || meaning == VIPS_INTERPRETATION_RGB ||
                      meaning == VIPS_INTERPRETATION_RGB16;
     if (!(grey && bands <= 2) && !(rgb && (bands == 3 || bands == 4)))
@@ -85,6 +109,7 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
 struct Opened {
     io::FileBytes bytes;
     Image image;
+    const Kind* kind;
     PictureFacts stored;  // as the file has it, at full size
     io::Orientation orientation = io::Orientation::upright;
 };
@@ -92,34 +117,44 @@ struct Opened {
 Result<Opened> open_facts(const std::filesystem::path& file) {
     Result<io::FileBytes> bytes = io::FileBytes::open(file);
     if (!bytes.ok()) return bytes.failure();
-    Result<Image> image = open_image(bytes.value());
-    if (!image.ok()) return image.failure();
-    Result<PictureFacts> facts = facts_of(image.value(), file);
+    Result<KnownImage> known = open_image(bytes.value());
+    if (!known.ok()) return known.failure();
+    Image& image = known.value().image;
+    Result<PictureFacts> facts = facts_of(image, file);
     if (!facts.ok()) return facts.failure();
-    const int tag = vips_image_get_orientation(image.value().get());
-    return Opened{std::move(bytes).value(), std::move(image).value(), std::move(facts).value(),
+    const int tag = vips_image_get_orientation(image.get());
+    return Opened{std::move(bytes).value(), std::move(image), known.value().kind, std::move(facts).value(),
                   tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
 }
 
 }  // namespace
 
 Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
+    if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) return io::raw_facts(file);
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
     return io::upright(opened.value().stored, opened.value().orientation);
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& file, int level) {
+    if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) {
+        // The developed picture at half size stands for level 1; what is smaller is averaged, as with other kinds.
+        Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1));
+        if (!rows.ok() || level <= 1) return rows;
+        const int near = std::min(level, scaled_levels);
+        std::unique_ptr<RowReader> out = io::boxed_rows(std::move(rows).value(), near - 1);
+        return level > near ? io::boxed_rows(std::move(out), level - near) : std::move(out);
+    }
     Result<Opened> first = open_facts(file);
     if (!first.ok()) return first.failure();
     Opened& opened = first.value();
-    const bool jpeg = is_jpeg(opened.image);
+    const bool jpeg = opened.kind->name == "JPEG";
     // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
     // beyond are then the same whether they are made from the file or from a picture that is at hand.
     const int first_step = std::min(level, scaled_levels);
-    Result<std::unique_ptr<RowReader>> rows = jpeg
-                                                  ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
-                                                  : Result(io::vips_rows(file, std::move(opened.image), opened.stored));
+    Result<std::unique_ptr<RowReader>> rows =
+        jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
+             : Result(io::vips_rows(file, std::move(opened.image), opened.stored, opened.kind->whole));
     if (!rows.ok()) return rows;
     std::unique_ptr<RowReader> out = std::move(rows).value();
     if (opened.orientation != io::Orientation::upright) out = io::turned_rows(std::move(out), opened.orientation);

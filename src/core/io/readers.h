@@ -2,6 +2,7 @@
 #pragma once
 
 #include "io/file_bytes.h"
+#include "io/kinds.h"
 #include "io/reader.h"
 #include "io/vips.h"
 
@@ -28,8 +29,12 @@ std::unique_ptr<RowReader> turned_rows(std::unique_ptr<RowReader> stored, Orient
 // JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
 
-// Any picture that is open in libvips.
-std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts);
+// Any picture that is open in libvips. `whole`: its loader takes in the whole picture first.
+std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts, bool whole);
+
+// Camera raw files by LibRaw.
+Result<PictureFacts> raw_facts(const std::filesystem::path& file);
+Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level);
 
 // Means over boxes of 2^level pixels a side, in 16 bits.
 std::unique_ptr<RowReader> boxed_rows(std::unique_ptr<RowReader> rows, int level);

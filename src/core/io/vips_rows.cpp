@@ -7,8 +7,8 @@ namespace {
 
 class VipsRows final : public RowReader {
   public:
-    VipsRows(std::filesystem::path file, Image image, PictureFacts facts)
-        : file_(std::move(file)), image_(std::move(image)), bands_(vips_image_get_bands(image_.get())) {
+    VipsRows(std::filesystem::path file, Image image, PictureFacts facts, bool whole)
+        : file_(std::move(file)), image_(std::move(image)), bands_(vips_image_get_bands(image_.get())), whole_(whole) {
         facts_ = std::move(facts);
         bits_ = facts_.bits;
         size_ = {vips_image_get_width(image_.get()), vips_image_get_height(image_.get())};
@@ -24,10 +24,12 @@ class VipsRows final : public RowReader {
         return Done{};
     }
 
+    bool whole() const override { return whole_; }
     // The library's cache of rows behind a sequential source.
     std::size_t memory_bytes() const override {
         constexpr std::size_t rows_held = 300;
-        return rows_held * std::size_t(size_.width) * std::size_t(bands_) * std::size_t(bits_ / 8);
+        return (rows_held + (whole_ ? std::size_t(size_.height) : 0)) * std::size_t(size_.width) * std::size_t(bands_) *
+               std::size_t(bits_ / 8);
     }
 
   private:
@@ -46,12 +48,13 @@ class VipsRows final : public RowReader {
     std::filesystem::path file_;
     Image image_;
     int bands_;
+    bool whole_;
 };
 
 }  // namespace
 
-std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts) {
-    return std::make_unique<VipsRows>(file, std::move(image), std::move(facts));
+std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts, bool whole) {
+    return std::make_unique<VipsRows>(file, std::move(image), std::move(facts), whole);
 }
 
 }  // namespace bp::io

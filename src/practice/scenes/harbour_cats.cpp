@@ -71,7 +71,7 @@ class HarbourCats final : public Scene {
         paint_wall(canvas);
     }
 
-    void paint_moving(Canvas& canvas, std::size_t index) const override {
+    void paint_moving(Canvas& canvas, std::size_t index, const Shot&) const override {
         for (std::size_t k = 0; k < cats().size(); ++k) paint_cat(canvas, cats()[k], gaze_of(int(k), int(index)));
     }
 

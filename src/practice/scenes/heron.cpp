@@ -156,7 +156,7 @@ class Heron final : public Scene {
         paint_reeds(canvas);
     }
 
-    void paint_moving(Canvas& canvas, std::size_t index) const override {
+    void paint_moving(Canvas& canvas, std::size_t index, const Shot&) const override {
         const Pose pose = pose_of(int(index));
         paint_mirrored(canvas, pose);
         paint_bird(canvas, pose);

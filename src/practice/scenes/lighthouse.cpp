@@ -104,8 +104,7 @@ class Lighthouse final : public Scene {
     void paint_still(Canvas& canvas) const override { paint(canvas, 1, 0); }
     void paint_foreground(Canvas& canvas) const override { paint(canvas, 1.35, 1); }
 
-    void paint_moving(Canvas& canvas, std::size_t index) const override {
-        const Shot shot = shots()[index];
+    void paint_moving(Canvas& canvas, std::size_t index, const Shot& shot) const override {
         if (shot.role == Role::dark) return;
         const bool lit = shot.role == Role::foreground;
         const double veil = shot.cloud;

@@ -60,7 +60,7 @@ class Quay final : public Scene {
         paint_bollards(canvas);
     }
 
-    void paint_moving(Canvas& canvas, std::size_t index) const override {
+    void paint_moving(Canvas& canvas, std::size_t index, const Shot&) const override {
         const int i = int(index);
         paint_lamp(canvas, 0.20 * std::sin(i * 1.9 + 0.4));
         paint_gulls(canvas, i);

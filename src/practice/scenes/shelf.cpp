@@ -69,7 +69,7 @@ class Shelf final : public Scene {
         bottom_row(canvas);
     }
 
-    void paint_moving(Canvas&, std::size_t) const override {}
+    void paint_moving(Canvas&, std::size_t, const Shot&) const override {}
 
     std::vector<TruthPicture> truth() const override {
         return {{"quiet", [](const Canvas& still) { return still.clone(); }}};

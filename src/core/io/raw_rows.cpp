@@ -1,0 +1,144 @@
+// LibRaw: demosaiced to 16-bit linear light with the primaries of sRGB. Every setting is fixed, and nothing is adapted
+// to what a frame shows, so that the frames of a run agree.
+#include <libraw/libraw.h>
+
+#include <algorithm>
+#include <cstring>
+
+#include "io/raw_capture.h"
+#include "io/readers.h"
+
+namespace bp::io {
+namespace {
+
+constexpr int largest_side = 200000;
+
+Failure broken(const std::filesystem::path& file, int code) {
+    return refuse(file, std::string("is not a raw file that can be read: ") + libraw_strerror(code) +
+                            ". Copy it again from the camera, or use its JPEG.");
+}
+
+void fix_settings(LibRaw& raw, bool half) {
+    libraw_output_params_t& p = raw.imgdata.params;
+    p.output_bps = 16;
+    p.output_color = 1;  // the primaries of sRGB
+    p.gamm[0] = 1;       // linear
+    p.gamm[1] = 1;
+    p.use_camera_wb = 1;
+    p.no_auto_bright = 1;
+    p.adjust_maximum_thr = 0;  // white is what the camera says, not what the frame holds
+    p.user_qual = 3;           // adaptive homogeneity (Hirakawa and Parks, 2005)
+    p.half_size = half ? 1 : 0;
+}
+
+// Opens the file and reads its header. LibRaw's objects are too large for the stack.
+Result<std::unique_ptr<LibRaw>> open_raw(const std::filesystem::path& file, bool half) {
+    auto raw = std::make_unique<LibRaw>();
+    fix_settings(*raw, half);
+    const int code = raw->open_file(file.c_str());
+    if (code != LIBRAW_SUCCESS) return broken(file, code);
+    return raw;
+}
+
+Result<PictureFacts> facts_of(LibRaw& raw, const std::filesystem::path& file) {
+    const int code = raw.adjust_sizes_info_only();
+    if (code != LIBRAW_SUCCESS) return broken(file, code);
+    const libraw_image_sizes_t& sizes = raw.imgdata.sizes;
+    PictureFacts facts;
+    facts.size = {int(sizes.iwidth), int(sizes.iheight)};
+    if (facts.size.width < 1 || facts.size.height < 1 || facts.size.width > largest_side ||
+        facts.size.height > largest_side)
+        return refuse(file, "claims a size that cannot be true.");
+    if (raw.imgdata.idata.colors != 3)
+        return refuse(file, "comes from a sensor without red, green and blue. Develop it to a 16-bit TIFF.");
+    facts.channels = 3;
+    facts.bits = 16;
+    facts.profile = Profile::linear_srgb();
+    return facts;
+}
+
+// Developed with the first rows that are asked for.
+class RawRows final : public RowReader {
+  public:
+    RawRows(std::filesystem::path file, PictureFacts facts, bool half) : file_(std::move(file)), half_(half) {
+        facts_ = std::move(facts);
+        bits_ = 16;
+        size_ = at_level(facts_.size, half ? 1 : 0);
+    }
+
+    Status read(std::span<std::uint8_t* const> rows) override {
+        if (picture_.empty()) {
+            Status done = develop();
+            if (!done.ok()) return done;
+        }
+        for (std::uint8_t* row : rows) std::memcpy(row, picture_.row(next_++), row_bytes());
+        if (next_ == size_.height) picture_ = {};
+        return Done{};
+    }
+
+    bool whole() const override { return true; }
+    // The sensor's samples, four colours a pixel while demosaicing, and the result.
+    std::size_t memory_bytes() const override {
+        constexpr std::size_t bytes_a_pixel = 26;
+        return bytes_a_pixel * std::size_t(facts_.size.width) * std::size_t(facts_.size.height) / (half_ ? 2 : 1);
+    }
+
+  private:
+    Status develop() {
+        Result<std::unique_ptr<LibRaw>> opened = open_raw(file_, half_);
+        if (!opened.ok()) return opened.failure();
+        LibRaw& raw = *opened.value();
+        int code = raw.unpack();
+        if (code == LIBRAW_SUCCESS) code = raw.dcraw_process();
+        if (code != LIBRAW_SUCCESS) return broken(file_, code);
+        libraw_processed_image_t* developed = raw.dcraw_make_mem_image(&code);
+        if (!developed) return broken(file_, code);
+        const std::unique_ptr<libraw_processed_image_t, void (*)(libraw_processed_image_t*)> image(
+            developed, &LibRaw::dcraw_clear_mem);
+        // At half size LibRaw leaves out the last of an odd number of rows or columns.
+        const Size made{int(image->width), int(image->height)};
+        const int slack = half_ ? 1 : 0;
+        if (image->type != LIBRAW_IMAGE_BITMAP || image->colors != 3 || image->bits != 16 ||
+            made.width > size_.width || made.width < size_.width - slack || made.height > size_.height ||
+            made.height < size_.height - slack)
+            return refuse(file_, "develops to another size than its header says.");
+        picture_ = Raster16(size_, 3);
+        const auto* samples = reinterpret_cast<const std::uint16_t*>(image->data);
+        for (int y = 0; y < size_.height; ++y) {
+            const std::uint16_t* in = samples + std::ptrdiff_t(std::min(y, made.height - 1)) * made.width * 3;
+            std::copy_n(in, made.width * 3, picture_.row(y));
+            if (made.width < size_.width) std::copy_n(in + (made.width - 1) * 3, 3, picture_.row(y) + made.width * 3);
+        }
+        return Done{};
+    }
+
+    std::filesystem::path file_;
+    bool half_;
+    Raster16 picture_;
+};
+
+}  // namespace
+
+Result<PictureFacts> raw_facts(const std::filesystem::path& file) {
+    Result<std::unique_ptr<LibRaw>> raw = open_raw(file, false);
+    if (!raw.ok()) return raw.failure();
+    return facts_of(*raw.value(), file);
+}
+
+Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level) {
+    Result<PictureFacts> facts = raw_facts(file);
+    if (!facts.ok()) return facts.failure();
+    const bool half = level > 0;
+    std::unique_ptr<RowReader> rows = std::make_unique<RawRows>(file, std::move(facts).value(), half);
+    return rows;
+}
+
+std::optional<RawCapture> raw_capture(const std::filesystem::path& file) {
+    Result<std::unique_ptr<LibRaw>> opened = open_raw(file, false);
+    if (!opened.ok()) return std::nullopt;
+    const libraw_data_t& data = opened.value()->imgdata;
+    return RawCapture{data.other.timestamp, data.other.shutter,   data.other.iso_speed,
+                      data.other.aperture,  data.other.focal_len, data.idata.model};
+}
+
+}  // namespace bp::io
