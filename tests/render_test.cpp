@@ -228,9 +228,9 @@ TEST_CASE("one frame and the difference are placed like the picture") {
     FrameStore store(working_space(pile));
     const Raster16 second = render_frame(pile, store, 2, whole(pile.size), 0, job).value();
     CHECK(test::difference(second, test::speckle({30, 20}, 3, 38)) == "");
-    const Raster16 none = render_difference(pile, store, 1, 4, whole(pile.size), 0, job).value();
+    const Raster16 none = render_difference(pile, store, 1, 1, 4, whole(pile.size), 0, job).value();
     CHECK(std::all_of(none.data().begin(), none.data().end(), [](auto v) { return v == 0; }));
-    const Raster16 some = render_difference(pile, store, 2, 1, whole(pile.size), 0, job).value();
+    const Raster16 some = render_difference(pile, store, 2, 1, 1, whole(pile.size), 0, job).value();
     CHECK(int(some.at(3, 4, 0)) == std::abs(int(second.at(3, 4, 0)) - int(test::speckle({30, 20}, 3, 7).at(3, 4, 0))));
 }
 

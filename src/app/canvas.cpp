@@ -24,7 +24,8 @@ constexpr double pixels_shown_from = 2.5;  // from this zoom on pixels are squar
 
 }  // namespace
 
-Canvas::Canvas(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent), studio_(studio), viewer_(viewer) {
+Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent)
+    : QWidget(parent), studio_(studio), viewer_(viewer), comparison_(comparison) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("Picture"));
     setMouseTracking(true);
@@ -39,6 +40,11 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
             ask();
     });
     connect(&viewer, &Viewer::view_changed, this, qOverload<>(&QWidget::update));
+    connect(&comparison.viewer(), &Viewer::updated, this, qOverload<>(&QWidget::update));
+    connect(&comparison, &Comparison::changed, this, [this] {
+        ask();
+        update();
+    });
     connect(&studio.document(), &Document::opened, this, [this] {
         stroke_.reset();
         part_ = 0;
@@ -101,7 +107,9 @@ void Canvas::ask() {
     const int left = int(std::floor(std::max(0.0, a.x())));
     const int top = int(std::floor(std::max(0.0, a.y())));
     const Rect visible{left, top, int(std::ceil(b.x())) - left, int(std::ceil(b.y())) - top};
-    viewer_.demand(intersect(visible, viewer_.area()), zoom_ * devicePixelRatioF());
+    const Rect seen = intersect(visible, viewer_.area());
+    viewer_.demand(seen, zoom_ * devicePixelRatioF());
+    if (comparison_.on()) comparison_.viewer().demand(seen, zoom_ * devicePixelRatioF());
 }
 
 QPointF Canvas::to_screen(QPointF p) const {
@@ -254,9 +262,12 @@ QString Canvas::readout() const {
     }
     if (viewer_.view() == View::frame) text += tr("   frame %1").arg(number_of(studio_.pile(), studio_.current()));
     if (viewer_.view() == View::difference)
-        text += tr("   frame %1 against %2, 4 times")
+        text += tr("   frame %1 against %2, %3 times")
                     .arg(number_of(studio_.pile(), studio_.current()))
-                    .arg(number_of(studio_.pile(), studio_.pile().reference));
+                    .arg(number_of(studio_.pile(), viewer_.against() == Against::before
+                                                       ? frame_before(studio_.pile(), studio_.current())
+                                                       : studio_.pile().reference))
+                    .arg(viewer_.gain());
     return text;
 }
 
@@ -292,6 +303,59 @@ void Canvas::draw_brush(QPainter& painter) const {
     if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
 }
 
+void Canvas::draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const {
+    painter.setClipRect(frame & clip);
+    const Layer& overview = viewer.overview();
+    const Layer& detail = viewer.detail();
+    draw_layer(painter, overview);
+    if (detail.serial >= overview.serial) draw_layer(painter, detail);
+    if (!overview.image.isNull() || !detail.image.isNull()) return;
+    const QImage first = studio_.thumbnail(studio_.current());
+    if (first.isNull()) return;
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.drawImage(frame, first);
+}
+
+void Canvas::draw_divider(QPainter& painter) const {
+    const double x = divider_x();
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    painter.setPen(QPen(theme().ground, 3));
+    painter.drawLine(QPointF(x, 0), QPointF(x, height()));
+    painter.setPen(QPen(theme().teal, 1));
+    painter.drawLine(QPointF(x, 0), QPointF(x, height()));
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(theme().ground);
+    painter.setPen(QPen(theme().teal, 1.5));
+    painter.drawRoundedRect(QRectF(x - 5, height() / 2.0 - 16, 10, 32), 5, 5);
+    const QString text = comparison_.name();
+    painter.setFont(face(type::small));
+    const QRect box = QFontMetrics(painter.font()).boundingRect(text).adjusted(-9, -5, 9, 5);
+    const QRectF place(width() - box.width() - space::medium, height() - box.height() - space::medium, box.width(),
+                       box.height());
+    QColor ground = theme().ground;
+    ground.setAlpha(215);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(ground);
+    painter.drawRoundedRect(place, space::rounding, space::rounding);
+    painter.setPen(theme().teal);
+    painter.drawText(place, Qt::AlignCenter, text);
+}
+
+void Canvas::set_divider(double at) {
+    divider_ = std::clamp(at, 0.02, 0.98);
+    update();
+}
+
+void Canvas::set_flipped(bool on) {
+    flipped_ = on;
+    update();
+}
+
+bool Canvas::on_divider(QPointF at) const {
+    constexpr double reach = 6;
+    return comparison_.on() && std::abs(at.x() - divider_x()) <= reach;
+}
+
 void Canvas::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
     painter.fillRect(rect(), theme().surround);
@@ -300,24 +364,19 @@ void Canvas::paintEvent(QPaintEvent* event) {
     const QRectF frame(to_screen({double(area.left), double(area.top)}),
                        to_screen({double(area.right()), double(area.bottom())}));
     painter.save();
-    painter.setClipRect(frame);
-    const Layer& overview = viewer_.overview();
-    const Layer& detail = viewer_.detail();
-    draw_layer(painter, overview);
-    if (detail.serial >= overview.serial) draw_layer(painter, detail);
-    if (overview.image.isNull() && detail.image.isNull()) {
-        const QImage first = studio_.thumbnail(studio_.current());
-        if (!first.isNull()) {
-            painter.setRenderHint(QPainter::SmoothPixmapTransform);
-            painter.drawImage(frame, first);
-        }
-    }
+    const bool pair = comparison_.on();
+    const QRectF all(rect());
+    const QRectF left(0, 0, pair ? divider_x() : width(), height());
+    if (!pair || !flipped_) draw_picture(painter, viewer_, frame, pair ? left : all);
+    if (pair) draw_picture(painter, comparison_.viewer(), frame, flipped_ ? all : all.adjusted(divider_x(), 0, 0, 0));
+    painter.setClipRect(frame & (pair ? left : all));
     if (const Mask* mask = shown_mask()) {
         const QPointF origin = to_canvas({0, 0});
         const QRect shown = event->rect();
         painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, zoom_));
     }
     painter.restore();
+    if (pair && !flipped_) draw_divider(painter);
     if (painting_ && pointer_.x() >= 0) draw_brush(painter);
     draw_readout(painter);
     if (hasFocus()) {
@@ -338,12 +397,23 @@ void Canvas::resizeEvent(QResizeEvent*) {
 
 void Canvas::wheelEvent(QWheelEvent* event) {
     const double steps = event->angleDelta().y() / 120.0;
+    if (event->modifiers().testFlag(Qt::ShiftModifier)) {
+        // Flips through the frames; the view stays where it is.
+        if (steps != 0) studio_.step_current(steps > 0 ? -1 : 1);
+        if (viewer_.view() == View::result) viewer_.set_view(View::frame);
+        event->accept();
+        return;
+    }
     zoom_to(zoom_ * std::pow(wheel_step, steps), event->position());
     event->accept();
 }
 
 void Canvas::mousePressEvent(QMouseEvent* event) {
     pointer_ = event->position();
+    if (event->button() == Qt::LeftButton && on_divider(pointer_)) {
+        dividing_ = true;
+        return;
+    }
     const bool paint = painting_ && event->button() == Qt::LeftButton && studio_.document().open();
     if (paint) {
         begin_stroke(event->position());
@@ -357,6 +427,12 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
 
 void Canvas::mouseMoveEvent(QMouseEvent* event) {
     const QPointF before = std::exchange(pointer_, event->position());
+    if (dividing_) {
+        set_divider(pointer_.x() / width());
+        return;
+    }
+    if (!panning_ && !stroke_ && comparison_.on())
+        setCursor(on_divider(pointer_) ? Qt::SplitHCursor : painting_ ? Qt::BlankCursor : Qt::ArrowCursor);
     if (panning_) {
         centre_ -= (event->position() - grabbed_) / zoom_;
         grabbed_ = event->position();
@@ -372,6 +448,7 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
 void Canvas::mouseReleaseEvent(QMouseEvent*) {
     if (stroke_) end_stroke();
     panning_ = false;
+    dividing_ = false;
     setCursor(painting_ ? Qt::BlankCursor : Qt::ArrowCursor);
     update();
 }

@@ -5,6 +5,7 @@
 #include <QWidget>
 #include <optional>
 
+#include "app/comparison.h"
 #include "app/viewer.h"
 #include "parts/brush.h"
 
@@ -14,7 +15,7 @@ class Canvas : public QWidget {
     Q_OBJECT
 
   public:
-    Canvas(Studio& studio, Viewer& viewer, QWidget* parent = nullptr);
+    Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent = nullptr);
 
     double zoom() const { return zoom_; }
     void fit();
@@ -29,6 +30,12 @@ class Canvas : public QWidget {
     void set_show_mask(bool on);
     int active_part() const { return part_; }
     void set_active_part(int part);
+
+    // Where the divider between two pictures stands, from 0 (left) to 1.
+    double divider() const { return divider_; }
+    void set_divider(double at);
+    // While held, the second picture is seen alone.
+    void set_flipped(bool on);
 
     QPointF to_screen(QPointF canvas) const;
     QPointF to_canvas(QPointF screen) const;
@@ -63,6 +70,10 @@ class Canvas : public QWidget {
     QRect brush_mark(QPointF at) const;
     void moved_from(QPointF before);
     void draw_brush(QPainter& painter) const;
+    bool on_divider(QPointF at) const;
+    double divider_x() const { return width() * divider_; }
+    void draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const;
+    void draw_divider(QPainter& painter) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
     QString readout() const;
@@ -70,6 +81,10 @@ class Canvas : public QWidget {
 
     Studio& studio_;
     Viewer& viewer_;
+    Comparison& comparison_;
+    double divider_ = 0.5;
+    bool dividing_ = false;
+    bool flipped_ = false;
     double zoom_ = 1;
     bool fitted_ = true;
     QPointF centre_;  // canvas point (edges) in the middle of the widget

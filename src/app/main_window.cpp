@@ -26,6 +26,7 @@ namespace {
 
 constexpr double zoom_step = 1.25;
 constexpr double brush_step = 1.2;
+constexpr double divider_step = 0.05;
 
 QStringList local_files(const QMimeData* data) {
     QStringList out;
@@ -36,7 +37,11 @@ QStringList local_files(const QMimeData* data) {
 
 }  // namespace
 
-MainWindow::MainWindow() : studio_(new Studio(this)), viewer_(new Viewer(*studio_)), surveyor_(new Surveyor(*studio_)) {
+MainWindow::MainWindow()
+    : studio_(new Studio(this)),
+      viewer_(new Viewer(*studio_)),
+      surveyor_(new Surveyor(*studio_)),
+      comparison_(new Comparison(*studio_, *viewer_)) {
     setWindowTitle(tr("Bright Pile"));
     setWindowIcon(icon(QStringLiteral("bright-pile")));
     setAcceptDrops(true);
@@ -90,9 +95,14 @@ QWidget* MainWindow::build_desk() {
     auto* row = new QHBoxLayout;
     row->setSpacing(0);
     steps_ = new StepLine(desk);
-    canvas_ = new Canvas(*studio_, *viewer_, desk);
+    canvas_ = new Canvas(*studio_, *viewer_, *comparison_, desk);
+    look_ = new LookBar(*studio_, *viewer_, *comparison_, desk);
+    auto* sight = new QVBoxLayout;
+    sight->setSpacing(0);
+    sight->addWidget(look_);
+    sight->addWidget(canvas_, 1);
     row->addWidget(steps_);
-    row->addWidget(canvas_, 1);
+    row->addLayout(sight, 1);
     column->addLayout(row, 1);
     rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
@@ -170,6 +180,21 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_3:
             viewer_->set_view(View::difference);
             return;
+        case Qt::Key_R:
+            look_->set_playing(!look_->playing());
+            return;
+        case Qt::Key_D:
+            comparison_->set_on(!comparison_->on());
+            return;
+        case Qt::Key_H:
+            comparison_->hold();
+            return;
+        case Qt::Key_BracketLeft:
+            canvas_->set_divider(canvas_->divider() - divider_step);
+            return;
+        case Qt::Key_BracketRight:
+            canvas_->set_divider(canvas_->divider() + divider_step);
+            return;
         case Qt::Key_F:
             canvas_->fit();
             return;
@@ -196,7 +221,9 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
             if (paints) canvas_->set_brush(brush);
             return;
         case Qt::Key_Space:
-            if (!event->isAutoRepeat() && !flipped_from_) {
+            if (comparison_->on()) {
+                canvas_->set_flipped(true);
+            } else if (!event->isAutoRepeat() && !flipped_from_) {
                 flipped_from_ = viewer_->view();
                 viewer_->set_view(*flipped_from_ == View::result ? View::frame : View::result);
             }
@@ -207,6 +234,7 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
 }
 
 void MainWindow::keyReleaseEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Space && !event->isAutoRepeat()) canvas_->set_flipped(false);
     if (event->key() == Qt::Key_Space && !event->isAutoRepeat() && flipped_from_) {
         viewer_->set_view(*flipped_from_);
         flipped_from_.reset();

@@ -6,7 +6,9 @@
 #include <functional>
 
 #include "app/canvas.h"
+#include "app/comparison.h"
 #include "app/job_bar.h"
+#include "app/look_bar.h"
 #include "app/recovery.h"
 #include "app/start_screen.h"
 #include "app/step_line.h"
@@ -27,6 +29,7 @@ class MainWindow : public QMainWindow {
     Studio& studio() { return *studio_; }
     Viewer& viewer() { return *viewer_; }
     Surveyor& surveyor() { return *surveyor_; }
+    Comparison& comparison() { return *comparison_; }
     Canvas& canvas() { return *canvas_; }
     StepLine& steps() { return *steps_; }
 
@@ -53,12 +56,14 @@ class MainWindow : public QMainWindow {
     Studio* studio_;
     Viewer* viewer_;
     Surveyor* surveyor_;
+    Comparison* comparison_;
     QStackedWidget* pages_;
     Recovery* recovery_;
     StartScreen* start_;
     TopBar* bar_;
     StepLine* steps_;
     Canvas* canvas_;
+    LookBar* look_;
     TimeRail* rail_;
     JobBar* jobs_;
     int parts_index_ = 0;

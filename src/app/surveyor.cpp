@@ -127,6 +127,9 @@ void Surveyor::hold_against_each_other() {
                                      [this, ids = setting_.roles](const std::vector<Known>& known) {
                                          known_.clear();
                                          for (std::size_t i = 0; i < known.size(); ++i) known_[ids[i].first] = known[i];
+                                         // While some are missing, the others have too few neighbours to be called odd.
+                                         if (!complete())
+                                             for (auto& [id, one] : known_) one.marks.clear();
                                          emit changed();
                                          // Only when all are seen: a dark is known by the others being brighter.
                                          if (complete()) guess();

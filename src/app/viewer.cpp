@@ -14,7 +14,6 @@
 namespace bp::app {
 namespace {
 
-constexpr int difference_gain = 4;
 constexpr int pan_pause_ms = 40;
 
 Rect rounded(const Rect& area, int unit) {
@@ -42,14 +41,16 @@ struct Viewer::Order {
     std::shared_ptr<BaseTiles> bases;
     View view;
     int frame;
+    int against;
+    int gain;
     Rect region;
     int level;
 
     Result<QImage> fill(Job& job) const {
         if (view != View::result) {
-            Result<Raster16> picture =
-                view == View::frame ? render_frame(pile, *store, frame, region, level, job)
-                                    : render_difference(pile, *store, frame, difference_gain, region, level, job);
+            Result<Raster16> picture = view == View::frame
+                                           ? render_frame(pile, *store, frame, region, level, job)
+                                           : render_difference(pile, *store, frame, against, gain, region, level, job);
             if (!picture.ok()) return picture.failure();
             return to_image(picture.value(), pile.profile);
         }
@@ -72,8 +73,13 @@ struct Viewer::Patches {
     Rect area;
 };
 
-Viewer::Viewer(Studio& studio)
-    : QObject(&studio), studio_(studio), overview_lane_(this), detail_lane_(this), patch_lane_(this) {
+Viewer::Viewer(Studio& studio, QObject* parent)
+    : QObject(parent ? parent : &studio),
+      studio_(studio),
+      overview_lane_(this),
+      detail_lane_(this),
+      patch_lane_(this),
+      frame_([&studio] { return studio.current(); }) {
     later_.setSingleShot(true);
     later_.setInterval(pan_pause_ms);
     connect(&later_, &QTimer::timeout, this, &Viewer::render_detail);
@@ -97,6 +103,18 @@ void Viewer::set_view(View view) {
     view_ = view;
     refresh();
     emit view_changed();
+}
+
+void Viewer::set_active(bool active) {
+    if (active_ == active) return;
+    active_ = active;
+    refresh();
+}
+
+void Viewer::set_difference(Against against, int gain) {
+    against_ = against;
+    gain_ = gain;
+    if (view_ == View::difference) refresh();
 }
 
 int Viewer::overview_level() const {
@@ -155,7 +173,7 @@ void Viewer::end_trial() {
 
 void Viewer::refresh() {
     ++serial_;
-    if (!studio_.document().open()) {
+    if (!active_ || !studio_.document().open()) {
         overview_lane_.stop();
         detail_lane_.stop();
         emit updated();
@@ -167,12 +185,15 @@ void Viewer::refresh() {
 }
 
 Viewer::Order Viewer::order(const Rect& area, int level) const {
-    return {shown(), studio_.store(), studio_.bases(), view_, studio_.current(), at_level(area, level), level};
+    const Pile& pile = shown();
+    const int frame = frame_();
+    const int against = against_ == Against::before ? frame_before(pile, frame) : pile.reference;
+    return {pile, studio_.store(), studio_.bases(), view_, frame, against, gain_, at_level(area, level), level};
 }
 
 // While frames come in: the picture of those that are here, whenever there are half as many again.
 void Viewer::grow() {
-    if (studio_.thumbnails_complete() || view_ != View::result || overview_lane_.busy()) return;
+    if (!active_ || studio_.thumbnails_complete() || view_ != View::result || overview_lane_.busy()) return;
     std::vector<int> missing;
     std::size_t here = 0;
     for (const int id : merged_ids(studio_.pile()))
@@ -210,7 +231,7 @@ void Viewer::render_overview() {
 }
 
 void Viewer::render_detail() {
-    if (!studio_.document().open() || visible_.empty()) return;
+    if (!active_ || !studio_.document().open() || visible_.empty()) return;
     if (overview_.serial != serial_ || (!studio_.thumbnails_complete() && view_ == View::result)) return;
     const int level = std::clamp(int(std::floor(std::log2(1.0 / zoom_) + 1e-9)), 0, overview_level());
     const int unit = BaseTiles::side << level;

@@ -3,6 +3,7 @@
 
 #include <QImage>
 #include <QTimer>
+#include <functional>
 #include <optional>
 
 #include "app/studio.h"
@@ -10,6 +11,7 @@
 namespace bp::app {
 
 enum class View { result, frame, difference };
+enum class Against { reference, before };
 
 struct Layer {
     QImage image;
@@ -22,7 +24,17 @@ class Viewer : public QObject {
     Q_OBJECT
 
   public:
-    explicit Viewer(Studio& studio);
+    // `parent` is the studio when none is given.
+    explicit Viewer(Studio& studio, QObject* parent = nullptr);
+
+    // Which frame is shown; the current one when nothing is said.
+    void follow(std::function<int()> frame) { frame_ = std::move(frame); }
+    // One that is not active makes no pictures.
+    void set_active(bool active);
+    void show_again() { refresh(); }
+    void set_difference(Against against, int gain);
+    Against against() const { return against_; }
+    int gain() const { return gain_; }
 
     View view() const { return view_; }
     void set_view(View view);
@@ -76,7 +88,11 @@ class Viewer : public QObject {
     Lane detail_lane_;
     Lane patch_lane_;
     QTimer later_;
+    std::function<int()> frame_;
+    bool active_ = true;
     View view_ = View::result;
+    Against against_ = Against::reference;
+    int gain_ = 4;
     Rect area_;
     Rect visible_;
     double zoom_ = 1;

@@ -59,6 +59,7 @@ class Photographer {
     void settle() {
         wait_for([&] { return !window_.studio().work().busy() && !window_.studio().previewing(); });
         rest(250);
+        wait_for([&] { return !window_.studio().document().open() || window_.surveyor().complete(); });
         wait_for([&] { return !window_.steps().rendering(); });
         wait_for([&] { return !window_.viewer().busy(); });
         rest(450);
@@ -101,11 +102,19 @@ class Photographer {
 bool trails(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = p.open(QStringLiteral("lighthouse"));
-    const int ids[] = {studio.pile().frames[11].id, studio.pile().frames[18].id};
-    studio.document().edit(with_aside(studio.pile(), ids, true), QStringLiteral("Set aside"));
-    studio.select(studio.pile().frames[6].id);
+    const int ids[] = {studio.pile().frames[10].id, studio.pile().frames[11].id};
+    Pile sorted = with_aside(studio.pile(), ids, true);
+    sorted = with_note(std::move(sorted), studio.pile().frames[6].id, "meteor over the sea");
+    studio.document().edit(std::move(sorted), QStringLiteral("Set aside"));
+    studio.select(studio.pile().frames[18].id);
     window.viewer().set_view(View::frame);
     ok = p.take("frames") && ok;
+    window.comparison().set_second(Second::before);
+    window.comparison().set_on(true);
+    window.canvas().zoom_to(1, window.canvas().to_screen({440, 610}));
+    ok = p.take("side-by-side") && ok;
+    window.comparison().set_on(false);
+    window.canvas().fit();
     window.viewer().set_view(View::result);
     window.steps().open(2);
     return p.take("merge-trails") && ok;
@@ -137,7 +146,7 @@ bool best_of(MainWindow& window, Photographer& p) {
 bool take_all(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = p.take("start");
-    if (p.wants({"frames", "merge-trails"})) ok = trails(window, p) && ok;
+    if (p.wants({"frames", "side-by-side", "merge-trails"})) ok = trails(window, p) && ok;
     if (p.wants({"merge-clear"})) {
         ok = p.open(QStringLiteral("quay")) && ok;
         window.steps().open(2);

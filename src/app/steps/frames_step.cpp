@@ -75,16 +75,19 @@ void FramesStep::build_gathering() {
 
 void FramesStep::build_odd() {
     odd_title_ = heading({}, this);
-    column()->addWidget(odd_title_);
+    odd_aside_ = push(tr("Set aside"), QStringLiteral("set_odd_aside"),
+                      tr("Leaves all odd frames out of the picture without forgetting them"), this);
+    odd_aside_->setProperty("flat", true);
+    auto* title_row = new QHBoxLayout;
+    title_row->addWidget(odd_title_, 1);
+    title_row->addWidget(odd_aside_);
+    column()->addLayout(title_row);
     odd_ = new QListWidget(this);
     odd_->setObjectName(QStringLiteral("odd_frames"));
     odd_->setAccessibleName(tr("Odd frames"));
     odd_->setToolTip(tr("Frames that differ from those around them, and why. Choose one to see it."));
     odd_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column()->addWidget(odd_);
-    odd_aside_ = push(tr("Set these aside"), QStringLiteral("set_odd_aside"),
-                      tr("Leaves all odd frames out of the picture without forgetting them"), this);
-    column()->addWidget(odd_aside_);
     connect(odd_, &QListWidget::currentItemChanged, this, [this](QListWidgetItem* item) {
         if (!item) return;
         studio_.select(item->data(Qt::UserRole).toInt());
@@ -311,7 +314,8 @@ void FramesStep::refresh_odd() {
     odd_aside_->setEnabled(any_in);
     odd_title_->setText(surveyor_.busy() && ids.empty() ? tr("Looking at the frames…")
                         : ids.empty()                   ? tr("No odd frames")
-                                                        : tr("%n odd frame(s)", nullptr, int(ids.size())));
+                        : ids.size() == 1               ? tr("1 odd frame")
+                                                        : tr("%1 odd frames").arg(ids.size()));
     emit summary_changed();
 }
 

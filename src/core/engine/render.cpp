@@ -189,11 +189,11 @@ Result<Raster16> render_frame(const Pile& pile, FrameStore& store, int frame, co
     return out;
 }
 
-Result<Raster16> render_difference(const Pile& pile, FrameStore& store, int frame, int gain, const Rect& region,
-                                   int level, Job& job) {
+Result<Raster16> render_difference(const Pile& pile, FrameStore& store, int frame, int against, int gain,
+                                   const Rect& region, int level, Job& job) {
     Result<Raster16> a = render_frame(pile, store, frame, region, level, job);
     if (!a.ok()) return a;
-    Result<Raster16> b = render_frame(pile, store, pile.reference, region, level, job);
+    Result<Raster16> b = render_frame(pile, store, against, region, level, job);
     if (!b.ok()) return b;
     Raster16 out(region.size(), pile.channels);
     kernels::difference(a.value().data().data(), b.value().data().data(), gain, out.data().size(), out.data().data());

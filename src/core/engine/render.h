@@ -41,8 +41,8 @@ Status lay_parts(const Pile& pile, FrameStore& store, const Rect& region, int le
 
 // One frame, placed on the canvas; black where it does not reach.
 Result<Raster16> render_frame(const Pile& pile, FrameStore& store, int frame, const Rect& region, int level, Job& job);
-// gain * |frame - reference|, both placed on the canvas.
-Result<Raster16> render_difference(const Pile& pile, FrameStore& store, int frame, int gain, const Rect& region,
-                                   int level, Job& job);
+// gain * |frame - against|, both placed on the canvas.
+Result<Raster16> render_difference(const Pile& pile, FrameStore& store, int frame, int against, int gain,
+                                   const Rect& region, int level, Job& job);
 
 }  // namespace bp

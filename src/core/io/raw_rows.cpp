@@ -98,9 +98,8 @@ class RawRows final : public RowReader {
         // At half size LibRaw leaves out the last of an odd number of rows or columns.
         const Size made{int(image->width), int(image->height)};
         const int slack = half_ ? 1 : 0;
-        if (image->type != LIBRAW_IMAGE_BITMAP || image->colors != 3 || image->bits != 16 ||
-            made.width > size_.width || made.width < size_.width - slack || made.height > size_.height ||
-            made.height < size_.height - slack)
+        if (image->type != LIBRAW_IMAGE_BITMAP || image->colors != 3 || image->bits != 16 || made.width > size_.width ||
+            made.width < size_.width - slack || made.height > size_.height || made.height < size_.height - slack)
             return refuse(file_, "develops to another size than its header says.");
         picture_ = Raster16(size_, 3);
         const auto* samples = reinterpret_cast<const std::uint16_t*>(image->data);

@@ -10,6 +10,15 @@ const Frame* find_frame(const Pile& pile, int id) {
     return found == pile.frames.end() ? nullptr : &*found;
 }
 
+int frame_before(const Pile& pile, int id) {
+    int before = id;
+    for (const Frame& frame : pile.frames) {
+        if (frame.id == id) return before;
+        if (usable(frame) && frame.role == Role::scene) before = frame.id;
+    }
+    return id;
+}
+
 const Part* find_part(const Pile& pile, int id) {
     const auto found = std::find_if(pile.parts.begin(), pile.parts.end(), [id](const Part& p) { return p.id == id; });
     return found == pile.parts.end() ? nullptr : &*found;

@@ -82,6 +82,8 @@ struct Pile {
 
 // Null when there is none of that id.
 const Frame* find_frame(const Pile& pile, int id);
+// The usable scene frame before this one in the run, or this one when there is none.
+int frame_before(const Pile& pile, int id);
 const Part* find_part(const Pile& pile, int id);
 // Place in the run, counted from 1 as shown to people; 0 when there is none.
 int number_of(const Pile& pile, int id);
