@@ -2,6 +2,8 @@
 
 #include <QFileInfo>
 
+#include "pile/edits.h"
+
 namespace bp::app {
 
 QString Document::name() const {
@@ -39,6 +41,14 @@ void Document::edit(Pile pile, const QString& what) {
 
 void Document::correct(Pile pile) {
     history_.replace(std::move(pile));
+    emit changed();
+}
+
+void Document::take_in(std::vector<Frame> frames) {
+    int id = history_.highest_frame_id();
+    for (Frame& frame : frames) frame.id = ++id;
+    history_.each([&](Pile pile) { return with_numbered_frames(std::move(pile), frames); });
+    history_.mark_unsaved();
     emit changed();
 }
 

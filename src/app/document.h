@@ -28,6 +28,8 @@ class Document : public QObject {
     void edit(Pile pile, const QString& what);
     // What was found out, not done by the person: no step of its own.
     void correct(Pile pile);
+    // What came from outside: in every pile of the history, so that no undo takes it away. Unsaved from then on.
+    void take_in(std::vector<Frame> frames);
     void undo();
     void redo();
     QString undo_text() const { return QString::fromStdString(history_.undo_text()); }

@@ -41,7 +41,8 @@ MainWindow::MainWindow()
     : studio_(new Studio(this)),
       viewer_(new Viewer(*studio_)),
       surveyor_(new Surveyor(*studio_)),
-      comparison_(new Comparison(*studio_, *viewer_)) {
+      comparison_(new Comparison(*studio_, *viewer_)),
+      arriving_(new Arriving(*studio_)) {
     setWindowTitle(tr("Bright Pile"));
     setWindowIcon(icon(QStringLiteral("bright-pile")));
     setAcceptDrops(true);
@@ -80,6 +81,10 @@ MainWindow::MainWindow()
         if (after_save_ && !document.edited()) std::exchange(after_save_, {})();
         setWindowTitle(document.open() ? tr("%1 - Bright Pile").arg(document.name()) : tr("Bright Pile"));
     });
+    camera_ = new CameraPanel(*arriving_, this);
+    connect(camera_, &CameraPanel::start_wanted, this,
+            [this](const CameraSettings& settings) { leave([this, settings] { arriving_->photograph(settings); }); });
+    connect(start_, &StartScreen::camera_wanted, this, [this] { camera_->open_over(*this); });
     connect(start_, &StartScreen::left_over_wanted, recovery_, &Recovery::take_up);
     build_shortcuts();
     start_->setFocus();
@@ -107,7 +112,9 @@ QWidget* MainWindow::build_desk() {
     rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
     auto* exporting = new ExportStep(*studio_);
-    steps_->add(new FramesStep(*studio_, *viewer_, *surveyor_));
+    auto* frames = new FramesStep(*studio_, *viewer_, *surveyor_, *arriving_);
+    steps_->add(frames);
+    connect(frames, &FramesStep::camera_wanted, this, [this] { camera_->open_over(*this); });
     steps_->add(new AlignStep(*studio_));
     steps_->add(new MergeStep(*studio_, *viewer_));
     parts_index_ = 3;
@@ -326,6 +333,7 @@ void MainWindow::dropEvent(QDropEvent* event) {
 void MainWindow::closeEvent(QCloseEvent* event) {
     event->ignore();
     leave([this] {
+        arriving_->stop();
         recovery_->forget();
         studio_->document().close();
         QCoreApplication::quit();

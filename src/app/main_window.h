@@ -5,6 +5,7 @@
 #include <QStackedWidget>
 #include <functional>
 
+#include "app/camera_panel.h"
 #include "app/canvas.h"
 #include "app/comparison.h"
 #include "app/job_bar.h"
@@ -29,6 +30,7 @@ class MainWindow : public QMainWindow {
     Studio& studio() { return *studio_; }
     Viewer& viewer() { return *viewer_; }
     Surveyor& surveyor() { return *surveyor_; }
+    Arriving& arriving() { return *arriving_; }
     Comparison& comparison() { return *comparison_; }
     Canvas& canvas() { return *canvas_; }
     StepLine& steps() { return *steps_; }
@@ -57,6 +59,8 @@ class MainWindow : public QMainWindow {
     Viewer* viewer_;
     Surveyor* surveyor_;
     Comparison* comparison_;
+    Arriving* arriving_;
+    CameraPanel* camera_;
     QStackedWidget* pages_;
     Recovery* recovery_;
     StartScreen* start_;

@@ -118,7 +118,15 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* demo = new QLabel(tr("Or try it in Skerrow harbour"), this);
     demo->setFont(face(type::step, QFont::DemiBold));
     column->addSpacing(space::hair);
-    column->addWidget(demo);
+    auto* demo_row = new QHBoxLayout;
+    demo_row->addWidget(demo);
+    auto* camera = push(tr("Take it with the practice camera…"), QStringLiteral("start_camera"),
+                        tr("Frames come one by one, as from a camera, and the picture grows"), this);
+    camera->setProperty("flat", true);
+    demo_row->addWidget(camera);
+    demo_row->addStretch();
+    column->addLayout(demo_row);
+    connect(camera, &QPushButton::clicked, this, &StartScreen::camera_wanted);
     auto* row = new QHBoxLayout;
     row->setSpacing(space::medium);
     for (const practice::SceneEntry& scene : practice::scenes()) {

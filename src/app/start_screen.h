@@ -20,6 +20,7 @@ class StartScreen : public QWidget {
     void open_wanted();
     void left_over_wanted(const QString& path);
     void theme_wanted();
+    void camera_wanted();
 
   protected:
     void showEvent(QShowEvent*) override;

@@ -82,6 +82,7 @@ void Studio::fresh_stores() {
     store_ = std::make_shared<FrameStore>(working_space(pile()), budget(), scratch_);
     bases_ = std::make_shared<BaseTiles>(room_.memory_bytes / 8);
     thumbnails_.clear();
+    pictured_.clear();
     thumbnails_done_ = false;
     previews_.clear();
     preview_lane_.stop();
@@ -383,8 +384,11 @@ void Studio::load_thumbnails() {
     const int level = thumbnail_level();
     const std::shared_ptr<FrameStore> store = store_;
     // Nearest to what is looked at first.
-    std::vector<int> order(now.frames.size());
-    std::iota(order.begin(), order.end(), 0);
+    std::vector<int> order;
+    for (std::size_t i = 0; i < now.frames.size(); ++i) {
+        const auto known = pictured_.find(now.frames[i].id);
+        if (known == pictured_.end() || known->second != now.frames[i].file) order.push_back(int(i));
+    }
     const int middle = std::max(0, number_of(now, current_) - 1);
     std::stable_sort(order.begin(), order.end(),
                      [middle](int a, int b) { return std::abs(a - middle) < std::abs(b - middle); });
@@ -405,9 +409,10 @@ void Studio::load_thumbnails() {
                 // The lane outlives its job and is a child of this studio: the call is dropped when both are gone.
                 QMetaObject::invokeMethod(
                     this,
-                    [this, store, id = frame.id, image] {
+                    [this, store, id = frame.id, file = frame.file, image] {
                         if (store != store_) return;
                         thumbnails_[id] = image;
+                        pictured_[id] = file;
                         emit thumbnail_arrived(id);
                     },
                     Qt::QueuedConnection);

@@ -46,6 +46,8 @@ class Studio : public QObject {
 
     // Files, folders or one pile; a pile is opened as a pile.
     void open(const QStringList& names, Outcome outcome);
+    // A pile that was never on disk.
+    void begin(Pile pile, const QString& name) { document_.start_unsaved(std::move(pile), name); }
     // Adds to the open pile, or opens when there is none.
     // `inner`: also what is in the folders of a folder.
     void add(const QStringList& names, bool inner = false);
@@ -73,6 +75,8 @@ class Studio : public QObject {
     bool thumbnails_complete() const { return thumbnails_done_; }
     const std::map<int, Alignment>* model_preview(Model model) const;
     void preview_models();
+    // Of frames that have none yet.
+    void load_thumbnails();
 
     // A file turned out to be broken while it was read.
     void report_broken(const Failure& failure);
@@ -88,7 +92,6 @@ class Studio : public QObject {
 
   private:
     void fresh_stores();
-    void load_thumbnails();
     bool tell(const Failure& failure);
 
     MemoryBudget budget() const;
@@ -105,6 +108,7 @@ class Studio : public QObject {
     int extended_from_ = 0;
     std::vector<int> selected_;
     std::map<int, QImage> thumbnails_;
+    std::map<int, std::shared_ptr<const FrameFile>> pictured_;  // the files that they are of
     bool thumbnails_done_ = false;
     std::map<Model, std::map<int, Alignment>> previews_;
 };

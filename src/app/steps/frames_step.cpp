@@ -30,8 +30,8 @@ QString folded(const std::string& text) {
 
 }  // namespace
 
-FramesStep::FramesStep(Studio& studio, Viewer& viewer, Surveyor& surveyor)
-    : studio_(studio), viewer_(viewer), surveyor_(surveyor) {
+FramesStep::FramesStep(Studio& studio, Viewer& viewer, Surveyor& surveyor, Arriving& arriving)
+    : studio_(studio), viewer_(viewer), surveyor_(surveyor), arriving_(arriving) {
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
     build_gathering();
@@ -57,8 +57,31 @@ void FramesStep::build_gathering() {
     });
     menu->addAction(tr("A folder…"), this, [folder] { folder(false); });
     menu->addAction(tr("A folder and those in it…"), this, [folder] { folder(true); });
+    menu->addSeparator();
+    menu->addAction(tr("Watch a folder…"), this, [this] {
+        const QString name = QFileDialog::getExistingDirectory(window(), tr("Watch a folder"));
+        if (!name.isEmpty()) arriving_.watch(name, studio_.pile().outcome);
+    });
+    menu->addAction(tr("Practice camera…"), this, &FramesStep::camera_wanted);
     more->setMenu(menu);
     column()->addWidget(more);
+    coming_ = new QWidget(this);
+    auto* coming_row = new QHBoxLayout(coming_);
+    coming_row->setContentsMargins(0, 0, 0, 0);
+    coming_words_ = quiet_label({}, coming_);
+    coming_words_->setObjectName(QStringLiteral("coming"));
+    auto* stop = push(tr("Stop"), QStringLiteral("stop_coming"),
+                      tr("No more frames join the pile; those that have come stay"), coming_);
+    coming_row->addWidget(coming_words_, 1);
+    coming_row->addWidget(stop);
+    column()->addWidget(coming_);
+    connect(stop, &QPushButton::clicked, &arriving_, &Arriving::stop);
+    const auto show = [this] {
+        coming_words_->setText(arriving_.words());
+        coming_->setVisible(!arriving_.words().isEmpty());
+    };
+    connect(&arriving_, &Arriving::changed, this, show);
+    show();
     problems_ = new QLabel(this);
     problems_->setObjectName(QStringLiteral("problems"));
     problems_->setProperty("trouble", true);
@@ -163,11 +186,7 @@ void FramesStep::build_frame() {
         studio_.document().edit(with_base(studio_.pile(), studio_.current()), tr("Base"));
         refresh();
     });
-    connect(note_, &QLineEdit::editingFinished, this, [this] {
-        const Frame* frame = find_frame(studio_.pile(), studio_.current());
-        if (frame && frame->note != note_->text().toStdString())
-            studio_.document().edit(with_note(studio_.pile(), frame->id, note_->text().toStdString()), tr("Note"));
-    });
+    connect(note_, &QLineEdit::editingFinished, this, &FramesStep::take_note);
 }
 
 void FramesStep::build_run() {
@@ -177,7 +196,6 @@ void FramesStep::build_run() {
     search_->setAccessibleName(tr("Find in names and notes"));
     search_->setPlaceholderText(tr("Find in names and notes"));
     search_->setToolTip(tr("Selects the frames whose name or note holds these words (Enter)"));
-    search_->setClearButtonEnabled(true);
     column()->addWidget(search_);
     auto* row = new QHBoxLayout;
     auto* label = new QLabel(tr("Keep one in"), this);
@@ -221,6 +239,26 @@ void FramesStep::find_text() {
         studio_.say(tr("No name or note holds “%1”.").arg(search_->text()));
     else
         studio_.select_these(std::move(found));
+}
+
+// What was written belongs to the frame that was chosen then, also when another one is chosen meanwhile.
+void FramesStep::take_note() {
+    const Frame* frame = find_frame(studio_.pile(), noted_);
+    if (frame && frame->note != note_->text().toStdString())
+        studio_.document().edit(with_note(studio_.pile(), frame->id, note_->text().toStdString()), tr("Note"));
+}
+
+void FramesStep::refresh_note(const Frame* current) {
+    const int id = current ? current->id : 0;
+    if (id == noted_ && note_->hasFocus()) return;
+    if (id != noted_ && note_->isModified()) {
+        note_->setModified(false);
+        take_note();
+    }
+    noted_ = id;
+    current = find_frame(studio_.pile(), id);
+    note_->setText(current ? QString::fromStdString(current->note) : QString());
+    note_->setEnabled(current != nullptr);
 }
 
 void FramesStep::thin() {
@@ -274,8 +312,7 @@ void FramesStep::refresh() {
     aside_->setEnabled(count > 0);
     remove_->setEnabled(count > 0 && int(pile.frames.size()) > count);
     refresh_role(current);
-    if (!note_->hasFocus() || !current) note_->setText(current ? QString::fromStdString(current->note) : QString());
-    note_->setEnabled(current != nullptr);
+    refresh_note(current);
     QStringList troubles;
     for (const Frame& frame : pile.frames)
         if (!usable(frame)) troubles << QString::fromStdString(frame.problem);

@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QSpinBox>
 
+#include "app/arriving.h"
 #include "app/step_line.h"
 #include "app/studio.h"
 #include "app/surveyor.h"
@@ -19,10 +20,13 @@ class FramesStep : public StepBody {
     Q_OBJECT
 
   public:
-    FramesStep(Studio& studio, Viewer& viewer, Surveyor& surveyor);
+    FramesStep(Studio& studio, Viewer& viewer, Surveyor& surveyor, Arriving& arriving);
     QString title() const override { return tr("Frames"); }
     QString summary() const override;
     bool needs_look() const override;
+
+  signals:
+    void camera_wanted();
 
   private:
     void build_gathering();
@@ -33,6 +37,8 @@ class FramesStep : public StepBody {
     void refresh_odd();
     void refresh_role(const Frame* current);
     void find_text();
+    void take_note();
+    void refresh_note(const Frame* current);
     void thin();
     void set_aside_odd();
     void remove();
@@ -40,6 +46,9 @@ class FramesStep : public StepBody {
     Studio& studio_;
     Viewer& viewer_;
     Surveyor& surveyor_;
+    Arriving& arriving_;
+    QWidget* coming_;
+    QLabel* coming_words_;
     QLabel* facts_;
     QLabel* problems_;
     QPushButton* find_;
@@ -51,6 +60,7 @@ class FramesStep : public StepBody {
     QPushButton* reference_;
     QPushButton* base_;
     QLineEdit* note_;
+    int noted_ = 0;  // id of the frame that the note is of
     QLabel* odd_title_;
     QListWidget* odd_;
     QPushButton* odd_aside_;

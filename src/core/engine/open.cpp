@@ -33,18 +33,6 @@ Frame read_frame(const NamedFile& named, KnownBy known) {
     return frame;
 }
 
-Result<std::vector<Frame>> read_all(const std::vector<NamedFile>& files, KnownBy known, Job& job) {
-    std::vector<Frame> out(files.size());
-    job.begin("Reading " + std::to_string(files.size()) + " frames", long(files.size()));
-    parallel_for(0, int(files.size()), [&](int i) {
-        if (job.stopped()) return;
-        out[std::size_t(i)] = read_frame(files[std::size_t(i)], known);
-        job.advance();
-    });
-    if (job.stopped()) return stopped_failure();
-    return out;
-}
-
 Size commonest_size(const std::vector<Frame>& frames) {
     std::map<std::pair<int, int>, int> counts;
     Size best;
@@ -63,9 +51,12 @@ Size commonest_size(const std::vector<Frame>& frames) {
 }
 
 void check_size(Frame& frame, Size canvas) {
-    if (usable(frame) && frame.file->facts.size != canvas)
-        frame.problem = frame.file->path.filename().string() + " is " + size_text(frame.file->facts.size) +
-                        " pixels, the rest are " + size_text(canvas) + ". Frames of one pile must have one size.";
+    if (!usable(frame) || frame.file->facts.size == canvas) return;
+    const Size size = frame.file->facts.size;
+    const bool turned = size.width == canvas.height && size.height == canvas.width;
+    frame.problem =
+        frame.file->path.filename().string() + " is " + size_text(size) + " pixels, the rest are " + size_text(canvas) +
+        (turned ? ": the camera was turned. Turn it like the others." : ". Frames of one pile must have one size.");
 }
 
 Role role_of_folder(const std::string& name) {
@@ -80,7 +71,32 @@ const Frame* first_usable(const Pile& pile) {
     return any == pile.frames.end() ? nullptr : &*any;
 }
 
+// The second of two files with the same content says nothing new, and would count twice in a mean.
+void mark_copies(const std::vector<Frame>& known, std::vector<Frame>& frames) {
+    std::map<std::string, std::string> names;  // by hash
+    for (const Frame& frame : known) names.emplace(frame.file->hash, frame.file->path.filename().string());
+    for (Frame& frame : frames) {
+        if (!usable(frame) || frame.file->hash.empty()) continue;
+        const auto [first, fresh] = names.emplace(frame.file->hash, frame.file->path.filename().string());
+        if (fresh) continue;
+        frame.aside = true;
+        frame.note = "a copy of " + first->second;
+    }
+}
+
 }  // namespace
+
+Result<std::vector<Frame>> read_frames(const std::vector<NamedFile>& files, KnownBy known, Job& job) {
+    std::vector<Frame> out(files.size());
+    job.begin("Reading " + std::to_string(files.size()) + " frames", long(files.size()));
+    parallel_for(0, int(files.size()), [&](int i) {
+        if (job.stopped()) return;
+        out[std::size_t(i)] = read_frame(files[std::size_t(i)], known);
+        job.advance();
+    });
+    if (job.stopped()) return stopped_failure();
+    return out;
+}
 
 Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names, Inner inner) {
     std::vector<NamedFile> out;
@@ -104,9 +120,12 @@ Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names,
 }
 
 Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job, KnownBy known) {
-    Result<std::vector<Frame>> read = read_all(files, known, job);
+    Result<std::vector<Frame>> read = read_frames(files, known, job);
     if (!read.ok()) return read.failure();
-    std::vector<Frame> frames = std::move(read).value();
+    return pile_of(std::move(read).value(), outcome, order);
+}
+
+Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order) {
     const Size canvas = commonest_size(frames);
     for (Frame& frame : frames) check_size(frame, canvas);
     if (order == Order::captured)
@@ -115,6 +134,7 @@ Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, O
         std::stable_sort(frames.begin(), frames.end(), [](const Frame& a, const Frame& b) {
             return natural_less(a.file->path.filename().string(), b.file->path.filename().string());
         });
+    mark_copies({}, frames);
     Pile pile;
     int id = 1;
     for (Frame& frame : frames) frame.id = id++;
@@ -143,11 +163,15 @@ Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, J
                                        [&](const Frame& f) { return same_file(f.file->path, named.path); });
         if (!known) fresh.push_back(named);
     }
-    Result<std::vector<Frame>> read = read_all(fresh, KnownBy::content, job);
+    Result<std::vector<Frame>> read = read_frames(fresh, KnownBy::content, job);
     if (!read.ok()) return read.failure();
-    std::vector<Frame> frames = std::move(read).value();
+    return with_frames(pile, beside(pile, std::move(read).value()));
+}
+
+std::vector<Frame> beside(const Pile& pile, std::vector<Frame> frames) {
     for (Frame& frame : frames) check_size(frame, pile.size);
-    return with_frames(pile, std::move(frames));
+    mark_copies(pile.frames, frames);
+    return frames;
 }
 
 }  // namespace bp

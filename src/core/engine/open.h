@@ -28,6 +28,14 @@ Result<std::vector<NamedFile>> gather_run(const std::vector<std::string>& names,
 Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, Order order, Job& job,
                          KnownBy known = KnownBy::content);
 
+// The two halves of it: files read, and a pile made of what was read.
+Result<std::vector<Frame>> read_frames(const std::vector<NamedFile>& files, KnownBy known, Job& job);
+Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order);
+
+// What read frames become beside those of a pile: one of another size gets its problem; one whose content is in the
+// pile already, or earlier among them, is set aside with a note that names the other.
+std::vector<Frame> beside(const Pile& pile, std::vector<Frame> frames);
+
 // Adds files to a pile whose canvas and profile stay; files that it already has are passed over.
 Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job);
 

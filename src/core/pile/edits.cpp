@@ -121,10 +121,12 @@ Pile with_outcome(Pile pile, Outcome outcome) {
 Pile with_frames(Pile pile, std::vector<Frame> frames) {
     int next = 1;
     for (const Frame& frame : pile.frames) next = std::max(next, frame.id + 1);
-    for (Frame& frame : frames) {
-        frame.id = next++;
-        pile.frames.push_back(std::move(frame));
-    }
+    for (Frame& frame : frames) frame.id = next++;
+    return with_numbered_frames(std::move(pile), frames);
+}
+
+Pile with_numbered_frames(Pile pile, const std::vector<Frame>& frames) {
+    pile.frames.insert(pile.frames.end(), frames.begin(), frames.end());
     order_frames(pile.frames);
     return pile;
 }

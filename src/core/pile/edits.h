@@ -29,6 +29,8 @@ Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, 
 Pile with_outcome(Pile pile, Outcome outcome);
 // Adds frames and gives them ids; the run is ordered anew by order_frames().
 Pile with_frames(Pile pile, std::vector<Frame> frames);
+// The same for frames that have ids already.
+Pile with_numbered_frames(Pile pile, const std::vector<Frame>& frames);
 // Takes another file for a frame whose own is gone.
 Pile with_file(Pile pile, int id, std::shared_ptr<const FrameFile> file);
 

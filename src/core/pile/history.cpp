@@ -1,5 +1,7 @@
 #include "pile/history.h"
 
+#include <algorithm>
+
 namespace bp {
 
 History::History(Pile first) {
@@ -14,6 +16,17 @@ void History::push(Pile pile, const std::string& what) {
 
 void History::replace(Pile pile) {
     entries_[at_].pile = std::move(pile);
+}
+
+void History::each(const std::function<Pile(Pile)>& change) {
+    for (Entry& entry : entries_) entry.pile = change(std::move(entry.pile));
+}
+
+int History::highest_frame_id() const {
+    int highest = 0;
+    for (const Entry& entry : entries_)
+        for (const Frame& frame : entry.pile.frames) highest = std::max(highest, frame.id);
+    return highest;
 }
 
 std::string History::undo_text() const {

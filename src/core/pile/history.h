@@ -1,6 +1,7 @@
 // Undo and redo: a list of piles.
 #pragma once
 
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -17,6 +18,11 @@ class History {
     void push(Pile pile, const std::string& what);
     // Replaces the present pile without a step of its own, for what was not the person's doing.
     void replace(Pile pile);
+
+    // Changes every pile of the history, for what came from outside and no undo should take away.
+    void each(const std::function<Pile(Pile)>& change);
+    // Of all frames in all piles; 0 for none.
+    int highest_frame_id() const;
 
     bool can_undo() const { return at_ > 0; }
     bool can_redo() const { return at_ + 1 < entries_.size(); }

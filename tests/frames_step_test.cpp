@@ -1,0 +1,303 @@
+// Sorting frames in the real window: odd ones, roles, notes, thinning, playing, comparing, frames that arrive.
+#include <QComboBox>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSpinBox>
+#include <catch2/catch.hpp>
+
+#include "app/time_rail.h"
+#include "pile/edits.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+// A still scene with noise; one frame is knocked, one is brighter.
+void run_into(const Folder& folder, int frames, int knocked = 0, int bright = 0) {
+    for (int i = 1; i <= frames; ++i) {
+        const Matrix place = i == knocked ? Matrix::shift(7, -3) : Matrix{};
+        Raster16 picture = landscape({320, 240}, place, unsigned(i), 0.01);
+        if (i == bright)
+            for (std::uint16_t& v : picture.data()) v = std::uint16_t(std::min(65535.0, v * 1.25));
+        CaptureData capture;
+        capture.captured = 1789251245.0 + 30 * i;
+        capture.exposure_s = 25;
+        write(folder / ("f" + std::to_string(100 + i) + ".png"), picture, 16, {}, capture);
+    }
+}
+
+bool known(Window& w) {
+    return w.settle() && wait_for([&] { return w.window.surveyor().complete(); });
+}
+
+}  // namespace
+
+TEST_CASE("odd frames are listed with their reason, shown by a click, and set aside together", "[window]") {
+    const Folder folder;
+    run_into(folder, 12, 5, 9);
+    Window w;
+    REQUIRE(w.open(folder));
+    REQUIRE(known(w));
+    auto* list = w.find<QListWidget>("odd_frames");
+    REQUIRE(list->count() == 2);
+    CHECK(list->item(0)->text().startsWith("5  moved 7."));
+    CHECK(list->item(1)->text().contains("EV brighter"));
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(1)).center());
+    CHECK(w.studio().current() == w.pile().frames[8].id);
+    CHECK(w.window.viewer().view() == app::View::frame);
+    w.click("set_odd_aside");
+    CHECK(merged_ids(w.pile()).size() == 10);
+    CHECK(list->count() == 2);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(merged_ids(w.pile()).size() == 12);
+}
+
+TEST_CASE("a note stays with its frame and is found again", "[window]") {
+    const Folder folder;
+    run_into(folder, 4);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.studio().select(w.pile().frames[2].id);
+    auto* note = w.find<QLineEdit>("note");
+    note->setFocus();
+    QTest::keyClicks(note, "Gull on the mole");
+    QTest::keyClick(note, Qt::Key_Return);
+    CHECK(w.pile().frames[2].note == "Gull on the mole");
+    w.studio().select(w.pile().frames[0].id);
+    w.window.canvas().setFocus();
+    CHECK(note->text().isEmpty());
+    auto* search = w.find<QLineEdit>("find_frames");
+    QTest::keyClicks(search, "gull");
+    QTest::keyClick(search, Qt::Key_Return);
+    CHECK(w.studio().selected() == std::vector<int>{w.pile().frames[2].id});
+    CHECK(note->text() == "Gull on the mole");
+}
+
+TEST_CASE("a run is thinned to one in three, frames are removed, and all of it is undone", "[window]") {
+    const Folder folder;
+    run_into(folder, 9);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.find<QSpinBox>("every")->setValue(3);
+    w.click("thin");
+    std::vector<bool> in;
+    for (const Frame& frame : w.pile().frames) in.push_back(!frame.aside);
+    CHECK(in == std::vector<bool>{true, false, false, true, false, false, true, false, false});
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    w.studio().select(w.pile().frames[0].id);
+    w.key(Qt::Key_Delete);
+    CHECK(w.pile().frames.size() == 8);
+    CHECK(w.studio().current() == w.pile().frames[0].id);
+    CHECK(find_frame(w.pile(), w.pile().reference));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().frames.size() == 9);
+}
+
+TEST_CASE("reference and base are chosen here", "[window]") {
+    const Folder folder;
+    run_into(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.studio().select(w.pile().frames[1].id);
+    w.click("as_reference");
+    CHECK(w.pile().reference == w.pile().frames[1].id);
+    w.click("as_base");
+    CHECK(w.pile().base == w.pile().frames[1].id);
+    CHECK(w.find<QPushButton>("as_base")->isChecked());
+}
+
+TEST_CASE("a guessed role is shown as a guess and changed by one click", "[window]") {
+    const Folder folder;
+    run_into(folder, 7);
+    CaptureData capture;
+    capture.captured = 1789252245.0;
+    capture.exposure_s = 25;
+    write(folder / "f200.png", Raster16(Size{320, 240}, 3), 16, {}, capture);
+    Window w;
+    REQUIRE(w.open(folder));
+    REQUIRE(known(w));
+    REQUIRE(wait_for([&] { return w.pile().frames[7].role == Role::dark; }));
+    CHECK(w.pile().frames[7].role_from == RoleFrom::guess);
+    w.studio().select(w.pile().frames[7].id);
+    w.click("guess_wrong");
+    CHECK(w.pile().frames[7].role == Role::scene);
+    CHECK(w.pile().frames[7].role_from == RoleFrom::person);
+    QTest::qWait(600);
+    CHECK(w.pile().frames[7].role == Role::scene);
+}
+
+TEST_CASE("frames play round and round and skip those set aside", "[window]") {
+    const Folder folder;
+    run_into(folder, 4);
+    std::vector<int> seen;  // outlives the window, which tells of frames to its end
+    Window w;
+    REQUIRE(w.open(folder));
+    const int out[] = {w.pile().frames[1].id};
+    w.studio().document().edit(with_aside(w.pile(), out, true), "aside");
+    w.find<QComboBox>("rate")->setCurrentIndex(5);
+    QObject::connect(&w.studio(), &app::Studio::selection_changed, [&] { seen.push_back(w.studio().current()); });
+    w.key(Qt::Key_R);
+    REQUIRE(wait_for([&] { return seen.size() >= 4; }));
+    w.key(Qt::Key_R);
+    const auto id = [&](std::size_t i) { return w.pile().frames[i].id; };
+    CHECK(std::vector<int>(seen.begin(), seen.begin() + 4) == std::vector<int>{id(2), id(3), id(0), id(2)});
+    const auto count = seen.size();
+    QTest::qWait(200);
+    CHECK(seen.size() == count);
+}
+
+TEST_CASE("two frames stand side by side at 1:1; the divider is dragged, and Space flips", "[window]") {
+    const Folder folder;
+    run_into(folder, 3, 0, 2);
+    Window w;
+    REQUIRE(w.open(folder));
+    app::Canvas& canvas = w.window.canvas();
+    w.key(Qt::Key_2);
+    w.key(Qt::Key_H);
+    w.key(Qt::Key_Right);
+    CHECK(w.studio().current() == w.pile().frames[1].id);
+    REQUIRE(w.settle());
+    REQUIRE(wait_for([&] { return !w.window.comparison().viewer().busy() && w.window.comparison().viewer().seen(); }));
+    CHECK(w.window.comparison().name() == "frame 1");
+    const auto brightness = [&](double x) {
+        const QImage shot = canvas.grab().toImage();
+        double sum = 0;
+        for (int y = canvas.height() / 2 - 40; y < canvas.height() / 2 + 40; ++y)
+            sum += shot.pixelColor(int(x), y).lightness();
+        return sum;
+    };
+    const double left = canvas.width() / 2.0 - 60;
+    const double bright = brightness(left);
+    const QPoint bar(canvas.width() / 2, canvas.height() / 2);
+    QTest::mousePress(&canvas, Qt::LeftButton, {}, bar);
+    const QPointF to(canvas.width() * 0.3, bar.y());
+    QMouseEvent move(QEvent::MouseMove, to, canvas.mapToGlobal(to), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&canvas, &move);
+    QTest::mouseRelease(&canvas, Qt::LeftButton, {}, to.toPoint());
+    CHECK(canvas.divider() == Approx(0.3).margin(0.01));
+    CHECK(brightness(left) < 0.95 * bright);
+    w.key(Qt::Key_BracketRight);
+    CHECK(canvas.divider() == Approx(0.35).margin(0.01));
+    // Flipped, the second picture fills the canvas.
+    canvas.set_divider(0.9);
+    CHECK(brightness(left) == Approx(bright).epsilon(0.02));
+    QTest::keyPress(&canvas, Qt::Key_Space);
+    CHECK(brightness(left) < 0.95 * bright);
+    QTest::keyRelease(&canvas, Qt::Key_Space);
+    CHECK(brightness(left) == Approx(bright).epsilon(0.02));
+    w.key(Qt::Key_D);
+    CHECK_FALSE(w.window.comparison().on());
+}
+
+TEST_CASE("the difference is taken against the reference or the frame before, with a gain", "[window]") {
+    const Folder folder;
+    run_into(folder, 4, 0, 2);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.studio().select(w.pile().frames[2].id);
+    w.key(Qt::Key_3);
+    REQUIRE(w.settle());
+    const auto middle = [&] { return w.window.viewer().colour_at(160, 120)->lightness(); };
+    const int quiet = middle();
+    w.find<QComboBox>("against")->setCurrentIndex(1);
+    REQUIRE(w.settle());
+    const int loud = middle();
+    CHECK(loud > quiet + 20);
+    w.find<QComboBox>("gain")->setCurrentIndex(1);
+    REQUIRE(w.settle());
+    CHECK(middle() < loud);
+}
+
+TEST_CASE("the wheel flips frames with Shift, and the view stays put", "[window]") {
+    const Folder folder;
+    run_into(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    app::Canvas& canvas = w.window.canvas();
+    w.key(Qt::Key_2);
+    canvas.zoom_to(2, QPointF(100, 100));
+    const QPointF before = canvas.to_screen({50, 50});
+    const QPointF at(canvas.width() / 2.0, canvas.height() / 2.0);
+    QWheelEvent wheel(at, canvas.mapToGlobal(at), {}, {0, -120}, Qt::NoButton, Qt::ShiftModifier, Qt::NoScrollPhase,
+                      false);
+    QApplication::sendEvent(&canvas, &wheel);
+    CHECK(w.studio().current() == w.pile().frames[1].id);
+    CHECK(canvas.to_screen({50, 50}) == before);
+    CHECK(canvas.zoom() == 2);
+}
+
+TEST_CASE("traces are chosen, and the rail grows and shrinks with them", "[window]") {
+    const Folder folder;
+    run_into(folder, 5);
+    Window w;
+    REQUIRE(w.open(folder));
+    auto* rail = w.find<app::TimeRail>("time_rail");
+    const int before = rail->height();
+    const bool shown = rail->shown_traces().contains("noise");
+    rail->show_trace("noise", !shown);
+    CHECK(rail->height() != before);
+    rail->show_trace("noise", shown);
+    CHECK(rail->height() == before);
+    REQUIRE(known(w));
+    CHECK(w.window.surveyor().of(w.pile().reference) != nullptr);
+}
+
+TEST_CASE("frames that come into a watched folder join the pile, and no undo takes them away", "[window]") {
+    const Folder folder;
+    run_into(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    const int out[] = {w.pile().frames[0].id};
+    w.studio().document().edit(with_aside(w.pile(), out, true), "aside");
+    w.window.arriving().watch(QString::fromStdString(folder.path().string()), Outcome::trails);
+    const Folder apart;
+    run_into(apart, 5);
+    fs::copy_file(apart / "f104.png", folder / "f104.png");
+    fs::copy_file(apart / "f102.png", folder / "twin.png");
+    REQUIRE(wait_for([&] { return w.pile().frames.size() == 5; }));
+    CHECK(w.window.arriving().arrived() == 2);
+    // The twin is noticed.
+    const auto twin = std::find_if(w.pile().frames.begin(), w.pile().frames.end(),
+                                   [](const Frame& f) { return f.file->path.filename() == "twin.png"; });
+    CHECK(twin->aside);
+    CHECK(twin->note == "a copy of f102.png");
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().frames.size() == 5);
+    CHECK_FALSE(w.pile().frames[0].aside);
+    w.click("stop_coming");
+    CHECK_FALSE(w.window.arriving().watching());
+    fs::copy_file(apart / "f105.png", folder / "f105.png");
+    QTest::qWait(700);
+    CHECK(w.pile().frames.size() == 5);
+    REQUIRE(w.settle());
+}
+
+TEST_CASE("the practice camera begins a pile that grows, and can be stopped", "[window]") {
+    const Folder home;
+    const QByteArray before = qgetenv("BRIGHT_PILE_DEMO");
+    qputenv("BRIGHT_PILE_DEMO", QByteArray::fromStdString(home.path().string()));
+    {
+        Window w;
+        app::CameraSettings settings;
+        settings.scene = "harbour-cats";
+        settings.exposure_s = 0.01;
+        settings.pause_s = 1;
+        settings.frames = 40;
+        settings.pace = 1;
+        w.window.arriving().photograph(settings);
+        REQUIRE(wait_for([&] { return w.pile().frames.size() >= 2; }));
+        CHECK(w.studio().document().open());
+        CHECK(w.pile().outcome == Outcome::best_of);
+        CHECK(*w.pile().frames[1].file->capture.captured - *w.pile().frames[0].file->capture.captured ==
+              Approx(1.01).margin(0.002));
+        CHECK(w.window.arriving().photographing());
+        w.click("stop_coming");
+        CHECK_FALSE(w.window.arriving().photographing());
+        CHECK(w.pile().frames.size() < 40);
+        REQUIRE(w.settle());
+    }
+    qputenv("BRIGHT_PILE_DEMO", before);
+}

@@ -1,0 +1,111 @@
+// Raw frames: the practice camera's DNG through the same way as a camera's, against its truth.
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <fstream>
+
+#include "engine/open.h"
+#include "engine/render.h"
+#include "io/capture.h"
+#include "pile/edits.h"
+#include "practice/practice.h"
+#include "support/fixtures.h"
+
+using namespace bp;
+using bp::test::Folder;
+
+namespace {
+
+constexpr Size size{401, 267};  // an odd width: half size must not lose a column
+
+Folder& raw_run() {
+    static Folder folder;
+    static const bool made = [] {
+        Job job;
+        practice::PracticeOptions options;
+        options.frames = 3;
+        options.size = size;
+        options.ending = ".dng";
+        return practice::practise(*practice::scene_named("quay"), folder.path(), options, job).ok();
+    }();
+    REQUIRE(made);
+    return folder;
+}
+
+double light(const Raster16& picture, const Profile& profile, int x, int y, int c) {
+    static const LightCurve linear = LightCurve::of(Profile::linear_srgb(), 3);
+    static const LightCurve srgb = LightCurve::of(Profile::srgb(), 3);
+    const LightCurve& curve = profile.is_srgb() ? srgb : linear;
+    return double(curve.light(picture.at(x, y, c))) / LightCurve::full;
+}
+
+// Median over smooth places of the light over the truth's.
+double ratio_to(const Raster16& raw, const Raster16& truth, int channel) {
+    std::vector<double> ratios;
+    for (int y = 4; y < raw.height() - 4; y += 3)
+        for (int x = 4; x < raw.width() - 4; x += 3) {
+            const double t = light(truth, Profile::srgb(), x, y, channel);
+            if (t > 0.05 && t < 0.6) ratios.push_back(light(raw, Profile::linear_srgb(), x, y, channel) / t);
+        }
+    std::nth_element(ratios.begin(), ratios.begin() + std::ptrdiff_t(ratios.size() / 2), ratios.end());
+    return ratios[ratios.size() / 2];
+}
+
+}  // namespace
+
+TEST_CASE("a raw file has its size, depth, profile and capture data") {
+    const fs::path file = raw_run() / "quay-0001.dng";
+    const PictureFacts facts = probe_picture(file).value();
+    CHECK(facts.size == size);
+    CHECK(facts.channels == 3);
+    CHECK(facts.bits == 16);
+    CHECK(facts.profile == Profile::linear_srgb());
+    const CaptureData capture = read_capture(file);
+    CHECK(*capture.captured == Approx(1789203600.5));
+    CHECK(*capture.exposure_s == Approx(1.0 / 125));
+    CHECK(*capture.iso == 200);
+    CHECK(capture.camera == "Skerrow practice camera");
+}
+
+TEST_CASE("developed light is the truth's, in every channel") {
+    const Raster16 raw = read_picture(raw_run() / "quay-0001.dng").value();
+    const Raster16 truth = read_picture(raw_run() / "truth/clear.tif").value();
+    REQUIRE(raw.size() == truth.size());
+    for (int c = 0; c < 3; ++c) CHECK(ratio_to(raw, truth, c) == Approx(1).margin(0.02));
+}
+
+TEST_CASE("levels of a raw frame are averages of it, and have the size of a level") {
+    const fs::path file = raw_run() / "quay-0002.dng";
+    const Raster16 full = read_picture(file).value();
+    for (const int level : {1, 2, 3, 4}) {
+        const Raster16 small = read_picture(file, level).value();
+        CHECK(small.size() == at_level(size, level));
+        double a = 0, b = 0;
+        for (const std::uint16_t v : full.data()) a += v;
+        for (const std::uint16_t v : small.data()) b += v;
+        CHECK(b / double(small.data().size()) == Approx(a / double(full.data().size())).epsilon(0.02));
+    }
+}
+
+TEST_CASE("a pile of raw frames merges like any other, and half a raw file is refused") {
+    const Folder folder;
+    for (const char* name : {"quay-0001.dng", "quay-0002.dng", "quay-0003.dng"})
+        fs::copy_file(raw_run() / name, folder / name);
+    const std::string bytes = test::bytes_of(folder / "quay-0001.dng");
+    std::ofstream(folder / "quay-0004.dng", std::ios::binary) << bytes.substr(0, 900);
+    std::ofstream(folder / "quay-0005.dng", std::ios::binary) << "this is no raw file";
+    Job job;
+    Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::name, job).value();
+    CHECK(merged_ids(pile).size() == 3);
+    CHECK(pile.frames[4].problem.find("quay-0005.dng is not a raw file") == 0);
+    CHECK(pile.profile == Profile::linear_srgb());
+    const Raster16 merged = test::render_all(with_mode(pile, Mode::median)).value();
+    const Raster16 truth = read_picture(raw_run() / "truth/clear.tif").value();
+    for (int c = 0; c < 3; ++c) CHECK(ratio_to(merged, truth, c) == Approx(1).margin(0.03));
+}
+
+TEST_CASE("the linear profile is the same bytes always") {
+    CHECK(Profile::linear_srgb().bytes() == Profile(Profile::linear_srgb().bytes()).bytes());
+    CHECK_FALSE(Profile::linear_srgb() == Profile::srgb());
+    CHECK(LightCurve::of(Profile::linear_srgb(), 3).light(32768) == Approx(0.5 * LightCurve::full).epsilon(0.001));
+}
