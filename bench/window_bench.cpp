@@ -116,6 +116,9 @@ class Bench {
         std::printf(",\n \"first_sight\": %.1f", now());
         watch_.ms_until_painted([&] { window_.canvas().update(); }, [&] { return viewer_.seen_finely(); });
         std::printf(",\n \"screen_resolution\": %.1f", now());
+        // Every frame is known: its measures, and whether it is odd.
+        wait_for([&] { return window_.surveyor().complete(); });
+        std::printf(",\n \"known\": %.1f", now());
     }
 
     void modes() {
@@ -188,6 +191,31 @@ class Bench {
         result.print("brush_result");
     }
 
+    // The rail under the wheel, and flips by key, from event to the rail's own paint.
+    void rail() {
+        auto* rail = window_.findChild<QWidget*>(QStringLiteral("time_rail"));
+        PaintWatch watch(*rail);
+        Waits scrolls, flips;
+        const QPointF at(rail->width() / 2.0, rail->height() - 40.0);
+        const auto wheel = [&](int delta, Qt::KeyboardModifiers keys) {
+            QWheelEvent event(at, rail->mapToGlobal(at), {}, {0, delta}, Qt::NoButton, keys, Qt::NoScrollPhase, false);
+            QApplication::sendEvent(rail, &event);
+        };
+        const auto always = [] { return true; };
+        for (int i = 0; i < 10; ++i)
+            scrolls.ms.push_back(watch.ms_until_painted([&] { wheel(120, Qt::ControlModifier); }, always));
+        for (int i = 0; i < 40; ++i)
+            scrolls.ms.push_back(watch.ms_until_painted([&] { wheel(i < 20 ? -120 : 120, {}); }, always));
+        for (int i = 0; i < 40; ++i) {
+            flips.ms.push_back(
+                watch.ms_until_painted([&] { press(*rail, i < 20 ? Qt::Key_PageDown : Qt::Key_PageUp); }, always));
+            wait_for([&] { return viewer_.seen_finely(); });
+        }
+        for (int i = 0; i < 10; ++i) wheel(-120, Qt::ControlModifier);
+        scrolls.print("rail_scroll");
+        flips.print("rail_flip");
+    }
+
     // At 1:1 every frame is needed at full size: once.
     void full_size() {
         QElapsedTimer clock;
@@ -251,8 +279,8 @@ class Bench {
 
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
-    if (argc != 2) {
-        std::fprintf(stderr, "Give a folder of frames.\n");
+    if (argc < 2 || argc > 3) {
+        std::fprintf(stderr, "Give a folder of frames; and \"rail\" to look at the time rail alone.\n");
         return 2;
     }
     QStandardPaths::setTestModeEnabled(true);  // the person's own settings and unsaved work stay as they are
@@ -266,12 +294,16 @@ int main(int argc, char** argv) {
         Bench bench(window);
         bench.open(QString::fromLocal8Bit(argv[1]));
         rest(1000);
-        bench.modes();
-        bench.slider();
-        bench.set_aside();
-        bench.flips("flip");
-        bench.brush();
-        bench.full_size();
+        if (argc == 3) {
+            bench.rail();
+        } else {
+            bench.modes();
+            bench.slider();
+            bench.set_aside();
+            bench.flips("flip");
+            bench.brush();
+            bench.full_size();
+        }
         std::printf("}\n");
     } catch (const std::exception& problem) {
         std::fprintf(stderr, "%s\n", problem.what());

@@ -34,6 +34,10 @@ LookBar::LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget
     build_difference();
     row->addStretch();
     build_pair();
+    capture_ = push(tr("Capture data"), QStringLiteral("capture_data"),
+                    tr("How this frame was taken, and what differs across the run (I)"), this);
+    capture_->setCheckable(true);
+    row->addWidget(capture_);
     connect(&viewer, &Viewer::view_changed, this, &LookBar::refresh);
     connect(&comparison, &Comparison::changed, this, &LookBar::refresh);
     connect(&studio.document(), &Document::opened, this, [this] { set_playing(false); });

@@ -17,6 +17,7 @@ class LookBar : public QWidget {
   public:
     LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent);
 
+    QPushButton* capture_button() const { return capture_; }
     bool playing() const { return beat_.isActive(); }
     void set_playing(bool on);
 
@@ -39,6 +40,7 @@ class LookBar : public QWidget {
     QPushButton* pair_;
     QComboBox* second_;
     QPushButton* hold_;
+    QPushButton* capture_;
 };
 
 }  // namespace bp::app

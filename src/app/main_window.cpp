@@ -13,6 +13,8 @@
 #include <QVBoxLayout>
 #include <utility>
 
+#include "app/capture_panel.h"
+#include "app/clip_dialog.h"
 #include "app/steps/align_step.h"
 #include "app/steps/export_step.h"
 #include "app/steps/frames_step.h"
@@ -20,6 +22,7 @@
 #include "app/steps/parts_step.h"
 #include "app/theme.h"
 #include "app/words.h"
+#include "io/kinds.h"
 
 namespace bp::app {
 namespace {
@@ -33,6 +36,11 @@ QStringList local_files(const QMimeData* data) {
     for (const QUrl& url : data->urls())
         if (url.isLocalFile()) out << url.toLocalFile();
     return out;
+}
+
+bool is_clip(const QString& name) {
+    const Kind* kind = kind_of(name.toStdString());
+    return kind && kind->way == Way::clip;
 }
 
 }  // namespace
@@ -108,12 +116,20 @@ QWidget* MainWindow::build_desk() {
     sight->addWidget(canvas_, 1);
     row->addWidget(steps_);
     row->addLayout(sight, 1);
+    auto* capture = new CapturePanel(*studio_, *surveyor_, desk);
+    capture->hide();
+    row->addWidget(capture);
+    connect(look_->capture_button(), &QPushButton::toggled, capture, &QWidget::setVisible);
     column->addLayout(row, 1);
     rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
     auto* exporting = new ExportStep(*studio_);
     auto* frames = new FramesStep(*studio_, *viewer_, *surveyor_, *arriving_);
     steps_->add(frames);
+    connect(frames, &FramesStep::clip_wanted, this, [this] {
+        const QString clip = QFileDialog::getOpenFileName(this, tr("Frames of a clip"), {}, clips_filter());
+        if (!clip.isEmpty()) take_clip(clip);
+    });
     connect(frames, &FramesStep::camera_wanted, this, [this] { camera_->open_over(*this); });
     steps_->add(new AlignStep(*studio_));
     steps_->add(new MergeStep(*studio_, *viewer_));
@@ -190,6 +206,9 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_R:
             look_->set_playing(!look_->playing());
             return;
+        case Qt::Key_I:
+            look_->capture_button()->toggle();
+            return;
         case Qt::Key_D:
             comparison_->set_on(!comparison_->on());
             return;
@@ -255,7 +274,21 @@ void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
     const QString title = outcome ? tr("Frames for %1").arg(word(*outcome)) : tr("Open");
     const QStringList names = QFileDialog::getOpenFileNames(this, title, {}, filter);
     if (names.isEmpty()) return;
+    if (names.size() == 1 && is_clip(names.first())) {
+        take_clip(names.first());
+        return;
+    }
     leave([this, names, outcome] { studio_->open(names, outcome.value_or(Outcome::trails)); });
+}
+
+void MainWindow::take_clip(const QString& clip) {
+    const Result<ClipFacts> facts = probe_clip(clip.toStdString());
+    if (!facts.ok()) {
+        studio_->say(QString::fromStdString(facts.failure().sentence), true);
+        return;
+    }
+    ClipDialog dialog(clip, facts.value(), this);
+    if (dialog.exec() == QDialog::Accepted) studio_->add(dialog.names());
 }
 
 void MainWindow::save() {
@@ -323,6 +356,10 @@ void MainWindow::dropEvent(QDropEvent* event) {
     const QStringList names = local_files(event->mimeData());
     if (names.isEmpty()) return;
     event->acceptProposedAction();
+    if (names.size() == 1 && is_clip(names.first())) {
+        take_clip(names.first());
+        return;
+    }
     // A pile replaces what is open; frames join it.
     if (names.first().endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive))
         leave([this, names] { studio_->open(names, Outcome::trails); });

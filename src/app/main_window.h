@@ -46,6 +46,8 @@ class MainWindow : public QMainWindow {
     QWidget* build_desk();
     void build_shortcuts();
     void choose_and_open(std::optional<Outcome> outcome);
+    // Asks which frames of a clip are wanted; adds them to the open pile, or begins one.
+    void take_clip(const QString& clip);
     void save();
     bool save_as();
     void export_picture();

@@ -47,6 +47,7 @@ QToolButton[pill="true"]:hover { background: @raised; }
 QToolButton::menu-indicator { image: none; }
 QLabel[quiet="true"] { color: @quiet; }
 QLabel[trouble="true"] { color: @coral; }
+QLabel[differs="true"] { color: @amber; }
 QLineEdit, QComboBox, QSpinBox { background: @raised; border: 1px solid @line; border-radius: 4px; padding: 3px 6px; }
 QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border: 1px solid @amber; }
 QComboBox::drop-down { border: none; width: 20px; }

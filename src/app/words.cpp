@@ -177,15 +177,27 @@ QString bytes_in_words(double bytes) {
     return tr("%1 GB").arg(bytes / gigabyte, 0, 'f', bytes < 10 * gigabyte ? 1 : 0);
 }
 
-QString pictures_filter(bool with_piles) {
-    QStringList endings;
+namespace {
+
+QString endings_of(bool clips) {
+    QStringList out;
     for (const Kind& kind : kinds())
-        if (kind.way != Way::clip)
+        if ((kind.way == Way::clip) == clips)
             for (const QString& ending :
-                 QString::fromUtf8(kind.endings.data(), qsizetype(kind.endings.size())).split(' '))
-                endings << QStringLiteral("*%1").arg(ending);
-    if (with_piles) return tr("Pictures and piles (*.pile %1)").arg(endings.join(' '));
-    return tr("Pictures (%1)").arg(endings.join(' '));
+                 QString::fromUtf8(kind.endings.data(), qsizetype(kind.endings.size())).split(QLatin1Char(' ')))
+                out << QStringLiteral("*%1").arg(ending);
+    return out.join(QLatin1Char(' '));
+}
+
+}  // namespace
+
+QString pictures_filter(bool with_piles) {
+    if (with_piles) return tr("Pictures, clips and piles (*.pile %1 %2)").arg(endings_of(false), endings_of(true));
+    return tr("Pictures (%1)").arg(endings_of(false));
+}
+
+QString clips_filter() {
+    return tr("Clips (%1)").arg(endings_of(true));
 }
 
 QString name_of_frame(const Frame& frame) {

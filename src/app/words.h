@@ -26,5 +26,6 @@ QString bytes_in_words(double bytes);
 QString name_of_frame(const Frame& frame);
 // For file dialogs: the kinds that can be read.
 QString pictures_filter(bool with_piles = false);
+QString clips_filter();
 
 }  // namespace bp::app

@@ -120,6 +120,42 @@ bool trails(MainWindow& window, Photographer& p) {
     return p.take("merge-trails") && ok;
 }
 
+// The camera is at work; a few frames have come.
+bool camera(MainWindow& window, Photographer& p) {
+    CameraSettings settings;
+    settings.scene = QStringLiteral("quay");
+    settings.exposure_s = 1.0 / 125;
+    settings.pause_s = 1;
+    settings.frames = 60;
+    settings.pace = 1;
+    window.arriving().photograph(settings);
+    wait_for([&] { return window.studio().pile().frames.size() >= 7; });
+    window.steps().open(0);
+    const bool ok = p.take("practice-camera");
+    window.arriving().stop();
+    return ok;
+}
+
+bool raw(MainWindow& window, Photographer& p) {
+    const QString folder = QDir::temp().filePath(QStringLiteral("bright-pile-shots-raw/shelf"));
+    practice::PracticeOptions options;
+    options.frames = 8;
+    options.ending = ".dng";
+    options.truth = false;
+    Job job;
+    if (!practice::practise(*practice::scene_named("shelf"), folder.toStdString(), options, job).ok()) return false;
+    window.studio().open({folder}, Outcome::quiet);
+    wait_for([&] { return window.studio().document().open(); });
+    window.studio().select(window.studio().pile().frames[2].id);
+    window.viewer().set_view(View::frame);
+    window.findChild<QAbstractButton*>(QStringLiteral("capture_data"))->setChecked(true);
+    const bool ok = p.take("raw-capture-data");
+    window.findChild<QAbstractButton*>(QStringLiteral("capture_data"))->setChecked(false);
+    window.studio().document().close();
+    QDir(QDir::temp().filePath(QStringLiteral("bright-pile-shots-raw"))).removeRecursively();
+    return ok;
+}
+
 bool best_of(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = p.open(QStringLiteral("harbour-cats"));
@@ -152,6 +188,8 @@ bool take_all(MainWindow& window, Photographer& p) {
         window.steps().open(2);
         ok = p.take("merge-clear") && ok;
     }
+    if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
+    if (p.wants({"raw-capture-data"})) ok = raw(window, p) && ok;
     if (p.wants({"room"})) {
         ok = p.open(QStringLiteral("quay")) && ok;
         window.steps().open(0);

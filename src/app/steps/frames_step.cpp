@@ -57,6 +57,7 @@ void FramesStep::build_gathering() {
     });
     menu->addAction(tr("A folder…"), this, [folder] { folder(false); });
     menu->addAction(tr("A folder and those in it…"), this, [folder] { folder(true); });
+    menu->addAction(tr("Frames of a clip…"), this, &FramesStep::clip_wanted);
     menu->addSeparator();
     menu->addAction(tr("Watch a folder…"), this, [this] {
         const QString name = QFileDialog::getExistingDirectory(window(), tr("Watch a folder"));

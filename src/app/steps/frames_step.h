@@ -27,6 +27,7 @@ class FramesStep : public StepBody {
 
   signals:
     void camera_wanted();
+    void clip_wanted();
 
   private:
     void build_gathering();

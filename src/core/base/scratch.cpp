@@ -25,17 +25,6 @@ int nameless_file(const fs::path& folder) {
     return named;
 }
 
-fs::path cache_folder() {
-    const char* cache = std::getenv("XDG_CACHE_HOME");
-    const char* home = std::getenv("HOME");
-    fs::path base = fs::temp_directory_path();
-    if (cache && *cache)
-        base = cache;
-    else if (home && *home)
-        base = fs::path(home) / ".cache";
-    return base / "bright-pile";
-}
-
 std::string megabytes(std::uint64_t bytes) {
     return std::to_string((bytes + (1U << 20) - 1) >> 20) + " MB";
 }
@@ -46,6 +35,17 @@ Scratch::Scratch(fs::path folder, std::uint64_t limit_bytes) : folder_(std::move
 
 std::shared_ptr<Scratch> Scratch::in(fs::path folder, std::uint64_t limit_bytes) {
     return std::shared_ptr<Scratch>(new Scratch(std::move(folder), limit_bytes));
+}
+
+fs::path Scratch::cache_folder() {
+    const char* cache = std::getenv("XDG_CACHE_HOME");
+    const char* home = std::getenv("HOME");
+    fs::path base = fs::temp_directory_path();
+    if (cache && *cache)
+        base = cache;
+    else if (home && *home)
+        base = fs::path(home) / ".cache";
+    return base / "bright-pile";
 }
 
 std::shared_ptr<Scratch> Scratch::in_cache() {

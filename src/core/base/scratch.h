@@ -20,6 +20,8 @@ class Scratch : public std::enable_shared_from_this<Scratch> {
     static std::shared_ptr<Scratch> in(std::filesystem::path folder, std::uint64_t limit_bytes);
     // In the person's cache folder, up to half of what is free on that disk.
     static std::shared_ptr<Scratch> in_cache();
+    // The program's own folder in it.
+    static std::filesystem::path cache_folder();
     // Of the disk that the cache folder is on.
     static std::uint64_t free_bytes();
 

@@ -5,6 +5,7 @@
 
 #include "base/files.h"
 #include "base/parallel.h"
+#include "io/clip.h"
 #include "io/gather.h"
 #include "pile/edits.h"
 #include "pile/file.h"
@@ -87,6 +88,14 @@ void mark_copies(const std::vector<Frame>& known, std::vector<Frame>& frames) {
 }  // namespace
 
 Result<std::vector<Frame>> read_frames(const std::vector<NamedFile>& files, KnownBy known, Job& job) {
+    std::map<fs::path, std::vector<long>> clips;
+    for (const NamedFile& named : files)
+        if (const auto frame = clip_frame_of(named.path)) clips[frame->clip].push_back(frame->number);
+    for (auto& [clip, numbers] : clips) {
+        std::sort(numbers.begin(), numbers.end());
+        Status unrolled = unroll_clip(clip, numbers, job);
+        if (!unrolled.ok()) return unrolled.failure();
+    }
     std::vector<Frame> out(files.size());
     job.begin("Reading " + std::to_string(files.size()) + " frames", long(files.size()));
     parallel_for(0, int(files.size()), [&](int i) {

@@ -33,6 +33,8 @@ struct Departure {
     double after = std::numeric_limits<double>::quiet_NaN();
 };
 
+// The nearer of two guesses: that the others go on as they went, or that they stay where they mostly were. A few wild
+// ones among few frames can tilt the first.
 double expected(const Series& series, std::size_t i, int step) {
     std::vector<double> x, y;
     for (auto k = std::ptrdiff_t(i) + step; k >= 0 && k < std::ptrdiff_t(series.size()) && int(x.size()) < looked_at;
@@ -43,8 +45,10 @@ double expected(const Series& series, std::size_t i, int step) {
         }
     // Two or three points give no line that could be trusted.
     if (x.size() < 2) return std::numeric_limits<double>::quiet_NaN();
-    if (x.size() < 4) return median(y);
-    return steady_line(x, y)(0);
+    const double usual = median(y);
+    if (x.size() < 4) return usual;
+    const double onward = steady_line(x, y)(0);
+    return std::abs(*series[i] - onward) <= std::abs(*series[i] - usual) ? onward : usual;
 }
 
 std::vector<Departure> departures(const Series& series) {

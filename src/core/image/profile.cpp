@@ -84,6 +84,10 @@ Profile Profile::linear_srgb() {
         const std::array<cmsToneCurve*, 3> curves{curve, curve, curve};
         const Handle handle(cmsCreateRGBProfile(&white, &primaries, curves.data()), &cmsCloseProfile);
         cmsFreeToneCurve(curve);
+        cmsMLU* name = cmsMLUalloc(nullptr, 1);
+        cmsMLUsetASCII(name, "en", "US", "Linear sRGB");
+        cmsWriteTag(handle.get(), cmsSigProfileDescriptionTag, name);
+        cmsMLUfree(name);
         return Profile(timeless_bytes(handle));
     }();
     return made;

@@ -8,6 +8,7 @@
 #include <exiv2/exiv2.hpp>
 #include <mutex>
 
+#include "io/clip.h"
 #include "io/kinds.h"
 #include "io/raw_capture.h"
 
@@ -110,6 +111,7 @@ CaptureData from_raw(const std::filesystem::path& file) {
 }  // namespace
 
 CaptureData read_capture(const std::filesystem::path& file) {
+    if (const auto frame = clip_frame_of(file)) return capture_of_clip_frame(*frame);
     quiet_exiv2();
     CaptureData out;
     try {

@@ -6,6 +6,7 @@
 #include <set>
 
 #include "base/files.h"
+#include "io/clip.h"
 #include "io/kinds.h"
 
 namespace bp {
@@ -43,6 +44,16 @@ std::vector<fs::path> matches(const std::string& pattern) {
     return out;
 }
 
+// A clip stands for all of its frames.
+std::vector<fs::path> in_frames(const fs::path& file) {
+    const Kind* kind = kind_of(file);
+    const Result<ClipFacts> facts = kind && kind->way == Way::clip ? probe_clip(file) : Result<ClipFacts>(Failure{});
+    if (!facts.ok()) return {file};
+    std::vector<fs::path> out;
+    for (long n = 0; n < facts.value().frames; ++n) out.push_back(name_of_clip_frame({file, n}));
+    return out;
+}
+
 }  // namespace
 
 Result<std::vector<fs::path>> gather_files(const std::vector<std::string>& names, Inner inner) {
@@ -53,8 +64,10 @@ Result<std::vector<fs::path>> gather_files(const std::vector<std::string>& names
         std::vector<fs::path> here;
         if (fs::is_directory(name, error))
             here = pictures_in(name, inner);
-        else if (fs::exists(name, error))
+        else if (clip_frame_of(name))
             here = {fs::path(name)};
+        else if (fs::exists(name, error))
+            here = in_frames(name);
         else
             here = matches(name);
         if (here.empty()) {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cstring>
 
+#include "io/clip.h"
 #include "io/readers.h"
 #include "kernels/extremes.h"
 
@@ -130,6 +131,10 @@ Result<Opened> open_facts(const std::filesystem::path& file) {
 }  // namespace
 
 Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
+    if (const auto frame = clip_frame_of(file)) {
+        Result<std::filesystem::path> pixels = pixels_of_clip_frame(*frame);
+        return pixels.ok() ? probe_picture(pixels.value()) : Result<PictureFacts>(pixels.failure());
+    }
     if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) return io::raw_facts(file);
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
@@ -137,6 +142,11 @@ Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& file, int level) {
+    if (const auto frame = clip_frame_of(file)) {
+        Result<std::filesystem::path> pixels = pixels_of_clip_frame(*frame);
+        if (!pixels.ok()) return pixels.failure();
+        return open(pixels.value(), level);
+    }
     if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) {
         // The developed picture at half size stands for level 1; what is smaller is averaged, as with other kinds.
         Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1));

@@ -7,6 +7,7 @@
 
 #include "base/files.h"
 #include "base/parallel.h"
+#include "io/clip.h"
 #include "io/writer.h"
 #include "pile/names.h"
 #include "pile/outcomes.h"
@@ -131,6 +132,18 @@ void attach_file(Frame& frame, const FrameFile& expected, bool& missing, bool& c
     frame.file = std::make_shared<FrameFile>(std::move(found).value());
 }
 
+// Frames of clips in one pass a clip. What goes wrong shows when the frames are looked at.
+void unroll_clips(const std::vector<FrameFile>& files) {
+    std::map<fs::path, std::vector<long>> numbers;
+    for (const FrameFile& file : files)
+        if (const auto frame = clip_frame_of(file.path)) numbers[frame->clip].push_back(frame->number);
+    for (auto& [clip, wanted] : numbers) {
+        std::sort(wanted.begin(), wanted.end());
+        Job job;
+        (void)unroll_clip(clip, wanted, job).ok();
+    }
+}
+
 Failure not_a_pile(const fs::path& file, const std::string& why) {
     return {Fault::input, file.string(), file.filename().string() + " is not a pile that can be opened: " + why + "."};
 }
@@ -168,6 +181,7 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
         if (frame.alignment && !sound(frame.alignment->to_reference))
             return not_a_pile(file, "the place of a frame in it cannot be true");
     }
+    unroll_clips(expected);
     std::vector<char> missing(expected.size(), 0);
     std::vector<char> changed(expected.size(), 0);
     parallel_for(0, int(expected.size()), [&](int n) {
@@ -245,13 +259,15 @@ Result<FrameFile> read_frame_file(const fs::path& path, KnownBy known) {
     if (!facts.ok()) return facts.failure();
     FrameFile out;
     if (known == KnownBy::content) {
-        Result<std::string> hash = content_hash(path);
+        const auto frame = clip_frame_of(path);
+        Result<std::string> hash = frame ? hash_of_clip_frame(*frame) : content_hash(path);
         if (!hash.ok()) return hash.failure();
         out.hash = std::move(hash).value();
     }
     out.path = fs::absolute(path).lexically_normal();
     std::error_code error;
-    out.bytes = fs::file_size(path, error);
+    const auto of_clip = clip_frame_of(path);
+    out.bytes = fs::file_size(of_clip ? of_clip->clip : path, error);
     out.facts = std::move(facts).value();
     out.capture = read_capture(path);
     return out;

@@ -1,0 +1,223 @@
+#include "io/clip.h"
+
+#include <algorithm>
+#include <charconv>
+#include <chrono>
+#include <cmath>
+#include <map>
+#include <mutex>
+#include <opencv2/videoio.hpp>
+
+#include "base/files.h"
+#include "base/scratch.h"
+#include "io/kinds.h"
+#include "io/readers.h"
+#include "io/writer.h"
+
+namespace bp {
+namespace {
+
+constexpr int largest_side = 20000;
+constexpr double most_frames = 1e6;
+
+Failure broken(const fs::path& clip) {
+    return io::refuse(clip, "is not a clip that can be read. Copy it again, or save it as MP4.");
+}
+
+Result<cv::VideoCapture> open_clip(const fs::path& clip) {
+    if (!fs::exists(clip)) return io::refuse(clip, "is not there. Was it moved or renamed?");
+    cv::VideoCapture capture(clip.string(), cv::CAP_FFMPEG);
+    if (!capture.isOpened()) return broken(clip);
+    return capture;
+}
+
+// Seconds since 1970.
+double changed_at(const fs::path& file) {
+    std::error_code error;
+    const auto time = fs::last_write_time(file, error);
+    if (error) return 0;
+    const auto system = std::chrono::file_clock::to_sys(time).time_since_epoch();
+    return std::chrono::duration<double>(system).count();
+}
+
+// What is known of a clip as it is now: probing and hashing a long one takes time, and every frame asks.
+struct KnownClip {
+    double changed = 0;
+    std::uintmax_t bytes = 0;
+    std::string hash;
+    std::optional<ClipFacts> facts;
+};
+
+class KnownClips {
+  public:
+    static KnownClips& all() {
+        static KnownClips clips;
+        return clips;
+    }
+    Result<std::string> hash(const fs::path& clip) {
+        const std::lock_guard lock(mutex_);
+        KnownClip& known = entry(clip);
+        if (known.hash.empty()) {
+            Result<std::string> made = content_hash(clip);
+            if (!made.ok()) return made;
+            known.hash = made.value();
+        }
+        return known.hash;
+    }
+    Result<ClipFacts> facts(const fs::path& clip) {
+        const std::lock_guard lock(mutex_);
+        KnownClip& known = entry(clip);
+        if (!known.facts) {
+            Result<ClipFacts> made = look(clip);
+            if (!made.ok()) return made;
+            known.facts = made.value();
+        }
+        return *known.facts;
+    }
+
+  private:
+    KnownClip& entry(const fs::path& clip) {
+        std::error_code error;
+        KnownClip& known = clips_[clip.string()];
+        const double changed = changed_at(clip);
+        const std::uintmax_t bytes = fs::file_size(clip, error);
+        if (known.changed != changed || known.bytes != bytes) known = {changed, bytes, {}, {}};
+        return known;
+    }
+    static Result<ClipFacts> look(const fs::path& clip) {
+        Result<cv::VideoCapture> opened = open_clip(clip);
+        if (!opened.ok()) return opened.failure();
+        const cv::VideoCapture& capture = opened.value();
+        ClipFacts out;
+        out.size = {int(capture.get(cv::CAP_PROP_FRAME_WIDTH)), int(capture.get(cv::CAP_PROP_FRAME_HEIGHT))};
+        out.rate = capture.get(cv::CAP_PROP_FPS);
+        const double frames = capture.get(cv::CAP_PROP_FRAME_COUNT);
+        if (out.size.width < 1 || out.size.height < 1 || out.size.width > largest_side ||
+            out.size.height > largest_side || !(out.rate > 0.01 && out.rate < 10000) ||
+            !(frames >= 1 && frames <= most_frames))
+            return broken(clip);
+        out.frames = long(frames);
+        out.begin = std::floor(changed_at(clip) - double(out.frames) / out.rate);
+        return out;
+    }
+
+    std::mutex mutex_;
+    std::map<std::string, KnownClip> clips_;
+};
+
+Result<fs::path> folder_of(const fs::path& clip) {
+    Result<std::string> hash = KnownClips::all().hash(clip);
+    if (!hash.ok()) return hash.failure();
+    const fs::path folder = Scratch::cache_folder() / "clips" / hash.value();
+    std::error_code error;
+    fs::create_directories(folder, error);
+    if (error)
+        return Failure{Fault::output, folder.string(),
+                       "Cannot make the folder " + folder.string() + ": " + error.message() + "."};
+    return folder;
+}
+
+fs::path file_of(const fs::path& folder, long number) {
+    return folder / (std::to_string(number) + ".png");
+}
+
+Raster16 raster_of(const cv::Mat& bgr) {
+    Raster16 out(Size{bgr.cols, bgr.rows}, 3);
+    for (int y = 0; y < bgr.rows; ++y) {
+        const auto* in = bgr.ptr<std::uint8_t>(y);
+        for (int x = 0; x < bgr.cols; ++x)
+            for (int c = 0; c < 3; ++c) out.at(x, y, c) = std::uint16_t(257 * in[3 * x + 2 - c]);
+    }
+    return out;
+}
+
+}  // namespace
+
+Result<ClipFacts> probe_clip(const fs::path& clip) {
+    return KnownClips::all().facts(clip);
+}
+
+fs::path name_of_clip_frame(const ClipFrame& frame) {
+    return frame.clip.string() + "#" + std::to_string(frame.number);
+}
+
+std::optional<ClipFrame> clip_frame_of(const fs::path& name) {
+    const std::string text = name.string();
+    const std::size_t mark = text.rfind('#');
+    if (mark == std::string::npos || mark + 1 == text.size()) return std::nullopt;
+    ClipFrame out{text.substr(0, mark), 0};
+    const char* end = text.data() + text.size();
+    const auto [stop, error] = std::from_chars(text.data() + mark + 1, end, out.number);
+    if (error != std::errc() || stop != end || out.number < 0) return std::nullopt;
+    const Kind* kind = kind_of(out.clip);
+    if (!kind || kind->way != Way::clip) return std::nullopt;
+    return out;
+}
+
+std::vector<long> pick_frames(const ClipFacts& facts, double from_s, double to_s, double rate) {
+    std::vector<long> out;
+    if (!(rate > 0)) return out;
+    for (long i = 0;; ++i) {
+        const double at = from_s + double(i) / rate;
+        const long number = std::lround(at * facts.rate);
+        if (at > to_s + 1e-9 || number >= facts.frames) return out;
+        if (number >= 0 && (out.empty() || number > out.back())) out.push_back(number);
+    }
+}
+
+Status unroll_clip(const fs::path& clip, const std::vector<long>& numbers, Job& job) {
+    Result<fs::path> folder = folder_of(clip);
+    if (!folder.ok()) return folder.failure();
+    std::vector<long> missing;
+    std::copy_if(numbers.begin(), numbers.end(), std::back_inserter(missing),
+                 [&](long n) { return !fs::exists(file_of(folder.value(), n)); });
+    if (missing.empty()) return Done{};
+    Result<cv::VideoCapture> opened = open_clip(clip);
+    if (!opened.ok()) return opened.failure();
+    cv::VideoCapture& capture = opened.value();
+    job.begin("Reading frames of " + clip.filename().string(), missing.back() + 1);
+    auto next = missing.begin();
+    cv::Mat picture;
+    // Frame by frame from the begin: to jump to a number is not exact in many kinds of clips.
+    for (long n = 0; next != missing.end(); ++n) {
+        if (job.stopped()) return stopped_failure();
+        if (!capture.grab()) return io::refuse(clip, "ends at frame " + std::to_string(n) + ". Choose an earlier end.");
+        job.advance();
+        if (n != *next) continue;
+        ++next;
+        if (!capture.retrieve(picture) || picture.type() != CV_8UC3) return broken(clip);
+        Status kept =
+            write_picture(file_of(folder.value(), n), raster_of(picture), Profile::srgb(), {8, 92, Sync::no}, {});
+        if (!kept.ok()) return kept;
+    }
+    return Done{};
+}
+
+Result<fs::path> pixels_of_clip_frame(const ClipFrame& frame) {
+    Result<fs::path> folder = folder_of(frame.clip);
+    if (!folder.ok()) return folder.failure();
+    fs::path file = file_of(folder.value(), frame.number);
+    if (fs::exists(file)) return file;
+    // One pass at a time.
+    static std::mutex one_at_a_time;
+    const std::lock_guard lock(one_at_a_time);
+    Job job;
+    Status unrolled = unroll_clip(frame.clip, {frame.number}, job);
+    if (!unrolled.ok()) return unrolled.failure();
+    return file;
+}
+
+Result<std::string> hash_of_clip_frame(const ClipFrame& frame) {
+    Result<std::string> hash = KnownClips::all().hash(frame.clip);
+    if (!hash.ok()) return hash;
+    return hash.value() + "#" + std::to_string(frame.number);
+}
+
+CaptureData capture_of_clip_frame(const ClipFrame& frame) {
+    CaptureData out;
+    const Result<ClipFacts> facts = probe_clip(frame.clip);
+    if (facts.ok()) out.captured = facts.value().begin + double(frame.number) / facts.value().rate;
+    return out;
+}
+
+}  // namespace bp
