@@ -1,4 +1,6 @@
 #include <catch2/catch.hpp>
+#include <chrono>
+#include <cmath>
 #include <fstream>
 #include <nlohmann/json.hpp>
 
@@ -227,7 +229,7 @@ TEST_CASE("render writes a saved pile as the core renders it") {
 TEST_CASE("practice writes frames and truth in each format; order and progress can be chosen") {
     const Folder folder;
     for (const auto& [format, ending] :
-         {std::pair{"jpeg", ".jpg"}, std::pair{"png", ".png"}, std::pair{"tiff", ".tif"}}) {
+         {std::pair{"jpeg", ".jpg"}, std::pair{"png", ".png"}, std::pair{"tiff", ".tif"}, std::pair{"dng", ".dng"}}) {
         const std::string to = at(folder, format);
         const auto ran = run_program(std::string("practice harbour-cats -o ") + to +
                                      " --frames 2 --size 160x107 --progress json --format " + format);
@@ -239,7 +241,31 @@ TEST_CASE("practice writes frames and truth in each format; order and progress c
     }
     CHECK(probe_picture(folder / "tiff/harbour-cats-0001.tif").value().bits == 16);
     CHECK(run_program("practice quay -o " + at(folder, "q") + " --size 3x3").code == 2);
-    CHECK(run_program("practice quay -o " + at(folder, "q") + " --format dng").code == 2);
+    CHECK(run_program("practice quay -o " + at(folder, "q") + " --format bmp").code == 2);
+    CHECK(run_program("practice quay -o " + at(folder, "q") + " --live 0").code == 2);
+    // Frames come one by one, each whole before the next begins.
+    REQUIRE(
+        run_program("practice harbour-cats -o " + at(folder, "live") + " --frames 3 --size 160x107 --live 0.3").code ==
+        0);
+    const auto written = [&](int n) {
+        return fs::last_write_time(folder / ("live/harbour-cats-000" + std::to_string(n) + ".jpg"));
+    };
+    CHECK(written(2) - written(1) > std::chrono::milliseconds(150));
+    CHECK(written(3) - written(2) > std::chrono::milliseconds(150));
+}
+
+TEST_CASE("inspect tells which frames are odd, and why") {
+    const Folder folder;
+    for (int i = 1; i <= 9; ++i)
+        test::write(folder / ("f" + std::to_string(i) + ".png"),
+                    test::landscape({320, 240}, i == 4 ? Matrix::shift(6, 2) : Matrix{}, unsigned(i), 0.01), 16);
+    const json frames = json::parse(run_program("inspect --json " + folder.path().string()).out)["frames"];
+    for (std::size_t i = 0; i < 9; ++i) CHECK(frames[i]["odd"].size() == (i == 3 ? 1 : 0));
+    CHECK(frames[3]["odd"][0] == "moved 6.3 px");
+    CHECK(frames[3]["shift_px"].get<double>() == Approx(std::hypot(6, 2)).margin(0.1));
+    CHECK(frames[3]["shift_x_px"].get<double>() == Approx(6).margin(0.1));
+    CHECK(frames[8]["sharpness"].get<double>() == Approx(1).margin(0.1));
+    CHECK(run_program("inspect " + folder.path().string()).out.find("moved 6.3 px") != std::string::npos);
 }
 
 TEST_CASE("a full disk gives 4 and leaves the old file whole, in every format") {

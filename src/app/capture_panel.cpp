@@ -72,7 +72,8 @@ CapturePanel::CapturePanel(Studio& studio, Surveyor& surveyor, QWidget* parent)
     grid_->setColumnStretch(1, 1);
     column->addLayout(grid_);
     column->addStretch();
-    column->addWidget(quiet_label(tr("Amber: what differs across the run."), inside));
+    differs_ = quiet_label(tr("Amber: what differs across the run."), inside);
+    column->addWidget(differs_);
     connect(&studio.document(), &Document::changed, this, &CapturePanel::refresh);
     connect(&studio, &Studio::selection_changed, this, &CapturePanel::refresh);
     connect(&surveyor, &Surveyor::changed, this, &CapturePanel::refresh);
@@ -127,6 +128,7 @@ void CapturePanel::refresh() {
     const Frame* frame = find_frame(studio_.pile(), studio_.current());
     title_->setText(frame ? name_of_frame(*frame) : QString());
     int row = 0;
+    bool any = false;
     for (const Line& line : lines()) {
         auto* name = quiet_label(line.name, title_->parentWidget());
         name->setWordWrap(false);
@@ -137,12 +139,14 @@ void CapturePanel::refresh() {
         grid_->addWidget(name, row, 0, Qt::AlignTop);
         grid_->addWidget(value, row++, 1);
         if (line.range.isEmpty()) continue;
+        any = true;
         auto* range = new QLabel(line.range, title_->parentWidget());
         range->setFont(face(type::small));
         range->setProperty("differs", true);
         range->setWordWrap(true);
         grid_->addWidget(range, row++, 1);
     }
+    differs_->setVisible(any);
 }
 
 void CapturePanel::showEvent(QShowEvent*) {

@@ -32,6 +32,7 @@ class CapturePanel : public QFrame {
     Studio& studio_;
     Surveyor& surveyor_;
     QLabel* title_;
+    QLabel* differs_;
     QGridLayout* grid_;
 };
 

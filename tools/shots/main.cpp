@@ -144,6 +144,7 @@ bool raw(MainWindow& window, Photographer& p) {
     options.truth = false;
     Job job;
     if (!practice::practise(*practice::scene_named("shelf"), folder.toStdString(), options, job).ok()) return false;
+    window.studio().document().close();
     window.studio().open({folder}, Outcome::quiet);
     wait_for([&] { return window.studio().document().open(); });
     window.studio().select(window.studio().pile().frames[2].id);

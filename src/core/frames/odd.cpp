@@ -33,9 +33,12 @@ struct Departure {
     double after = std::numeric_limits<double>::quiet_NaN();
 };
 
-// The nearer of two guesses: that the others go on as they went, or that they stay where they mostly were. A few wild
-// ones among few frames can tilt the first.
-double expected(const Series& series, std::size_t i, int step) {
+// What is taken for expected: that the others go on as they went, or the nearer of that and of where they mostly were.
+// How restless a run is shows in the first. The second judges single frames: a few wild ones among few frames can tilt
+// the line through them.
+enum class Guess { onward, nearer };
+
+double expected(const Series& series, std::size_t i, int step, Guess guess) {
     std::vector<double> x, y;
     for (auto k = std::ptrdiff_t(i) + step; k >= 0 && k < std::ptrdiff_t(series.size()) && int(x.size()) < looked_at;
          k += step)
@@ -48,13 +51,15 @@ double expected(const Series& series, std::size_t i, int step) {
     const double usual = median(y);
     if (x.size() < 4) return usual;
     const double onward = steady_line(x, y)(0);
+    if (guess == Guess::onward) return onward;
     return std::abs(*series[i] - onward) <= std::abs(*series[i] - usual) ? onward : usual;
 }
 
-std::vector<Departure> departures(const Series& series) {
+std::vector<Departure> departures(const Series& series, Guess guess) {
     std::vector<Departure> out(series.size());
     for (std::size_t i = 0; i < series.size(); ++i)
-        if (series[i]) out[i] = {*series[i] - expected(series, i, -1), *series[i] - expected(series, i, 1)};
+        if (series[i])
+            out[i] = {*series[i] - expected(series, i, -1, guess), *series[i] - expected(series, i, 1, guess)};
     return out;
 }
 
@@ -85,34 +90,41 @@ class Marker {
     explicit Marker(const std::vector<FrameMeasures>& run) : run_(run), marks_(run.size()), weights_(run.size()) {}
 
     void mark_moves(Size picture) {
-        const auto x = departures(series_of(run_, [](const FrameMeasures& m) -> std::optional<double> {
+        const Series x = series_of(run_, [](const FrameMeasures& m) -> std::optional<double> {
             return m.shift_px ? std::optional(m.shift_px->x) : std::nullopt;
-        }));
-        const auto y = departures(series_of(run_, [](const FrameMeasures& m) -> std::optional<double> {
+        });
+        const Series y = series_of(run_, [](const FrameMeasures& m) -> std::optional<double> {
             return m.shift_px ? std::optional(m.shift_px->y) : std::nullopt;
-        }));
-        std::vector<double> before, after, sizes;
-        for (std::size_t i = 0; i < x.size(); ++i) {
-            before.push_back(std::hypot(x[i].before, y[i].before));
-            after.push_back(std::hypot(x[i].after, y[i].after));
-            sizes.push_back(std::abs(nearer({before[i], after[i]})));
-        }
+        });
+        const auto lengths = [&](Guess guess) {
+            const auto along = departures(x, guess);
+            const auto down = departures(y, guess);
+            std::vector<Departure> out;
+            for (std::size_t i = 0; i < along.size(); ++i)
+                out.push_back({std::hypot(along[i].before, down[i].before), std::hypot(along[i].after, down[i].after)});
+            return out;
+        };
+        const std::vector<Departure> away = lengths(Guess::nearer);
+        std::vector<double> restless, sizes;
+        for (const Departure& d : lengths(Guess::onward)) restless.push_back(nearer(d));
+        for (const Departure& d : away) sizes.push_back(nearer(d));
         const double least = std::max(least_move_px, least_move * std::max(picture.width, picture.height));
-        const double limit = limit_of(sizes, least);
+        const double limit = limit_of(restless, least);
         for (std::size_t i = 0; i < sizes.size(); ++i) {
             if (sizes[i] > limit)
                 add(i, {Oddity::moved, sizes[i]}, sizes[i] / limit);
-            else if (i > 0 && before[i] > limit && sizes[i - 1] <= limit && after[i - 1] > limit)
-                add(i, {Oddity::moved_on, before[i]}, before[i] / limit);
+            else if (i > 0 && away[i].before > limit && sizes[i - 1] <= limit && away[i - 1].after > limit)
+                add(i, {Oddity::moved_on, away[i].before}, away[i].before / limit);
         }
     }
 
     // Marks by a series whose departures beyond the limit are odd, up or down.
     void mark(const Series& series, double least, std::optional<Oddity> up, std::optional<Oddity> down,
               const std::function<double(double)>& amount) {
-        std::vector<double> sizes;
-        for (const Departure& d : departures(series)) sizes.push_back(nearer(d));
-        const double limit = limit_of(sizes, least);
+        std::vector<double> restless, sizes;
+        for (const Departure& d : departures(series, Guess::onward)) restless.push_back(nearer(d));
+        for (const Departure& d : departures(series, Guess::nearer)) sizes.push_back(nearer(d));
+        const double limit = limit_of(restless, least);
         for (std::size_t i = 0; i < sizes.size(); ++i) {
             const auto why = sizes[i] > 0 ? up : down;
             if (why && std::abs(sizes[i]) > limit) add(i, {*why, amount(sizes[i])}, std::abs(sizes[i]) / limit);
