@@ -96,6 +96,24 @@ TEST_CASE("a run is thinned to one in three, frames are removed, and all of it i
     CHECK(w.pile().frames.size() == 9);
 }
 
+TEST_CASE("what is not alike is told in a sentence when it is opened", "[window]") {
+    const Folder folder;
+    run_into(folder, 3);
+    fs::copy_file(folder / "f101.png", folder / "twin.png");
+    write(folder / "odd.png", speckle_8({320, 200}, 3, 1), 8);
+    write(folder / "linear.png", landscape({320, 240}, {}, 77, 0.01), 16, Profile::linear_srgb());
+    Window w;
+    QString said;
+    QObject::connect(&w.studio(), &app::Studio::said, &w.window, [&](const QString& text) { said = text; });
+    REQUIRE(w.open(folder));
+    CHECK(said ==
+          "1 of the frames cannot be used: see the Frames step; 1 are copies of others and set aside; 1 have "
+          "another colour profile and are converted to sRGB.");
+    CHECK(merged_ids(w.pile()).size() == 4);
+    w.key(Qt::Key_A, Qt::ControlModifier);
+    CHECK(w.studio().selected().size() == 6);
+}
+
 TEST_CASE("reference and base are chosen here", "[window]") {
     const Folder folder;
     run_into(folder, 3);

@@ -112,7 +112,7 @@ TEST_CASE("grey frames stay grey, and mixed ones become colour without changing 
     const Pile pile = open({folder.path().string()}).value();
     REQUIRE(pile.channels == 3);
     Job job;
-    const Raster16 read = read_frame(*pile.frames[0].file, 0, {pile.profile, 3}, job).value();
+    const Raster16 read = read_frame(*pile.frames[0].file, 0, {pile.profile, 3, {}}, job).value();
     int wrong = 0;
     for (int y = 0; y < 16; ++y)
         for (int x = 0; x < 24; ++x)
@@ -134,7 +134,7 @@ TEST_CASE("the store keeps within its budget and gives the same frames again") {
     const Folder folder;
     const Pile pile = test::speckle_pile(folder, 4, {40, 30}, 8);
     const std::size_t each = 40 * 30 * 3;
-    FrameStore store({pile.profile, 3}, {each * 2, 0});
+    FrameStore store({pile.profile, 3, {}}, {each * 2, 0});
     Job job;
     for (const Frame& f : pile.frames) REQUIRE(store.load(*f.file, 0, job).ok());
     CHECK(store.bytes() <= each * 2);

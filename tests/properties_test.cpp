@@ -152,7 +152,7 @@ TEST_CASE("rows that stream are the rows of the whole frame, whatever is asked f
     file.facts = probe_picture(file.path).value();
     const auto equal_row = [&](const std::uint16_t* row, int y) { return std::equal(row, row + 99, picture.row(y)); };
     for (const int step : {1, 5, 17, 40}) {
-        auto rows = std::move(open_frame(file, 0, {Profile::srgb(), 3})).value()->window(step + 5, 3);
+        auto rows = std::move(open_frame(file, 0, {Profile::srgb(), 3, {}})).value()->window(step + 5, 3);
         for (int y = 0; y < 90; y += step) {
             const int first = std::max(0, y - 2);
             const int last = std::min(90, y + step + 3);
@@ -160,7 +160,7 @@ TEST_CASE("rows that stream are the rows of the whole frame, whatever is asked f
             for (int r = first; r < last; ++r) REQUIRE(equal_row(rows->row(r).wide, r));
         }
     }
-    auto skipping = std::move(open_frame(file, 0, {Profile::srgb(), 3})).value()->window(10, 0);
+    auto skipping = std::move(open_frame(file, 0, {Profile::srgb(), 3, {}})).value()->window(10, 0);
     REQUIRE(skipping->require(70, 80).ok());
     CHECK(equal_row(skipping->row(75).wide, 75));
     REQUIRE(skipping->require(89, 90).ok());

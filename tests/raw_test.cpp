@@ -8,6 +8,8 @@
 #include "engine/render.h"
 #include "io/capture.h"
 #include "pile/edits.h"
+#include "pile/file.h"
+#include "practice/dng.h"
 #include "practice/practice.h"
 #include "support/fixtures.h"
 
@@ -102,6 +104,35 @@ TEST_CASE("a pile of raw frames merges like any other, and half a raw file is re
     const Raster16 merged = test::render_all(with_mode(pile, Mode::median)).value();
     const Raster16 truth = read_picture(raw_run() / "truth/clear.tif").value();
     for (int c = 0; c < 3; ++c) CHECK(ratio_to(merged, truth, c) == Approx(1).margin(0.03));
+}
+
+TEST_CASE("all raw frames of a pile have one white balance, whatever the camera took for white") {
+    const Folder folder;
+    Raster16 mosaic(Size{96, 64}, 1);
+    for (int y = 0; y < 64; ++y)
+        for (int x = 0; x < 96; ++x)
+            mosaic.at(x, y, 0) =
+                std::uint16_t(practice::Sensor::black +
+                              5000 * practice::Sensor::neutral[std::size_t(practice::Sensor::colour_at(x, y))]);
+    CaptureData capture;
+    capture.camera = "Skerrow practice camera";
+    REQUIRE(practice::write_dng(folder / "a.dng", mosaic, capture).ok());
+    REQUIRE(practice::write_dng(folder / "b.dng", mosaic, capture, {0.6, 1.0, 0.5}).ok());
+    const Raster16 own = read_picture(folder / "b.dng").value();
+    CHECK(own.at(40, 30, 0) < 0.95 * own.at(40, 30, 1));
+    Job job;
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::name, job).value();
+    REQUIRE(pile.balance);
+    CHECK((*pile.balance)[0] == Approx(1 / 0.52).epsilon(1e-3));
+    FrameStore store(working_space(pile));
+    const Raster16 a = render_frame(pile, store, pile.frames[0].id, whole(pile.size), 0, job).value();
+    const Raster16 b = render_frame(pile, store, pile.frames[1].id, whole(pile.size), 0, job).value();
+    CHECK(test::difference(a, b, 60) == "");
+    CHECK(double(a.at(40, 30, 0)) == Approx(a.at(40, 30, 1)).epsilon(0.01));
+    // A saved pile keeps it.
+    REQUIRE(save_pile(pile, folder / "p.pile").ok());
+    CHECK(load_pile(folder / "p.pile").value().pile.balance == pile.balance);
 }
 
 TEST_CASE("the linear profile is the same bytes always") {

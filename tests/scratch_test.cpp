@@ -27,7 +27,7 @@ FrameFile file_of(const fs::path& path) {
 
 SharedTiles tiles_of(const fs::path& path, int channels, Scratch& scratch) {
     Job job;
-    auto open = std::move(open_frame(file_of(path), 0, {Profile::srgb(), channels})).value();
+    auto open = std::move(open_frame(file_of(path), 0, {Profile::srgb(), channels, {}})).value();
     return TiledFrame::make(*open, scratch, job).value();
 }
 
@@ -137,7 +137,7 @@ TEST_CASE("a frame turned far is resampled from tiles as from rows") {
                 std::vector<Band> bands;
                 for (int y = region.top; y < region.bottom(); y += height)
                     bands.emplace_back(y, std::min(y + height, region.bottom()));
-                auto open = std::move(open_frame(file_of(folder / "a.tif"), 0, {Profile::srgb(), 3})).value();
+                auto open = std::move(open_frame(file_of(folder / "a.tif"), 0, {Profile::srgb(), 3, {}})).value();
                 PlacedRows by_rows(open->window(reaches.window(bands), 0), reaches, region, 3, bands);
                 PlacedRows by_tiles(tiles, reaches, region, 3, bands);
                 for (std::size_t b = 0; b < bands.size(); ++b) {

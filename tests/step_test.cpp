@@ -155,7 +155,7 @@ TEST_CASE("placed rows are the warped frame, whatever the bands and wherever the
                 for (int y = region.top; y < region.bottom(); y += height)
                     bands.emplace_back(y, std::min(y + height, region.bottom()));
                 const RowReaches reaches(placed, 0, {120, 90}, region);
-                auto open = std::move(open_frame(file, 0, {Profile::srgb(), 3})).value();
+                auto open = std::move(open_frame(file, 0, {Profile::srgb(), 3, {}})).value();
                 PlacedRows rows(open->window(reaches.window(bands), 2), reaches, region, 3, bands);
                 for (std::size_t b = 0; b < bands.size(); ++b) {
                     REQUIRE(rows.read(b, bands[b]).ok());

@@ -1,6 +1,7 @@
 // Frames known against the truth of the practice camera, and odd ones told from the rest.
 #include "engine/survey.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
 
@@ -216,6 +217,59 @@ TEST_CASE("a black frame among lit ones is guessed to be a dark, a long exposure
     // What a person says stands.
     const int ids[] = {pile.frames[8].id};
     CHECK(guess_roles(with_role(pile, ids, Role::scene), seen).size() == 1);
+}
+
+TEST_CASE("blur that only the frame at full size shows is found by the closer look") {
+    const test::Folder folder;
+    // Fine lines, which the small picture does not have; in one frame they are softened.
+    const Size size{2400, 1600};
+    for (int i = 1; i <= 6; ++i) {
+        Raster16 picture = test::landscape(size, {}, unsigned(i), 0.004);
+        for (int y = 0; y < size.height; ++y)
+            for (int x = 0; x < size.width; ++x)
+                for (int c = 0; c < 3; ++c) {
+                    const int strength = i == 4 ? 900 : 2600;
+                    const int line = (x / 2 + y / 3) % 2 == 0 ? strength : -strength;
+                    picture.at(x, y, c) = std::uint16_t(std::clamp(picture.at(x, y, c) + line, 0, 65535));
+                }
+        test::write(folder / ("f" + std::to_string(i) + ".tif"), picture, 8);
+    }
+    Job job;
+    Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::name, job).value();
+    FrameStore store(working_space(pile));
+    const Anchor anchor = anchor_of(pile, anchor_for(pile), store, job).value();
+    Sightings coarse, fine;
+    for (const Frame& frame : pile.frames) {
+        const Sighting seen = look_at(pile, frame, anchor, store, job).value();
+        coarse[frame.id] = std::make_shared<const Sighting>(seen);
+        fine[frame.id] = std::make_shared<const Sighting>(look_closer(pile, frame, seen, job).value());
+    }
+    const auto marked = [&](const Sightings& seen) {
+        std::vector<int> out;
+        const std::vector<Known> known = know(pile, seen);
+        for (std::size_t i = 0; i < known.size(); ++i)
+            for (const Mark& mark : known[i].marks)
+                if (mark.why == Oddity::soft) out.push_back(int(i) + 1);
+        return out;
+    };
+    CHECK(marked(coarse).empty());
+    CHECK(marked(fine) == std::vector<int>{4});
+    // While one is missing, all are held against each other by the small pictures.
+    Sightings mixed = fine;
+    mixed[pile.frames[1].id] = coarse[pile.frames[1].id];
+    CHECK(marked(mixed).empty());
+}
+
+TEST_CASE("more red is warmer, by as much as there is more") {
+    const LightCurve curve = LightCurve::of(Profile::linear_srgb(), 3);
+    Raster16 plain = test::landscape({320, 240}, {});
+    for (std::uint16_t& v : plain.data()) v = std::uint16_t(4000 + v / 3);
+    Raster16 warm = plain.clone();
+    for (int y = 0; y < 240; ++y)
+        for (int x = 0; x < 320; ++x) warm.at(x, y, 0) = std::uint16_t(std::lround(warm.at(x, y, 0) * std::exp2(0.5)));
+    FrameMeasures m;
+    compare(glance_of(warm, curve), glance_of(plain, curve), m);
+    CHECK(*m.warmth_ev == Approx(0.5).margin(0.01));
 }
 
 TEST_CASE("robust statistics") {

@@ -128,7 +128,7 @@ TEST_CASE("levels beyond those that are decoded are the same from a file and fro
         FrameFile file;
         file.path = folder / name;
         file.facts = probe_picture(file.path).value();
-        const WorkingSpace space{Profile::srgb(), 3};
+        const WorkingSpace space{Profile::srgb(), 3, {}};
         FrameStore store(space);
         REQUIRE(store.load(file, scaled_levels, job).ok());
         for (int level = scaled_levels; level <= 6; ++level) {
@@ -145,7 +145,7 @@ TEST_CASE("a store that is given less room lets frames go, and gives the same ag
     const Folder folder;
     const Pile pile = test::speckle_pile(folder, 4, {40, 30}, 8);
     const std::size_t each = 40 * 30 * 3;
-    FrameStore store({pile.profile, 3}, {each * 4, 0});
+    FrameStore store({pile.profile, 3, {}}, {each * 4, 0});
     Job job;
     for (const Frame& f : pile.frames) REQUIRE(store.load(*f.file, 0, job).ok());
     CHECK(store.bytes() == each * 4);

@@ -163,6 +163,11 @@ void MainWindow::build_shortcuts() {
     on(QKeySequence::SaveAs, [this] { save_as(); });
     on(QKeySequence::Undo, [this] { studio_->document().undo(); });
     on(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { studio_->document().redo(); });
+    on(QKeySequence::SelectAll, [this] {
+        std::vector<int> all;
+        for (const Frame& frame : studio_->pile().frames) all.push_back(frame.id);
+        studio_->select_these(std::move(all));
+    });
     on(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { export_picture(); });
     on(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { flip_theme(); });
     on(QKeySequence::Quit, [this] { close(); });

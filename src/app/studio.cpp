@@ -147,7 +147,28 @@ void Studio::open(const QStringList& names, Outcome outcome) {
                                     return;
                                 }
                                 document_.start(std::move(opened).value(), {}, name_for(names));
+                                say_what_was_sorted_out(pile().frames);
                             });
+}
+
+void Studio::say_what_was_sorted_out(const std::vector<Frame>& frames) {
+    int unlike = 0, copies = 0, useless = 0;
+    for (const Frame& frame : frames) {
+        if (!usable(frame))
+            ++useless;
+        else if (frame.aside)
+            ++copies;
+        else if (frame.file->facts.profile != pile().profile)
+            ++unlike;
+    }
+    QStringList words;
+    if (useless > 0) words << tr("%1 of the frames cannot be used: see the Frames step").arg(useless);
+    if (copies > 0) words << tr("%1 are copies of others and set aside").arg(copies);
+    if (unlike > 0)
+        words << tr("%1 have another colour profile and are converted to %2")
+                     .arg(unlike)
+                     .arg(QString::fromStdString(pile().profile.name()));
+    if (!words.isEmpty()) say(words.join(QStringLiteral("; ")) + QLatin1Char('.'), useless > 0);
 }
 
 void Studio::add(const QStringList& names, bool inner) {
@@ -180,7 +201,9 @@ void Studio::add(const QStringList& names, bool inner) {
             std::vector<Frame> fresh;
             for (const Frame& frame : added.value().frames)
                 if (!find_frame(before, frame.id)) fresh.push_back(frame);
+            const std::vector<Frame> joined = fresh;
             document_.edit(with_frames(pile(), std::move(fresh)), tr("Add %n frame(s)", nullptr, more));
+            say_what_was_sorted_out(joined);
             load_thumbnails();
             if (pile().model != Model::none) align(pile().model, pile().reference);
         });

@@ -93,6 +93,8 @@ class Studio : public QObject {
   private:
     void fresh_stores();
     bool tell(const Failure& failure);
+    // In a sentence, when frames that have just come are not all alike.
+    void say_what_was_sorted_out(const std::vector<Frame>& frames);
 
     MemoryBudget budget() const;
 

@@ -8,13 +8,19 @@
 namespace bp::app {
 namespace {
 
+constexpr int rest_ms = 2000;  // without a change of the pile or of the chosen frame
 constexpr int pause_ms = 150;  // sightings that come within it are held against each other together
 
 }  // namespace
 
-Surveyor::Surveyor(Studio& studio) : QObject(&studio), studio_(studio), looking_(this), knowing_(this) {
+Surveyor::Surveyor(Studio& studio) : QObject(&studio), studio_(studio), looking_(this), closer_(this), knowing_(this) {
     soon_.setSingleShot(true);
     soon_.setInterval(pause_ms);
+    rest_.setSingleShot(true);
+    rest_.setInterval(rest_ms);
+    connect(&rest_, &QTimer::timeout, this, &Surveyor::look_closely);
+    connect(&studio.document(), &Document::changed, this, &Surveyor::make_way);
+    connect(&studio, &Studio::selection_changed, this, &Surveyor::make_way);
     connect(&soon_, &QTimer::timeout, this, &Surveyor::hold_against_each_other);
     connect(&studio.document(), &Document::opened, this, &Surveyor::start_anew);
     connect(&studio.document(), &Document::changed, this, &Surveyor::pile_changed);
@@ -49,6 +55,8 @@ Surveyor::Setting Surveyor::setting_of(const Pile& pile) {
 
 void Surveyor::start_anew() {
     looking_.stop();
+    closer_.stop();
+    rest_.stop();
     knowing_.stop();
     soon_.stop();
     anchor_ = 0;
@@ -116,6 +124,61 @@ void Surveyor::look() {
         });
 }
 
+bool Surveyor::complete_finely() const {
+    return complete() && !closer_.busy() && unseen_closely().empty();
+}
+
+std::vector<int> Surveyor::unseen_closely() const {
+    std::vector<int> out;
+    const Pile& pile = studio_.pile();
+    if (!has_more(pile.size)) return out;
+    for (const Frame& frame : pile.frames) {
+        const auto found = seen_.find(frame.id);
+        if (usable(frame) && frame.role == Role::scene && found != seen_.end() && !found->second->fine)
+            out.push_back(frame.id);
+    }
+    return out;
+}
+
+// Whoever works has the cores to himself; the closer look goes on when he rests.
+void Surveyor::make_way() {
+    if (!closer_.busy()) return;
+    closer_.stop();
+    rest_.start();
+}
+
+void Surveyor::look_closely() {
+    if (closer_.busy() || !complete()) return;
+    const Pile now = studio_.pile();
+    std::vector<std::pair<Frame, std::shared_ptr<const Sighting>>> missing;
+    for (const int id : unseen_closely()) missing.emplace_back(*find_frame(now, id), seen_.at(id));
+    if (missing.empty()) return;
+    const std::shared_ptr<FrameStore> store = studio_.store();
+    closer_.run<bool>(
+        [this, now, missing, store, anchor_id = anchor_](Job& job) {
+            // One after the other: the other cores are for what the person does.
+            for (const auto& [frame, seen] : missing) {
+                Result<Sighting> sight = look_closer(now, frame, *seen, job);
+                if (job.stopped()) return false;
+                if (!sight.ok()) {
+                    // The small picture could be read: what is wrong shows when the frame is used.
+                    Sighting bare = *seen;
+                    bare.fine.emplace();
+                    sight = std::move(bare);
+                }
+                auto shared = std::make_shared<const Sighting>(std::move(sight).value());
+                QMetaObject::invokeMethod(
+                    this,
+                    [this, store, anchor_id, id = frame.id, shared] {
+                        if (store == studio_.store() && anchor_id == anchor_) seen_[id] = shared;
+                    },
+                    Qt::QueuedConnection);
+            }
+            return true;
+        },
+        [this](bool) { soon_.start(); });
+}
+
 void Surveyor::guess() {
     const std::map<int, Role> roles = guess_roles(studio_.pile(), seen_);
     if (!roles.empty()) studio_.document().correct(with_guesses(studio_.pile(), roles));
@@ -132,7 +195,10 @@ void Surveyor::hold_against_each_other() {
                                              for (auto& [id, one] : known_) one.marks.clear();
                                          emit changed();
                                          // Only when all are seen: a dark is known by the others being brighter.
-                                         if (complete()) guess();
+                                         if (complete()) {
+                                             guess();
+                                             look_closely();
+                                         }
                                      });
 }
 

@@ -19,8 +19,9 @@ class Surveyor : public QObject {
     const Known* of(int id) const;
     // Frames with marks, in the order of the run.
     std::vector<int> odd_ids() const;
-    // True when every frame has been looked at.
+    // True when every frame has been looked at; and when all have been looked at closely.
     bool complete() const;
+    bool complete_finely() const;
     bool busy() const { return looking_.busy() || knowing_.busy() || soon_.isActive(); }
 
   signals:
@@ -37,14 +38,20 @@ class Surveyor : public QObject {
 
     void start_anew();
     void look();
+    // At full size, when nothing else is wanted: for blur that the small pictures do not show.
+    void look_closely();
+    void make_way();
+    std::vector<int> unseen_closely() const;
     void pile_changed();
     void guess();
     void hold_against_each_other();
 
     Studio& studio_;
     Lane looking_;
+    Lane closer_;
     Lane knowing_;
     QTimer soon_;
+    QTimer rest_;
     int anchor_ = 0;  // frame id; 0 while none is chosen
     Sightings seen_;
     std::map<int, Known> known_;

@@ -13,13 +13,12 @@ struct Close {
     void operator()(TIFF* tiff) const { TIFFClose(tiff); }
 };
 
-bool put_head(TIFF* t, Size size, const CaptureData& capture) {
+bool put_head(TIFF* t, Size size, const CaptureData& capture, const std::array<double, 3>& white_seen) {
     constexpr std::array<std::uint8_t, 4> version{1, 4, 0, 0};
     constexpr std::array<std::uint8_t, 4> backward{1, 1, 0, 0};
     constexpr std::array<std::uint16_t, 2> repeat{2, 2};
     constexpr std::array<std::uint8_t, 4> pattern{0, 1, 1, 2};
-    constexpr std::array<float, 3> neutral{float(Sensor::neutral[0]), float(Sensor::neutral[1]),
-                                           float(Sensor::neutral[2])};
+    const std::array<float, 3> neutral{float(white_seen[0]), float(white_seen[1]), float(white_seen[2])};
     // From XYZ to the sensor's colours: to linear sRGB (IEC 61966-2-1), then through the filters.
     constexpr std::array<double, 9> to_srgb{3.2406, -1.5372, -0.4986, -0.9689, 1.8758, 0.0415, 0.0557, -0.2040, 1.0570};
     std::array<float, 9> matrix{};
@@ -67,11 +66,12 @@ bool put_capture(TIFF* t, const CaptureData& c) {
 
 }  // namespace
 
-Status write_dng(const std::filesystem::path& file, const Raster16& mosaic, const CaptureData& capture) {
+Status write_dng(const std::filesystem::path& file, const Raster16& mosaic, const CaptureData& capture,
+                 const std::array<double, 3>& neutral) {
     const auto fill = [&](const std::filesystem::path& beside) -> Status {
         const Failure failed{Fault::output, beside.string(), "the TIFF library refuses it"};
         const std::unique_ptr<TIFF, Close> tiff(TIFFOpen(beside.c_str(), "w"));
-        if (!tiff || !put_head(tiff.get(), mosaic.size(), capture)) return failed;
+        if (!tiff || !put_head(tiff.get(), mosaic.size(), capture, neutral)) return failed;
         for (int y = 0; y < mosaic.height(); ++y) {
             // The library takes what is not const, and only reads it.
             void* row = const_cast<std::uint16_t*>(mosaic.row(y));

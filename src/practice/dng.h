@@ -19,7 +19,8 @@ struct Sensor {
     static constexpr int colour_at(int x, int y) { return (x & 1) + (y & 1); }
 };
 
-// `mosaic`: one channel, black to white.
-Status write_dng(const std::filesystem::path& file, const Raster16& mosaic, const CaptureData& capture);
+// `mosaic`: one channel, black to white. `neutral`: what the camera takes for white.
+Status write_dng(const std::filesystem::path& file, const Raster16& mosaic, const CaptureData& capture,
+                 const std::array<double, 3>& neutral = Sensor::neutral);
 
 }  // namespace bp::practice

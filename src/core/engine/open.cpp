@@ -157,6 +157,7 @@ Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order) {
     pile.reference = first->id;
     pile.base = first->id;
     pile.profile = first->file->facts.profile;
+    pile.balance = first->file->facts.balance;
     pile.channels = 1;
     for (const Frame& frame : pile.frames)
         if (usable(frame)) pile.channels = std::max(pile.channels, frame.file->facts.channels);

@@ -155,7 +155,7 @@ Result<Raster16> composed(const Pile& pile, FrameStore& store, const Rect& regio
 }  // namespace
 
 WorkingSpace working_space(const Pile& pile) {
-    return {pile.profile, pile.channels};
+    return {pile.profile, pile.channels, pile.balance};
 }
 
 Status render_to(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job, RowSink& sink) {

@@ -83,7 +83,7 @@ class WorkingRows {
 };
 
 Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpace& space) {
-    Result<std::unique_ptr<RowReader>> reader = RowReader::open(file.path, level);
+    Result<std::unique_ptr<RowReader>> reader = RowReader::open(file.path, level, space.balance);
     if (!reader.ok()) return reader.failure();
     const PictureFacts& facts = reader.value()->facts();
     if (facts.size != file.facts.size || facts.channels != file.facts.channels)

@@ -15,6 +15,7 @@ namespace bp {
 struct WorkingSpace {
     Profile profile;
     int channels = 3;
+    std::optional<WhiteBalance> balance;  // for raw frames
 };
 
 // A row of a frame in 8 or in 16 bits: one of the pointers is set.

@@ -86,10 +86,46 @@ Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anc
     return out;
 }
 
+bool has_more(Size size) {
+    return survey_level(size) > 0;
+}
+
+Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sighting& seen, Job& job) {
+    constexpr int band = 32;   // rows looked at
+    constexpr int every = 96;  // rows from one band to the next: a third of the picture tells enough
+    const WorkingSpace space = working_space(pile);
+    Result<std::unique_ptr<OpenFrame>> opened = open_frame(*frame.file, 0, space);
+    if (!opened.ok()) return opened.failure();
+    const Size size = opened.value()->size();
+    const std::unique_ptr<FrameRows> rows = opened.value()->window(band, 0);
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    Sighting out = seen;
+    out.fine.emplace();
+    Raster16 strip(Size{size.width, band}, space.channels);
+    for (int top = 0; top + band <= size.height; top += every) {
+        if (job.stopped()) return stopped_failure();
+        Status here = rows->require(top, top + band);
+        if (!here.ok()) return here.failure();
+        for (int y = 0; y < band; ++y) {
+            const SourceRow row = rows->row(top + y);
+            std::uint16_t* to = strip.row(y);
+            for (int i = 0; i < strip.row_samples(); ++i)
+                to[i] = row.narrow ? std::uint16_t(257 * row.narrow[i]) : row.wide[i];
+        }
+        append(*out.fine, glance_of(strip, curve));
+    }
+    return out;
+}
+
 std::vector<Known> know(const Pile& pile, const Sightings& seen) {
     std::vector<Known> out(pile.frames.size());
     const std::vector<std::optional<double>> gaps = gaps_of(pile);
     const Sighting* reference = sighting_of(seen, pile.reference);
+    // Fine and coarse sharpness cannot be held against each other.
+    const bool finely = std::all_of(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
+        const Sighting* sight = sighting_of(seen, f.id);
+        return !counts(f) || (sight && sight->fine);
+    });
     std::vector<const Glance*> run;
     std::vector<std::size_t> places;  // of the run's frames in the pile
     for (std::size_t i = 0; i < out.size(); ++i) {
@@ -99,10 +135,12 @@ std::vector<Known> know(const Pile& pile, const Sightings& seen) {
         const Sighting* sight = usable(frame) ? sighting_of(seen, frame.id) : nullptr;
         if (sight) {
             m.brightness = sight->glance.brightness;
-            m.noise = sight->glance.noise;
+            m.noise = sight->fine && !sight->fine->places.empty() ? sight->fine->noise : sight->glance.noise;
             m.clipped = sight->glance.clipped;
             if (reference && frame.role != Role::dark) {
                 compare(sight->glance, reference->glance, m);
+                if (finely && sight->fine && reference->fine)
+                    if (const auto sharp = sharpness_beside(*sight->fine, *reference->fine)) m.sharpness = sharp;
                 if (reference->to_anchor) place(*sight, inverse(*reference->to_anchor), pile.size, m);
             }
         }
@@ -163,6 +201,7 @@ Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job) {
         Frame& frame = pile.frames[std::size_t(n)];
         if (job.stopped() || !usable(frame)) return;
         Result<Sighting> sight = look_at(pile, frame, anchor.value(), store, job);
+        if (sight.ok() && has_more(pile.size)) sight = look_closer(pile, frame, sight.value(), job);
         job.advance();
         if (sight.ok()) {
             const std::lock_guard lock(mutex);

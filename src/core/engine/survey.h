@@ -19,6 +19,9 @@ namespace bp {
 struct Sighting {
     Glance glance;
     std::optional<Matrix> to_anchor;  // frame pixel to anchor pixel, level 0; none when the two do not agree
+    // Of bands at full size: blur and noise that the small picture does not show. None until look_closer(); without
+    // places when the picture is too small for a band, or turned out broken.
+    std::optional<Glance> fine;
 };
 
 // The level at which frames of this size are looked at: at most 800 pixels on the longer side.
@@ -37,6 +40,11 @@ int anchor_for(const Pile& pile);
 // Looks at one frame. Any thread.
 Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anchor, FrameStore& store, Job& job);
 
+// Adds the bands at full size, with a few rows in memory at a time. Any thread.
+Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sighting& seen, Job& job);
+// True when the small picture is not the frame itself, so that there is more to see.
+bool has_more(Size size);
+
 using Sightings = std::map<int, std::shared_ptr<const Sighting>>;  // by frame id
 
 struct Known {
@@ -44,7 +52,8 @@ struct Known {
     std::vector<Mark> marks;
 };
 // One entry a frame of the pile, in its order, from what has been seen so far. Frames of the role scene are held
-// against each other, those that are set aside among them; the others have measures but no marks.
+// against each other, by fine places when all of them have been looked at closely; those that are set aside among them;
+// the others have measures but no marks.
 std::vector<Known> know(const Pile& pile, const Sightings& seen);
 
 // Roles that frames seem to have, of which nobody said anything: a black frame among lit ones is a dark, one that was

@@ -154,25 +154,48 @@ double tone_ratio(const Place& a, const Place& b) {
 
 }  // namespace
 
-void compare(const Glance& frame, const Glance& reference, FrameMeasures& out) {
-    if (frame.places.size() != reference.places.size()) return;
-    std::vector<double> levels, warmths, contrasts;
+void append(Glance& glance, const Glance& band) {
+    const double here = double(glance.places.size());
+    const double more = double(band.places.size());
+    if (more == 0) return;
+    const auto mean = [&](double a, double b) { return (a * here + b * more) / (here + more); };
+    glance.brightness = mean(glance.brightness, band.brightness);
+    glance.clipped = mean(glance.clipped, band.clipped);
+    glance.noise = mean(glance.noise, band.noise);
+    glance.places.insert(glance.places.end(), band.places.begin(), band.places.end());
+    glance.grid = {band.grid.width, glance.grid.height + band.grid.height};
+}
+
+std::optional<double> sharpness_beside(const Glance& frame, const Glance& reference) {
+    if (frame.places.size() != reference.places.size()) return std::nullopt;
+    constexpr std::size_t fewest = 5;
+    std::vector<double> contrasts, textures;
     // Places that hardly have texture say nothing of sharpness: those above the middle count.
-    std::vector<double> textures;
     for (const Place& p : reference.places) textures.push_back(double(p.contrast));
     const double enough = quantile(textures, 0.5);
+    for (std::size_t i = 0; i < frame.places.size(); ++i) {
+        const Place& a = frame.places[i];
+        const Place& b = reference.places[i];
+        if (double(b.contrast) >= enough && b.contrast > b.doubt && b.contrast > 0)
+            contrasts.push_back(std::sqrt(double(a.contrast) / double(b.contrast)) * tone_ratio(b, a));
+    }
+    if (contrasts.size() < fewest) return std::nullopt;
+    return median(contrasts);
+}
+
+void compare(const Glance& frame, const Glance& reference, FrameMeasures& out) {
+    if (frame.places.size() != reference.places.size()) return;
+    std::vector<double> levels, warmths;
     for (std::size_t i = 0; i < frame.places.size(); ++i) {
         const Place& a = frame.places[i];
         const Place& b = reference.places[i];
         levels.push_back(log2_ratio(whole_light(a), whole_light(b)));
         warmths.push_back(log2_ratio(double(a.light[0]), double(b.light[0])) -
                           log2_ratio(double(a.light[2]), double(b.light[2])));
-        if (double(b.contrast) >= enough && b.contrast > b.doubt && b.contrast > 0)
-            contrasts.push_back(std::sqrt(double(a.contrast) / double(b.contrast)) * tone_ratio(b, a));
     }
     out.level_ev = median(levels);
     out.warmth_ev = median(warmths);
-    if (contrasts.size() >= 5) out.sharpness = median(contrasts);
+    out.sharpness = sharpness_beside(frame, reference);
 }
 
 std::vector<double> veils(const std::vector<const Glance*>& run) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <array>
+#include <optional>
 #include <vector>
 
 #include "frames/measures.h"
@@ -30,10 +31,15 @@ struct Glance {
 // flattest quarter of the places. Pure; any thread.
 Glance glance_of(const Raster16& picture, const LightCurve& curve);
 
+// Adds what a further band of the same picture shows, as if its places followed.
+void append(Glance& glance, const Glance& band);
+
 // level_ev, warmth_ev and sharpness of `frame` against `reference`: medians over the places, so that what moves does
 // not count while it fills less than half of the picture. Contrast is held against the tone, so that more light is not
 // taken for more sharpness.
 void compare(const Glance& frame, const Glance& reference, FrameMeasures& out);
+// The sharpness alone; nothing when too few places have texture.
+std::optional<double> sharpness_beside(const Glance& frame, const Glance& reference);
 
 // For each glance, the share of places whose light, beside that of the same places in the frames around it in time,
 // differs by more than the frame as a whole does, together with all the places around: thin cloud, haze, a reflection.

@@ -54,13 +54,16 @@ Result<PictureFacts> facts_of(LibRaw& raw, const std::filesystem::path& file) {
     facts.channels = 3;
     facts.bits = 16;
     facts.profile = Profile::linear_srgb();
+    const float* cam = raw.imgdata.color.cam_mul;
+    if (cam[0] > 0 && cam[1] > 0 && cam[2] > 0) facts.balance = WhiteBalance{cam[0] / cam[1], 1, cam[2] / cam[1]};
     return facts;
 }
 
 // Developed with the first rows that are asked for.
 class RawRows final : public RowReader {
   public:
-    RawRows(std::filesystem::path file, PictureFacts facts, bool half) : file_(std::move(file)), half_(half) {
+    RawRows(std::filesystem::path file, PictureFacts facts, bool half, const std::optional<WhiteBalance>& balance)
+        : file_(std::move(file)), half_(half), balance_(balance) {
         facts_ = std::move(facts);
         bits_ = 16;
         size_ = at_level(facts_.size, half ? 1 : 0);
@@ -88,6 +91,11 @@ class RawRows final : public RowReader {
         Result<std::unique_ptr<LibRaw>> opened = open_raw(file_, half_);
         if (!opened.ok()) return opened.failure();
         LibRaw& raw = *opened.value();
+        if (balance_) {
+            libraw_output_params_t& p = raw.imgdata.params;
+            p.use_camera_wb = 0;
+            for (std::size_t c = 0; c < 4; ++c) p.user_mul[c] = c == 3 ? (*balance_)[1] : (*balance_)[c];
+        }
         int code = raw.unpack();
         if (code == LIBRAW_SUCCESS) code = raw.dcraw_process();
         if (code != LIBRAW_SUCCESS) return broken(file_, code);
@@ -113,6 +121,7 @@ class RawRows final : public RowReader {
 
     std::filesystem::path file_;
     bool half_;
+    std::optional<WhiteBalance> balance_;
     Raster16 picture_;
 };
 
@@ -124,11 +133,12 @@ Result<PictureFacts> raw_facts(const std::filesystem::path& file) {
     return facts_of(*raw.value(), file);
 }
 
-Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level) {
+Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level,
+                                            const std::optional<WhiteBalance>& balance) {
     Result<PictureFacts> facts = raw_facts(file);
     if (!facts.ok()) return facts.failure();
     const bool half = level > 0;
-    std::unique_ptr<RowReader> rows = std::make_unique<RawRows>(file, std::move(facts).value(), half);
+    std::unique_ptr<RowReader> rows = std::make_unique<RawRows>(file, std::move(facts).value(), half, balance);
     return rows;
 }
 

@@ -141,7 +141,8 @@ Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
     return io::upright(opened.value().stored, opened.value().orientation);
 }
 
-Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& file, int level) {
+Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& file, int level,
+                                                   const std::optional<WhiteBalance>& balance) {
     if (const auto frame = clip_frame_of(file)) {
         Result<std::filesystem::path> pixels = pixels_of_clip_frame(*frame);
         if (!pixels.ok()) return pixels.failure();
@@ -149,7 +150,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
     }
     if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) {
         // The developed picture at half size stands for level 1; what is smaller is averaged, as with other kinds.
-        Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1));
+        Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1), balance);
         if (!rows.ok() || level <= 1) return rows;
         const int near = std::min(level, scaled_levels);
         std::unique_ptr<RowReader> out = io::boxed_rows(std::move(rows).value(), near - 1);

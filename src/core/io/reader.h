@@ -1,8 +1,10 @@
 // Reading pictures: JPEG (libjpeg-turbo), PNG, TIFF (libvips).
 #pragma once
 
+#include <array>
 #include <filesystem>
 #include <memory>
+#include <optional>
 #include <span>
 #include <string>
 
@@ -12,12 +14,16 @@
 
 namespace bp {
 
+// How much a raw file's red, green and blue are strengthened so that white is white; green is 1.
+using WhiteBalance = std::array<float, 3>;
+
 // What the header of a picture says. Upright: the orientation tag is already taken into account.
 struct PictureFacts {
     Size size;
     int channels = 3;  // 1 grey, 3 RGB; an alpha channel is left out
     int bits = 8;      // 8 or 16 a sample
     Profile profile;
+    std::optional<WhiteBalance> balance;  // the camera's, of raw files
     friend bool operator==(const PictureFacts&, const PictureFacts&) = default;
 };
 
@@ -32,7 +38,9 @@ constexpr int scaled_levels = 3;
 class RowReader {
   public:
     // `level` halves the picture that many times (scaled decode where the format has it, box average elsewhere).
-    static Result<std::unique_ptr<RowReader>> open(const std::filesystem::path& file, int level);
+    // `balance` takes the place of a raw file's own, so that the frames of a run agree; others have none.
+    static Result<std::unique_ptr<RowReader>> open(const std::filesystem::path& file, int level,
+                                                   const std::optional<WhiteBalance>& balance = std::nullopt);
     virtual ~RowReader() = default;
 
     const PictureFacts& facts() const { return facts_; }

@@ -34,7 +34,8 @@ std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image im
 
 // Camera raw files by LibRaw.
 Result<PictureFacts> raw_facts(const std::filesystem::path& file);
-Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level);
+Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level,
+                                            const std::optional<WhiteBalance>& balance);
 
 // Means over boxes of 2^level pixels a side, in 16 bits.
 std::unique_ptr<RowReader> boxed_rows(std::unique_ptr<RowReader> rows, int level);

@@ -161,6 +161,12 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     pile.channels = in.at("channels").get<int>() == 1 ? 1 : 3;
     if (const auto icc = pieces.find("profile.icc"); icc != pieces.end()) pile.profile = Profile(icc->second);
     if (!pile.profile.fits(pile.channels)) return not_a_pile(file, "its colour profile is damaged");
+    if (in.contains("balance")) {
+        const auto balance = in.at("balance").get<WhiteBalance>();
+        const bool sound = std::all_of(balance.begin(), balance.end(), [](float v) { return v > 0.01F && v < 100; });
+        if (!sound) return not_a_pile(file, "its white balance cannot be true");
+        pile.balance = balance;
+    }
     pile.outcome = outcome_named(in.at("outcome").get<std::string>()).value_or(Outcome::trails);
     pile.reference = in.at("reference").get<int>();
     pile.base = in.at("base").get<int>();
@@ -229,6 +235,7 @@ Status save_pile(const Pile& pile, const fs::path& file) {
               {{"ending", pile.exporting.ending}, {"bits", pile.exporting.bits}, {"quality", pile.exporting.quality}}},
              {"frames", json::array()},
              {"parts", json::array()}};
+    if (pile.balance) out["balance"] = *pile.balance;
     for (const Frame& frame : pile.frames) out["frames"].push_back(frame_json(frame, folder));
     for (const Part& part : pile.parts) {
         Result<json> p = part_json(part, pieces);

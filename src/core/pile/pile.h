@@ -66,12 +66,13 @@ struct ExportSettings {
 
 struct Pile {
     Outcome outcome = Outcome::trails;
-    Size size;                  // of the canvas: all usable frames have it
-    int channels = 3;           // 1 or 3, of the canvas
-    Profile profile;            // working profile
-    std::vector<Frame> frames;  // in the order of the run
-    int reference = 0;          // id of the frame that the others are aligned to
-    int base = 0;               // id of the frame that mode one shows
+    Size size;                            // of the canvas: all usable frames have it
+    int channels = 3;                     // 1 or 3, of the canvas
+    Profile profile;                      // working profile
+    std::optional<WhiteBalance> balance;  // of the raw frames, all alike: the first usable one's
+    std::vector<Frame> frames;            // in the order of the run
+    int reference = 0;                    // id of the frame that the others are aligned to
+    int base = 0;                         // id of the frame that mode one shows
     Model model = Model::none;
     MergeSettings merge;
     Cover cover = Cover::full;
