@@ -1,5 +1,6 @@
 #include "app/surveyor.h"
 
+#include <QThread>
 #include <algorithm>
 
 #include "base/parallel.h"
@@ -156,7 +157,8 @@ void Surveyor::look_closely() {
     const std::shared_ptr<FrameStore> store = studio_.store();
     closer_.run<bool>(
         [this, now, missing, store, anchor_id = anchor_](Job& job) {
-            // One after the other: the other cores are for what the person does.
+            // One after the other, and only with time that nobody else wants. The thread is this lane's own.
+            QThread::currentThread()->setPriority(QThread::IdlePriority);
             for (const auto& [frame, seen] : missing) {
                 Result<Sighting> sight = look_closer(now, frame, *seen, job);
                 if (job.stopped()) return false;
