@@ -1,11 +1,17 @@
 // Sorting frames in the real window: odd ones, roles, notes, thinning, playing, comparing, frames that arrive.
 #include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QDropEvent>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QMimeData>
 #include <QPushButton>
 #include <QSpinBox>
 #include <catch2/catch.hpp>
+#include <fstream>
+#include <opencv2/videoio.hpp>
 
+#include "app/clip_dialog.h"
 #include "app/time_rail.h"
 #include "pile/edits.h"
 #include "support/window.h"
@@ -27,6 +33,19 @@ void run_into(const Folder& folder, int frames, int knocked = 0, int bright = 0)
         capture.exposure_s = 25;
         write(folder / ("f" + std::to_string(100 + i) + ".png"), picture, 16, {}, capture);
     }
+}
+
+void film(const fs::path& file, int frames) {
+    cv::VideoWriter writer(file.string(), cv::VideoWriter::fourcc('M', 'J', 'P', 'G'), 10, cv::Size(64, 48));
+    REQUIRE(writer.isOpened());
+    for (int n = 0; n < frames; ++n) writer.write(cv::Mat(48, 64, CV_8UC3, cv::Scalar(8 * n, 60, 200 - 8 * n)));
+}
+
+void drop_on(QWidget& widget, QMimeData& data) {
+    QDragEnterEvent enter({100, 100}, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&widget, &enter);
+    QDropEvent drop(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&widget, &drop);
 }
 
 bool known(Window& w) {
@@ -318,4 +337,104 @@ TEST_CASE("the practice camera begins a pile that grows, and can be stopped", "[
         REQUIRE(w.settle());
     }
     qputenv("BRIGHT_PILE_DEMO", before);
+}
+
+TEST_CASE("the practice camera is set in its panel", "[window]") {
+    const Folder home;
+    const QByteArray before = qgetenv("BRIGHT_PILE_DEMO");
+    qputenv("BRIGHT_PILE_DEMO", QByteArray::fromStdString(home.path().string()));
+    {
+        Window w;
+        w.click("start_camera");
+        auto* panel = w.find<app::CameraPanel>("camera_panel");
+        REQUIRE(panel->isVisible());
+        auto* scene = w.find<QComboBox>("camera_scene");
+        scene->setCurrentText("shelf");
+        // The scene brings its own first values.
+        CHECK(panel->settings().exposure_s == Approx(1.0 / 60).margin(0.001));
+        CHECK(panel->settings().frames == 16);
+        w.find<QSpinBox>("camera_frames")->setValue(2);
+        w.find<QComboBox>("camera_pace")->setCurrentIndex(3);
+        w.click("camera_start");
+        CHECK_FALSE(panel->isVisible());
+        REQUIRE(wait_for([&] { return w.pile().frames.size() == 2; }));
+        REQUIRE(wait_for([&] { return !w.window.arriving().photographing(); }));
+        CHECK(w.pile().outcome == Outcome::quiet);
+        // Opening something else ends the watching, and nothing is aligned in its place.
+        const Folder other;
+        run_into(other, 3);
+        REQUIRE(w.open(other));
+        CHECK_FALSE(w.window.arriving().watching());
+        CHECK(w.pile().model == Model::none);
+        CHECK(w.pile().frames.size() == 3);
+    }
+    qputenv("BRIGHT_PILE_DEMO", before);
+}
+
+TEST_CASE("frames of a clip are chosen by range and rate", "[window]") {
+    const Folder cache;
+    const QByteArray before = qgetenv("XDG_CACHE_HOME");
+    qputenv("XDG_CACHE_HOME", QByteArray::fromStdString(cache.path().string()));
+    const Folder folder;
+    film(folder / "run.avi", 20);
+    {
+        Window w;
+        int counted = 0;
+        // The dialog waits for its answer: it is given while the drop is under way.
+        QTimer::singleShot(0, [&] {
+            auto* dialog = w.find<app::ClipDialog>("clip_dialog");
+            w.find<QDoubleSpinBox>("clip_from")->setValue(0.5);
+            w.find<QDoubleSpinBox>("clip_to")->setValue(1.5);
+            w.find<QDoubleSpinBox>("clip_rate")->setValue(5);
+            counted = int(dialog->names().size());
+            w.click("clip_take");
+        });
+        QMimeData data;
+        data.setUrls({QUrl::fromLocalFile(QString::fromStdString((folder / "run.avi").string()))});
+        drop_on(w.window, data);
+        CHECK(counted == 6);
+        REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+        REQUIRE(w.settle());
+        std::vector<long> numbers;
+        for (const Frame& frame : w.pile().frames) numbers.push_back(clip_frame_of(frame.file->path)->number);
+        CHECK(numbers == std::vector<long>{5, 7, 9, 11, 13, 15});
+        // What is no clip is told.
+        QString said;
+        QObject::connect(&w.studio(), &app::Studio::said, &w.window, [&](const QString& text) { said = text; });
+        std::ofstream(folder / "no.mp4") << "no clip";
+        data.setUrls({QUrl::fromLocalFile(QString::fromStdString((folder / "no.mp4").string()))});
+        drop_on(w.window, data);
+        CHECK(said.startsWith("no.mp4 is not a clip"));
+        CHECK(w.pile().frames.size() == 6);
+    }
+    qputenv("XDG_CACHE_HOME", before);
+}
+
+TEST_CASE("capture data shows the chosen frame and what differs across the run", "[window]") {
+    const Folder folder;
+    CaptureData capture;
+    for (int i = 0; i < 3; ++i) {
+        capture.captured = 1789251245.0 + 30 * i;
+        capture.exposure_s = i == 2 ? 50 : 25;
+        capture.iso = 1600;
+        write(folder / ("f" + std::to_string(i) + ".png"), speckle_8({64, 48}, 3, unsigned(i)), 8, {}, capture);
+    }
+    Window w;
+    REQUIRE(w.open(folder));
+    w.key(Qt::Key_I);
+    auto* panel = w.find<QWidget>("capture_panel");
+    REQUIRE(panel->isVisible());
+    const auto texts = [&] {
+        QStringList out;
+        for (const QLabel* label : panel->findChildren<QLabel*>()) out << label->text();
+        return out;
+    };
+    CHECK(texts().contains("25 s"));
+    CHECK(texts().contains("25 s to 50 s"));
+    CHECK(texts().contains("1600"));
+    CHECK(texts().filter("1600 to").isEmpty());
+    w.studio().select(w.pile().frames[2].id);
+    CHECK(texts().contains("50 s"));
+    w.key(Qt::Key_I);
+    CHECK_FALSE(panel->isVisible());
 }

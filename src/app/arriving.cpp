@@ -15,10 +15,6 @@ namespace {
 
 constexpr std::chrono::milliseconds beat(200);
 
-std::string name_of_scene(const practice::SceneEntry& entry) {
-    return std::string(entry.name);
-}
-
 }  // namespace
 
 struct Arriving::Batch {
@@ -33,15 +29,14 @@ Arriving::Arriving(Studio& studio) : QObject(&studio), studio_(studio), watching
     connect(&camera_, &Lane::busy_changed, this, &Arriving::changed);
     connect(&studio.document(), &Document::opened, this, [this] {
         // Another pile than the one that the frames are for.
-        if (!beginning_ && watching()) stop();
+        if (!beginning_) halt();
     });
 }
 
 void Arriving::watch(const QString& folder, Outcome outcome) {
-    stop();
+    halt();
     folder_ = folder;
     outcome_ = outcome;
-    fresh_ = !studio_.document().open();
     arrived_ = 0;
     expected_ = 0;
     std::set<fs::path> known;
@@ -83,7 +78,7 @@ void Arriving::take(const Batch& batch) {
         return;
     }
     if (batch.frames.empty()) return;
-    if (fresh_ || !studio_.document().open()) {
+    if (!studio_.document().open()) {
         Result<Pile> pile = pile_of(batch.frames, outcome_, Order::captured);
         if (!pile.ok()) {
             studio_.say(QString::fromStdString(pile.failure().sentence), true);
@@ -92,7 +87,6 @@ void Arriving::take(const Batch& batch) {
         beginning_ = true;
         studio_.begin(std::move(pile).value(), QDir(folder_).dirName());
         beginning_ = false;
-        fresh_ = false;
     } else {
         studio_.document().take_in(beside(studio_.pile(), batch.frames));
         studio_.load_thumbnails();
@@ -118,25 +112,27 @@ void Arriving::photograph(const CameraSettings& settings) {
     options.live_s = std::max(0.01, (settings.exposure_s + settings.pause_s) / settings.pace);
     camera_.run<Result<practice::Practised>>(
         [entry, folder, options](Job& job) { return practice::practise(*entry, folder.toStdString(), options, job); },
-        [this, entry](const Result<practice::Practised>& done) {
+        [this, scene = settings.scene](const Result<practice::Practised>& done) {
             if (!done.ok() && done.failure().fault != Fault::stopped)
                 studio_.say(QString::fromStdString(done.failure().sentence), true);
-            if (done.ok())
-                studio_.say(
-                    tr("The practice camera has finished: %1").arg(QString::fromStdString(name_of_scene(*entry))));
+            if (done.ok()) studio_.say(tr("The practice camera has finished: %1").arg(scene));
             emit changed();
         });
     emit changed();
 }
 
-void Arriving::stop() {
-    const bool was = watching() || photographing();
+void Arriving::halt() {
     ++generation_;
     camera_.stop();
     watching_.stop();
-    if (was && arrived_ > 0 && studio_.document().open() && studio_.pile().model != Model::none)
-        studio_.align(studio_.pile().model, studio_.pile().reference);
     emit changed();
+}
+
+void Arriving::stop() {
+    const bool joined = watching() && arrived_ > 0 && studio_.document().open();
+    halt();
+    // The pile that they joined is the open one: when another is opened, halt() has come before.
+    if (joined && studio_.pile().model != Model::none) studio_.align(studio_.pile().model, studio_.pile().reference);
 }
 
 QString Arriving::words() const {

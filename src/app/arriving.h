@@ -25,6 +25,7 @@ class Arriving : public QObject {
     void watch(const QString& folder, Outcome outcome);
     // Begins a new pile with what the practice camera takes from now on.
     void photograph(const CameraSettings& settings);
+    // What has come stays; it is aligned when the pile is.
     void stop();
     bool watching() const { return watching_.busy(); }
     bool photographing() const { return camera_.busy(); }
@@ -38,14 +39,14 @@ class Arriving : public QObject {
   private:
     struct Batch;
     void take(const Batch& batch);
+    void halt();
 
     Studio& studio_;
     Lane watching_;
     Lane camera_;
     QString folder_;
     Outcome outcome_ = Outcome::trails;
-    bool fresh_ = false;  // the next frames begin a new pile
-    bool beginning_ = false;
+    bool beginning_ = false;  // a pile with the first of them
     int arrived_ = 0;
     int expected_ = 0;
     long generation_ = 0;

@@ -16,8 +16,8 @@ QDoubleSpinBox* seconds(const QString& name, const QString& words, double most, 
     auto* box = new QDoubleSpinBox(parent);
     box->setObjectName(name);
     box->setAccessibleName(words);
-    box->setDecimals(3);
-    box->setRange(0.001, most);
+    box->setDecimals(5);
+    box->setRange(0.00001, most);
     box->setSuffix(QObject::tr(" s"));
     return box;
 }

@@ -2,14 +2,11 @@
 
 #include <QKeyEvent>
 #include <QMouseEvent>
-#include <QPainter>
-#include <QPainterPath>
 #include <QWheelEvent>
 #include <algorithm>
 #include <cmath>
 #include <utility>
 
-#include "app/mask_hatch.h"
 #include "app/theme.h"
 #include "app/words.h"
 #include "pile/edits.h"
@@ -20,7 +17,6 @@ namespace {
 constexpr double most_zoom = 8;
 constexpr double margin = 20;
 constexpr double wheel_step = 1.2;
-constexpr double pixels_shown_from = 2.5;  // from this zoom on pixels are squares
 
 }  // namespace
 
@@ -217,15 +213,6 @@ const Mask* Canvas::shown_mask() const {
     return nullptr;
 }
 
-void Canvas::draw_layer(QPainter& painter, const Layer& layer) const {
-    if (layer.image.isNull()) return;
-    const QPointF a = to_screen({double(layer.area.left), double(layer.area.top)});
-    const QPointF b = to_screen({double(layer.area.right()), double(layer.area.bottom())});
-    const double shown = layer.image.width() > 0 ? (b.x() - a.x()) / layer.image.width() : 1;
-    painter.setRenderHint(QPainter::SmoothPixmapTransform, shown < pixels_shown_from);
-    painter.drawImage(QRectF(a, b), layer.image);
-}
-
 QRect Canvas::on_screen(const Rect& area) const {
     const QPointF a = to_screen({double(area.left), double(area.top)});
     const QPointF b = to_screen({double(area.right()), double(area.bottom())});
@@ -276,71 +263,6 @@ QRect Canvas::readout_place(const QString& text) const {
     return {QPoint(space::medium, height() - box.height() - space::medium), box.size()};
 }
 
-void Canvas::draw_readout(QPainter& painter) const {
-    painter.setFont(face(type::small));
-    const QString text = readout();
-    const QRect place = readout_place(text);
-    readout_drawn_ = place;
-    QColor ground = theme().ground;
-    ground.setAlpha(215);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(ground);
-    painter.drawRoundedRect(place, space::rounding, space::rounding);
-    painter.setPen(theme().text);
-    painter.drawText(place, Qt::AlignCenter, text);
-}
-
-void Canvas::draw_brush(QPainter& painter) const {
-    painter.setRenderHint(QPainter::Antialiasing);
-    const double radius = brush_.size / 2 * zoom_;
-    painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(QColor(0, 0, 0, 150), 3));
-    painter.drawEllipse(pointer_, radius, radius);
-    painter.setPen(
-        QPen(brush_.keep ? theme().hatch : QColor(Qt::white), 1.2, brush_.keep ? Qt::SolidLine : Qt::DashLine));
-    painter.drawEllipse(pointer_, radius, radius);
-    painter.drawLine(pointer_ - QPointF(3, 0), pointer_ + QPointF(3, 0));
-    if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
-}
-
-void Canvas::draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const {
-    painter.setClipRect(frame & clip);
-    const Layer& overview = viewer.overview();
-    const Layer& detail = viewer.detail();
-    draw_layer(painter, overview);
-    if (detail.serial >= overview.serial) draw_layer(painter, detail);
-    if (!overview.image.isNull() || !detail.image.isNull()) return;
-    const QImage first = studio_.thumbnail(studio_.current());
-    if (first.isNull()) return;
-    painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    painter.drawImage(frame, first);
-}
-
-void Canvas::draw_divider(QPainter& painter) const {
-    const double x = divider_x();
-    painter.setRenderHint(QPainter::Antialiasing, false);
-    painter.setPen(QPen(theme().ground, 3));
-    painter.drawLine(QPointF(x, 0), QPointF(x, height()));
-    painter.setPen(QPen(theme().teal, 1));
-    painter.drawLine(QPointF(x, 0), QPointF(x, height()));
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setBrush(theme().ground);
-    painter.setPen(QPen(theme().teal, 1.5));
-    painter.drawRoundedRect(QRectF(x - 5, height() / 2.0 - 16, 10, 32), 5, 5);
-    const QString text = comparison_.name();
-    painter.setFont(face(type::small));
-    const QRect box = QFontMetrics(painter.font()).boundingRect(text).adjusted(-9, -5, 9, 5);
-    const QRectF place(width() - box.width() - space::medium, height() - box.height() - space::medium, box.width(),
-                       box.height());
-    QColor ground = theme().ground;
-    ground.setAlpha(215);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(ground);
-    painter.drawRoundedRect(place, space::rounding, space::rounding);
-    painter.setPen(theme().teal);
-    painter.drawText(place, Qt::AlignCenter, text);
-}
-
 void Canvas::set_divider(double at) {
     divider_ = std::clamp(at, 0.02, 0.98);
     update();
@@ -354,36 +276,6 @@ void Canvas::set_flipped(bool on) {
 bool Canvas::on_divider(QPointF at) const {
     constexpr double reach = 6;
     return comparison_.on() && std::abs(at.x() - divider_x()) <= reach;
-}
-
-void Canvas::paintEvent(QPaintEvent* event) {
-    QPainter painter(this);
-    painter.fillRect(rect(), theme().surround);
-    const Rect area = viewer_.area();
-    if (area.empty()) return;
-    const QRectF frame(to_screen({double(area.left), double(area.top)}),
-                       to_screen({double(area.right()), double(area.bottom())}));
-    painter.save();
-    const bool pair = comparison_.on();
-    const QRectF all(rect());
-    const QRectF left(0, 0, pair ? divider_x() : width(), height());
-    if (!pair || !flipped_) draw_picture(painter, viewer_, frame, pair ? left : all);
-    if (pair) draw_picture(painter, comparison_.viewer(), frame, flipped_ ? all : all.adjusted(divider_x(), 0, 0, 0));
-    painter.setClipRect(frame & (pair ? left : all));
-    if (const Mask* mask = shown_mask()) {
-        const QPointF origin = to_canvas({0, 0});
-        const QRect shown = event->rect();
-        painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, zoom_));
-    }
-    painter.restore();
-    if (pair && !flipped_) draw_divider(painter);
-    if (painting_ && pointer_.x() >= 0) draw_brush(painter);
-    draw_readout(painter);
-    if (hasFocus()) {
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(theme().line, 1));
-        painter.drawRect(rect().adjusted(0, 0, -1, -1));
-    }
 }
 
 void Canvas::resizeEvent(QResizeEvent*) {

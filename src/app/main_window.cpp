@@ -92,6 +92,7 @@ MainWindow::MainWindow()
     camera_ = new CameraPanel(*arriving_, this);
     connect(camera_, &CameraPanel::start_wanted, this,
             [this](const CameraSettings& settings) { leave([this, settings] { arriving_->photograph(settings); }); });
+    connect(start_, &StartScreen::folder_wanted, this, &MainWindow::choose_folder);
     connect(start_, &StartScreen::camera_wanted, this, [this] { camera_->open_over(*this); });
     connect(start_, &StartScreen::left_over_wanted, recovery_, &Recovery::take_up);
     build_shortcuts();
@@ -159,6 +160,7 @@ void MainWindow::build_shortcuts() {
         connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
     };
     on(QKeySequence::Open, [this] { choose_and_open(std::nullopt); });
+    on(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O), [this] { choose_folder(); });
     on(QKeySequence::Save, [this] { save(); });
     on(QKeySequence::SaveAs, [this] { save_as(); });
     on(QKeySequence::Undo, [this] { studio_->document().undo(); });
@@ -272,6 +274,11 @@ void MainWindow::keyReleaseEvent(QKeyEvent* event) {
         return;
     }
     QMainWindow::keyReleaseEvent(event);
+}
+
+void MainWindow::choose_folder() {
+    const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a folder"));
+    if (!folder.isEmpty()) leave([this, folder] { studio_->open({folder}, Outcome::trails); });
 }
 
 void MainWindow::choose_and_open(std::optional<Outcome> outcome) {

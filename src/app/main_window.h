@@ -45,6 +45,7 @@ class MainWindow : public QMainWindow {
   private:
     QWidget* build_desk();
     void build_shortcuts();
+    void choose_folder();
     void choose_and_open(std::optional<Outcome> outcome);
     // Asks which frames of a clip are wanted; adds them to the open pile, or begins one.
     void take_clip(const QString& clip);

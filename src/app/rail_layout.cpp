@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "frames/robust.h"
+
 namespace bp::app {
 namespace {
 
@@ -29,9 +31,7 @@ std::vector<Moment> moments_of(const Pile& pile, std::vector<std::size_t>& short
     for (std::size_t i = 1; i < frames.size(); ++i)
         steps.push_back(*frames[i].file->capture.captured - *frames[i - 1].file->capture.captured);
     if (steps.empty()) return evenly(frames.size());
-    std::vector<double> sorted = steps;
-    std::nth_element(sorted.begin(), sorted.begin() + std::ptrdiff_t(sorted.size() / 2), sorted.end());
-    const double usual = sorted[sorted.size() / 2];
+    const double usual = median(steps);
     if (usual <= 0) return evenly(frames.size());
     std::vector<Moment> out(frames.size());
     double at = 0;

@@ -8,6 +8,16 @@
 
 namespace bp::app {
 
+// The rail's own measures, from the top: a line of words, the traces, marks, slats, what lies below them.
+namespace rail {
+constexpr double side = 76;  // left and right of the slats
+constexpr double header = 30;
+constexpr double lane = 17;  // of one trace
+constexpr double marks = 14;
+constexpr double slat_height = 42;
+constexpr double footer = 24;
+}  // namespace rail
+
 struct Slat {
     int id = 0;
     double left = 0;

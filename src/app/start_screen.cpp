@@ -97,10 +97,13 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     themes->setProperty("flat", true);
     auto* open = push(tr("Open a pile or frames…"), QStringLiteral("start_open"),
                       tr("Opens a saved pile, or frames as Trails"), this);
+    auto* folder = push(tr("Open a folder…"), QStringLiteral("start_folder"),
+                        tr("Opens all pictures in a folder as Trails (Ctrl+Shift+O)"), this);
     left_over_ = lamp_push(tr("Take up unsaved work"), QStringLiteral("left_over"),
                            tr("Opens the edits that were not saved when the program ended last time"), this);
     head->addWidget(left_over_, 0, Qt::AlignTop);
     head->addWidget(themes, 0, Qt::AlignTop);
+    head->addWidget(folder, 0, Qt::AlignTop);
     head->addWidget(open, 0, Qt::AlignTop);
     column->addLayout(head);
     auto* grid = new QGridLayout;
@@ -127,6 +130,7 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     demo_row->addStretch();
     column->addLayout(demo_row);
     connect(camera, &QPushButton::clicked, this, &StartScreen::camera_wanted);
+    connect(folder, &QPushButton::clicked, this, &StartScreen::folder_wanted);
     auto* row = new QHBoxLayout;
     row->setSpacing(space::medium);
     for (const practice::SceneEntry& scene : practice::scenes()) {

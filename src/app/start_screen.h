@@ -21,6 +21,7 @@ class StartScreen : public QWidget {
     void left_over_wanted(const QString& path);
     void theme_wanted();
     void camera_wanted();
+    void folder_wanted();
 
   protected:
     void showEvent(QShowEvent*) override;

@@ -25,12 +25,6 @@ constexpr auto scratch_key = "room/scratch_bytes";
 constexpr int thumbnail_side = 256;
 constexpr int preview_side = 256;
 
-int level_for_side(Size size, int side) {
-    int level = 0;
-    while (std::max(at_level(size, level).width, at_level(size, level).height) > side) ++level;
-    return level;
-}
-
 std::vector<std::string> plain(const QStringList& names) {
     std::vector<std::string> out;
     for (const QString& name : names) out.push_back(name.toStdString());
@@ -394,7 +388,7 @@ QImage Studio::thumbnail(int id) const {
 }
 
 int Studio::thumbnail_level() const {
-    return level_for_side(pile().size, thumbnail_side);
+    return level_within(pile().size, thumbnail_side);
 }
 
 void Studio::load_thumbnails() {

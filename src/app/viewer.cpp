@@ -94,7 +94,8 @@ Viewer::Viewer(Studio& studio, QObject* parent)
     connect(&studio, &Studio::thumbnail_arrived, this, &Viewer::grow);
     connect(&studio, &Studio::thumbnails_finished, this, &Viewer::refresh);
     connect(&studio, &Studio::selection_changed, this, [this] {
-        if (view_ != View::result) refresh();
+        // The other of two pictures may show a frame that stays.
+        if (view_ != View::result && frame_() != ordered_frame_) refresh();
     });
 }
 
@@ -173,6 +174,7 @@ void Viewer::end_trial() {
 
 void Viewer::refresh() {
     ++serial_;
+    ordered_frame_ = frame_();
     if (!active_ || !studio_.document().open()) {
         overview_lane_.stop();
         detail_lane_.stop();

@@ -89,6 +89,7 @@ class Viewer : public QObject {
     Lane patch_lane_;
     QTimer later_;
     std::function<int()> frame_;
+    int ordered_frame_ = 0;
     bool active_ = true;
     View view_ = View::result;
     Against against_ = Against::reference;

@@ -89,12 +89,12 @@ Exit fail(const Failure& failure) {
 bool tell_problems(const Pile& pile) {
     bool any = false;
     for (const Frame& frame : pile.frames) {
-        const bool lost = usable(frame) && pile.model != Model::none && frame.alignment && !frame.alignment->aligned;
+        const bool unaligned = usable(frame) && lost(pile, frame);
         if (!usable(frame)) std::cerr << "Set aside: " << frame.problem << '\n';
-        if (lost)
+        if (unaligned)
             std::cerr << "Set aside: " << frame.file->path.filename().string()
                       << " could not be aligned to the reference.\n";
-        any = any || lost || !usable(frame);
+        any = any || unaligned || !usable(frame);
     }
     return any;
 }

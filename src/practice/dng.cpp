@@ -5,6 +5,7 @@
 #include <memory>
 
 #include "base/files.h"
+#include "io/tiff_capture.h"
 
 namespace bp::practice {
 namespace {
@@ -49,21 +50,6 @@ bool put_head(TIFF* t, Size size, const CaptureData& capture, const std::array<d
            TIFFSetField(t, TIFFTAG_CALIBRATIONILLUMINANT1, daylight_65);
 }
 
-// The directory of the picture is written twice, the second time with the place of the one that it refers to.
-bool put_capture(TIFF* t, const CaptureData& c) {
-    std::uint64_t place = 0;
-    if (TIFFWriteDirectory(t) != 1 || TIFFCreateEXIFDirectory(t) != 0) return false;
-    const CaptureTime time = capture_time(c.captured.value_or(0));
-    const auto iso = std::uint16_t(c.iso.value_or(100));
-    return TIFFSetField(t, EXIFTAG_DATETIMEORIGINAL, time.date.c_str()) &&
-           TIFFSetField(t, EXIFTAG_SUBSECTIMEORIGINAL, time.fraction.c_str()) &&
-           TIFFSetField(t, EXIFTAG_EXPOSURETIME, c.exposure_s.value_or(1)) &&
-           TIFFSetField(t, EXIFTAG_FNUMBER, c.aperture.value_or(1)) &&
-           TIFFSetField(t, EXIFTAG_FOCALLENGTH, c.focal_mm.value_or(1)) &&
-           TIFFSetField(t, EXIFTAG_ISOSPEEDRATINGS, 1, &iso) && TIFFWriteCustomDirectory(t, &place) == 1 &&
-           TIFFSetDirectory(t, 0) == 1 && TIFFSetField(t, TIFFTAG_EXIFIFD, place) == 1 && TIFFRewriteDirectory(t) == 1;
-}
-
 }  // namespace
 
 Status write_dng(const std::filesystem::path& file, const Raster16& mosaic, const CaptureData& capture,
@@ -77,7 +63,7 @@ Status write_dng(const std::filesystem::path& file, const Raster16& mosaic, cons
             void* row = const_cast<std::uint16_t*>(mosaic.row(y));
             if (TIFFWriteScanline(tiff.get(), row, std::uint32_t(y), 0) != 1) return failed;
         }
-        return put_capture(tiff.get(), capture) ? Status(Done{}) : Status(failed);
+        return io::write_with_capture(tiff.get(), capture) ? Status(Done{}) : Status(failed);
     };
     return write_whole(file, fill, Sync::no);
 }

@@ -131,8 +131,12 @@ bool camera(MainWindow& window, Photographer& p) {
     window.arriving().photograph(settings);
     wait_for([&] { return window.studio().pile().frames.size() >= 7; });
     window.steps().open(0);
-    const bool ok = p.take("practice-camera");
+    bool ok = p.take("practice-camera");
     window.arriving().stop();
+    auto* panel = window.findChild<CameraPanel*>(QStringLiteral("camera_panel"));
+    panel->open_over(window);
+    ok = p.take("practice-camera-settings") && ok;
+    panel->close();
     return ok;
 }
 
@@ -189,7 +193,7 @@ bool take_all(MainWindow& window, Photographer& p) {
         window.steps().open(2);
         ok = p.take("merge-clear") && ok;
     }
-    if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
+    if (p.wants({"practice-camera", "practice-camera-settings"})) ok = camera(window, p) && ok;
     if (p.wants({"raw-capture-data"})) ok = raw(window, p) && ok;
     if (p.wants({"room"})) {
         ok = p.open(QStringLiteral("quay")) && ok;

@@ -172,7 +172,7 @@ void FramesStep::build_frame() {
                                 tr("Role: %1").arg(word(role).toLower()));
     };
     connect(aside_, &QPushButton::clicked, this, [this] { studio_.toggle_aside(); });
-    connect(remove_, &QPushButton::clicked, this, &FramesStep::remove);
+    connect(remove_, &QPushButton::clicked, this, [this] { studio_.remove_selected(); });
     connect(role_, &QComboBox::activated, this,
             [this, say_role](int index) { say_role(Role(role_->itemData(index).toInt())); });
     connect(right, &QPushButton::clicked, this, [this, say_role] {
@@ -281,10 +281,6 @@ void FramesStep::set_aside_odd() {
     if (!ids.empty())
         studio_.document().edit(with_aside(studio_.pile(), ids, true),
                                 tr("Set aside %n odd frame(s)", nullptr, int(ids.size())));
-}
-
-void FramesStep::remove() {
-    studio_.remove_selected();
 }
 
 void FramesStep::refresh_role(const Frame* current) {

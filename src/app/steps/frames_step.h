@@ -42,7 +42,6 @@ class FramesStep : public StepBody {
     void refresh_note(const Frame* current);
     void thin();
     void set_aside_odd();
-    void remove();
 
     Studio& studio_;
     Viewer& viewer_;

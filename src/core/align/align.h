@@ -5,6 +5,7 @@
 #include <span>
 #include <string_view>
 
+#include "image/brightness.h"
 #include "image/geometry.h"
 #include "image/raster.h"
 
@@ -28,9 +29,6 @@ struct Alignment {
     bool aligned = true;     // false: the transform is not to be trusted
     friend bool operator==(const Alignment&, const Alignment&) = default;
 };
-
-// Brightness (encoded, 0 to 1) of a picture of 1 or 3 channels.
-RasterF brightness_of(const Raster16& picture);
 
 // Both pictures have one channel and the same size, at least 32 pixels each way. Shift by phase correlation (Kuglin and
 // Hines, 1975) on a coarse level, then least squares from coarse to fine (descent.h). Pure; any thread.

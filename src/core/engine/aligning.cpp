@@ -11,12 +11,6 @@ namespace {
 
 constexpr int shortest_side = 32;
 
-int measuring_level(Size size, int longest_side) {
-    int level = 0;
-    while (std::max(at_level(size, level).width, at_level(size, level).height) > longest_side) ++level;
-    return level;
-}
-
 }  // namespace
 
 Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job,
@@ -28,7 +22,7 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
         return Failure{Fault::wrong_call, "", "The reference frame cannot be used. Choose another one."};
     if (std::min(pile.size.width, pile.size.height) < shortest_side)
         return Failure{Fault::input, "", "The frames are too small to be aligned."};
-    const int level = measuring_level(pile.size, longest_side);
+    const int level = level_within(pile.size, longest_side);
     const WorkingSpace space = working_space(pile);
     Result<Raster16> still = read_frame(*fixed->file, level, space, job);
     if (!still.ok()) return still.failure();

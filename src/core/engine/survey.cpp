@@ -49,9 +49,7 @@ void place(const Sighting& sight, const Matrix& from_anchor, Size size, FrameMea
 }  // namespace
 
 int survey_level(Size size) {
-    int level = 0;
-    while (std::max(at_level(size, level).width, at_level(size, level).height) > longest_side) ++level;
-    return level;
+    return level_within(size, longest_side);
 }
 
 int anchor_for(const Pile& pile) {

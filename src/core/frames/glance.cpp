@@ -4,12 +4,12 @@
 #include <cmath>
 
 #include "frames/robust.h"
+#include "image/brightness.h"
 
 namespace bp {
 namespace {
 
 constexpr int place_side = 32;
-constexpr double white = 65535;
 constexpr int clipped_at = 65535 - 257;  // 8-bit 254 and above
 
 // The squares' sum of a kernel is what it makes of the variance of independent noise.
@@ -31,19 +31,6 @@ constexpr std::array<float, 25> fine_kernel = [] {
     return out;
 }();
 constexpr std::array<float, 9> noise_kernel{1, -2, 1, -2, 4, -2, 1, -2, 1};
-
-float brightness_at(const std::uint16_t* pixel, int channels) {
-    if (channels == 1) return float(pixel[0] / white);
-    return float((0.2126 * pixel[0] + 0.7152 * pixel[1] + 0.0722 * pixel[2]) / white);
-}
-
-RasterF plane_of(const Raster16& picture) {
-    RasterF out(picture.size(), 1);
-    for (int y = 0; y < picture.height(); ++y)
-        for (int x = 0; x < picture.width(); ++x)
-            out.at(x, y, 0) = brightness_at(picture.row(y) + x * picture.channels(), picture.channels());
-    return out;
-}
 
 struct Window {
     int left, top, right, bottom;
@@ -103,7 +90,7 @@ Glance glance_of(const Raster16& picture, const LightCurve& curve) {
     Glance out;
     out.grid = {std::max(1, picture.width() / place_side), std::max(1, picture.height() / place_side)};
     out.places.resize(std::size_t(out.grid.width) * std::size_t(out.grid.height));
-    const RasterF plane = plane_of(picture);
+    const RasterF plane = brightness_of(picture);
     const int channels = picture.channels();
     std::vector<double> noises;
     std::vector<Texture> textures;

@@ -31,6 +31,12 @@ Size at_level(Size size, int level) {
     return {(size.width + unit - 1) / unit, (size.height + unit - 1) / unit};
 }
 
+int level_within(Size size, int side) {
+    int level = 0;
+    while (std::max(at_level(size, level).width, at_level(size, level).height) > side) ++level;
+    return level;
+}
+
 Rect at_level(const Rect& rect, int level) {
     const int unit = 1 << level;
     const int left = rect.left / unit;

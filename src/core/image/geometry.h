@@ -41,6 +41,8 @@ struct Point {
 // A level halves a picture `level` times: level 0 is full size, a pixel of level n averages 2^n x 2^n of level 0.
 // An odd edge counts as a whole pixel.
 Size at_level(Size size, int level);
+// The lowest level whose longer side is at most `side`, which is at least 1.
+int level_within(Size size, int side);
 // The pixels of `level` that touch `rect` of level 0.
 Rect at_level(const Rect& rect, int level);
 

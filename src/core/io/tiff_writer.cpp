@@ -9,6 +9,7 @@
 #include <cerrno>
 #include <cstring>
 
+#include "io/tiff_capture.h"
 #include "io/writers.h"
 
 namespace bp::io {
@@ -115,7 +116,7 @@ class TiffWriter final : public RowWriter {
 
     Status finish() override {
         TIFF* t = tiff_.get();
-        const bool well = has_exif() ? write_with_exif(t) : TIFFWriteDirectory(t) == 1;
+        const bool well = write_with_capture(t, head_.capture);
         tiff_.reset();
         if (!well || output_.error != 0) return broken();
         return Done{};
@@ -126,36 +127,6 @@ class TiffWriter final : public RowWriter {
         constexpr std::size_t strip_bytes = std::size_t(256) << 10;
         const std::size_t row = std::size_t(head_.size.width) * std::size_t(head_.channels * bits_ / 8);
         return std::uint32_t(std::max<std::size_t>(1, strip_bytes / row));
-    }
-
-    bool has_exif() const {
-        const CaptureData& c = head_.capture;
-        return c.captured || c.exposure_s || c.aperture || c.focal_mm || c.iso;
-    }
-
-    // The directory of the picture is written twice, the second time with the place of the one that it refers to.
-    bool write_with_exif(TIFF* t) {
-        std::uint64_t place = 0;
-        if (TIFFWriteDirectory(t) != 1 || TIFFCreateEXIFDirectory(t) != 0) return false;
-        put_capture(t);
-        return TIFFWriteCustomDirectory(t, &place) == 1 && TIFFSetDirectory(t, 0) == 1 &&
-               TIFFSetField(t, TIFFTAG_EXIFIFD, place) == 1 && TIFFRewriteDirectory(t) == 1;
-    }
-
-    void put_capture(TIFF* t) const {
-        const CaptureData& c = head_.capture;
-        if (c.captured) {
-            const CaptureTime time = capture_time(*c.captured);
-            TIFFSetField(t, EXIFTAG_DATETIMEORIGINAL, time.date.c_str());
-            TIFFSetField(t, EXIFTAG_SUBSECTIMEORIGINAL, time.fraction.c_str());
-        }
-        if (c.exposure_s) TIFFSetField(t, EXIFTAG_EXPOSURETIME, *c.exposure_s);
-        if (c.aperture) TIFFSetField(t, EXIFTAG_FNUMBER, *c.aperture);
-        if (c.focal_mm) TIFFSetField(t, EXIFTAG_FOCALLENGTH, *c.focal_mm);
-        if (c.iso) {
-            const auto iso = std::uint16_t(std::min(65535.0, *c.iso));
-            TIFFSetField(t, EXIFTAG_ISOSPEEDRATINGS, 1, &iso);
-        }
     }
 
     Failure broken() const {

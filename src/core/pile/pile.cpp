@@ -33,11 +33,15 @@ bool usable(const Frame& frame) {
     return frame.problem.empty();
 }
 
+bool lost(const Pile& pile, const Frame& frame) {
+    return pile.model != Model::none && frame.alignment && !frame.alignment->aligned;
+}
+
 bool merged(const Pile& pile, const Frame& frame) {
     if (!usable(frame)) return false;
     if (pile.merge.mode == Mode::one) return frame.id == pile.base;
     if (frame.aside || frame.role != Role::scene) return false;
-    return pile.model == Model::none || !frame.alignment || frame.alignment->aligned;
+    return !lost(pile, frame);
 }
 
 std::vector<int> merged_ids(const Pile& pile) {
@@ -48,7 +52,7 @@ std::vector<int> merged_ids(const Pile& pile) {
 }
 
 Matrix placement(const Pile& pile, const Frame& frame) {
-    if (pile.model == Model::none || !frame.alignment || !frame.alignment->aligned) return {};
+    if (pile.model == Model::none || !frame.alignment || lost(pile, frame)) return {};
     return frame.alignment->to_reference;
 }
 

@@ -91,6 +91,8 @@ int number_of(const Pile& pile, int id);
 
 // True when the frame's pixels can be read and laid on the canvas.
 bool usable(const Frame& frame);
+// True when the frame was to be aligned and could not be.
+bool lost(const Pile& pile, const Frame& frame);
 // True when the frame takes part in the base under the pile's settings.
 bool merged(const Pile& pile, const Frame& frame);
 std::vector<int> merged_ids(const Pile& pile);
