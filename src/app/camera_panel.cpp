@@ -12,16 +12,6 @@ namespace {
 
 constexpr int panel_width = 340;
 
-QDoubleSpinBox* seconds(const QString& name, const QString& words, double most, QWidget* parent) {
-    auto* box = new QDoubleSpinBox(parent);
-    box->setObjectName(name);
-    box->setAccessibleName(words);
-    box->setDecimals(5);
-    box->setRange(0.00001, most);
-    box->setSuffix(QObject::tr(" s"));
-    return box;
-}
-
 }  // namespace
 
 CameraPanel::CameraPanel(Arriving& arriving, QWidget* parent) : QFrame(parent, Qt::Popup), arriving_(arriving) {
@@ -43,8 +33,8 @@ CameraPanel::CameraPanel(Arriving& arriving, QWidget* parent) : QFrame(parent, Q
     scene_->setAccessibleName(tr("Scene"));
     for (const practice::SceneEntry& entry : practice::scenes())
         scene_->addItem(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size())));
-    exposure_ = seconds(QStringLiteral("camera_exposure"), tr("Exposure"), 600, this);
-    pause_ = seconds(QStringLiteral("camera_pause"), tr("Pause"), 3600, this);
+    exposure_ = new SecondsBox(QStringLiteral("camera_exposure"), tr("Exposure"), 600, this);
+    pause_ = new SecondsBox(QStringLiteral("camera_pause"), tr("Pause"), 3600, this);
     frames_ = new QSpinBox(this);
     frames_->setObjectName(QStringLiteral("camera_frames"));
     frames_->setAccessibleName(tr("Number of frames"));

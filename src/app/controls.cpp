@@ -67,4 +67,19 @@ void NamedSlider::show_value() {
     value_->setText(words_(slider_->value()));
 }
 
+SecondsBox::SecondsBox(const QString& object, const QString& words, double most, QWidget* parent)
+    : QDoubleSpinBox(parent) {
+    constexpr double least = 0.00001;
+    constexpr int digits = 5;
+    setObjectName(object);
+    setAccessibleName(words);
+    setDecimals(digits);
+    setRange(least, most);
+    setSuffix(tr(" s"));
+}
+
+QString SecondsBox::textFromValue(double value) const {
+    return locale().toString(value, 'g', decimals());
+}
+
 }  // namespace bp::app

@@ -1,6 +1,7 @@
 // Small controls that steps share.
 #pragma once
 
+#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPushButton>
 #include <QSlider>
@@ -12,6 +13,15 @@ namespace bp::app {
 QLabel* quiet_label(const QString& text, QWidget* parent);
 QPushButton* push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
 QPushButton* lamp_push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
+
+// Seconds from the shortest exposure to hours, without needless zeros.
+class SecondsBox : public QDoubleSpinBox {
+    Q_OBJECT
+
+  public:
+    SecondsBox(const QString& object, const QString& words, double most, QWidget* parent);
+    QString textFromValue(double value) const override;
+};
 
 // A slider under its name and value. `changed` comes while it is dragged; `settled` when it is let go or stepped by
 // key.

@@ -54,7 +54,7 @@ void Miniature::paintEvent(QPaintEvent*) {
 MiniatureGrid::MiniatureGrid(int columns, QSize picture, QWidget* parent)
     : QWidget(parent), columns_(columns), picture_(picture), grid_(new QGridLayout(this)) {
     grid_->setContentsMargins(0, 0, 0, 0);
-    grid_->setSpacing(space::hair);
+    grid_->setSpacing(space::hair / 2);  // three stand beside a scroll bar
 }
 
 void MiniatureGrid::add(int value, const QString& label, const QString& tip) {

@@ -13,7 +13,12 @@ QString tr(const char* text) {
 }
 
 std::function<QString(double)> with_unit(const QString& pattern, int digits, double scale = 1) {
-    return [=](double v) { return pattern.arg(v * scale, 0, 'f', digits); };
+    return [=](double v) {
+        // What rounds to nothing has no sign.
+        const double shown = v * scale;
+        const double least = 0.5 * std::pow(10.0, -digits);
+        return pattern.arg(std::abs(shown) < least ? 0.0 : shown, 0, 'f', digits);
+    };
 }
 
 std::vector<Trace> make_traces() {

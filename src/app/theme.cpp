@@ -48,8 +48,11 @@ QToolButton::menu-indicator { image: none; }
 QLabel[quiet="true"] { color: @quiet; }
 QLabel[trouble="true"] { color: @coral; }
 QLabel[differs="true"] { color: @amber; }
-QLineEdit, QComboBox, QSpinBox { background: @raised; border: 1px solid @line; border-radius: 4px; padding: 3px 6px; }
-QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border: 1px solid @amber; }
+QLineEdit, QComboBox, QAbstractSpinBox { background: @raised; border: 1px solid @line; border-radius: 4px; padding: 3px 6px; }
+QLineEdit:focus, QComboBox:focus, QAbstractSpinBox:focus { border: 1px solid @amber; }
+QAbstractSpinBox::up-button, QAbstractSpinBox::down-button { border: none; background: transparent; width: 18px; }
+QAbstractSpinBox::up-arrow { image: url(:/icons/step_up.svg); width: 9px; height: 9px; }
+QAbstractSpinBox::down-arrow { image: url(:/icons/step_down.svg); width: 9px; height: 9px; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/more.svg); width: 12px; height: 12px; }
 QComboBox QAbstractItemView, QMenu { background: @raised; border: 1px solid @line; selection-background-color: @hover; }

@@ -11,6 +11,7 @@
 #include <functional>
 #include <vector>
 
+#include "app/clip_dialog.h"
 #include "app/main_window.h"
 #include "app/theme.h"
 #include "pile/edits.h"
@@ -72,7 +73,10 @@ class Photographer {
         const QString file = out_.filePath(name + QStringLiteral(".png"));
         QPixmap shot = window_.grab();
         // What has opened over the window.
-        if (const QWidget* panel = QApplication::activePopupWidget()) {
+        const QWidget* panel = QApplication::activePopupWidget();
+        const auto* dialog = window_.findChild<QDialog*>();
+        if (!panel && dialog && dialog->isVisible()) panel = dialog;
+        if (panel) {
             QPainter painter(&shot);
             painter.drawPixmap(window_.mapFromGlobal(panel->pos()), const_cast<QWidget*>(panel)->grab());
         }
@@ -140,6 +144,17 @@ bool camera(MainWindow& window, Photographer& p) {
     return ok;
 }
 
+bool clip(MainWindow& window, Photographer& p) {
+    ClipFacts facts;
+    facts.size = {1920, 1080};
+    facts.rate = 25;
+    facts.frames = 1310;
+    ClipDialog dialog(QStringLiteral("/skerrow/harbour.mp4"), facts, &window);
+    dialog.show();
+    dialog.move(window.mapToGlobal(QPoint(460, 180)));
+    return p.take("clip");
+}
+
 bool raw(MainWindow& window, Photographer& p) {
     const QString folder = QDir::temp().filePath(QStringLiteral("bright-pile-shots-raw/shelf"));
     practice::PracticeOptions options;
@@ -194,6 +209,7 @@ bool take_all(MainWindow& window, Photographer& p) {
         ok = p.take("merge-clear") && ok;
     }
     if (p.wants({"practice-camera", "practice-camera-settings"})) ok = camera(window, p) && ok;
+    if (p.wants({"clip"})) ok = p.open(QStringLiteral("quay")) && clip(window, p) && ok;
     if (p.wants({"raw-capture-data"})) ok = raw(window, p) && ok;
     if (p.wants({"room"})) {
         ok = p.open(QStringLiteral("quay")) && ok;

@@ -23,8 +23,8 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), lane_(th
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
     strength_ = new NamedSlider(
-        tr("Strength of the selected frames"), tr("How much of their light the selected frames give to Lighten"), 0,
-        100, [](int v) { return tr("%1%").arg(v); }, this);
+        tr("Strength of the selection"), tr("How much of their light the selected frames give to Lighten"), 0, 100,
+        [](int v) { return tr("%1%").arg(v); }, this);
     strength_->slider()->setObjectName(QStringLiteral("strength"));
     column()->addWidget(strength_);
     linear_ = new QCheckBox(tr("Reckon in linear light"), this);
