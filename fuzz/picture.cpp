@@ -1,4 +1,5 @@
-// Pictures: header, orientation, profile and all rows, at any level.
+// Pictures: header, orientation, profile and all rows, at any level. Built twice: for pictures, and for camera raw
+// files, which are told by their ending.
 #include <vector>
 
 #include "file_of.h"
@@ -8,7 +9,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* bytes, std::size_t siz
     using namespace bp;
     constexpr double largest_area = 4e6;  // larger ones only cost time
     if (size == 0) return 0;
-    const auto file = fuzz::file_of(bytes, size, ".picture");
+    const auto file = fuzz::file_of(bytes, size, BRIGHT_PILE_ENDING);
     const int level = bytes[size - 1] % 5;
     const Result<PictureFacts> facts = probe_picture(file);
     if (!facts.ok() || double(facts.value().size.width) * facts.value().size.height > largest_area) return 0;

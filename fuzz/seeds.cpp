@@ -1,12 +1,14 @@
-// Writes small good files of every kind to begin from, into FOLDER/pictures and FOLDER/piles.
+// Writes small good files of every kind to begin from, into FOLDER/pictures, raws, clips and piles.
 #include <cstdio>
 #include <filesystem>
+#include <opencv2/videoio.hpp>
 #include <string>
 
 #include "engine/open.h"
 #include "io/writer.h"
 #include "pile/edits.h"
 #include "pile/file.h"
+#include "practice/dng.h"
 
 namespace {
 
@@ -30,13 +32,27 @@ Status write_seed(const std::filesystem::path& file, Size size, int channels, in
     });
 }
 
+bool write_clip(const std::filesystem::path& file) {
+    const cv::Size size(32, 24);
+    cv::VideoWriter writer(file.string(), cv::VideoWriter::fourcc('M', 'J', 'P', 'G'), 10, size);
+    for (int n = 0; n < 3; ++n) writer.write(cv::Mat(size, CV_8UC3, cv::Scalar(40 * n, 90, 200 - 40 * n)));
+    return writer.isOpened();
+}
+
+Status write_raw(const std::filesystem::path& file) {
+    Raster16 mosaic(Size{24, 16}, 1);
+    for (int y = 0; y < 16; ++y)
+        for (int x = 0; x < 24; ++x) mosaic.row(y)[x] = std::uint16_t(practice::Sensor::black + 300 * x + 70 * y);
+    return practice::write_dng(file, mosaic, {});
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
     if (argc != 2) return 2;
     const std::filesystem::path folder = argv[1];
-    std::filesystem::create_directories(folder / "pictures");
-    std::filesystem::create_directories(folder / "piles");
+    for (const char* kind : {"pictures", "raws", "clips", "piles"}) std::filesystem::create_directories(folder / kind);
+    if (!write_raw(folder / "raws" / "seed.dng").ok() || !write_clip(folder / "clips" / "seed.avi")) return 4;
     std::vector<NamedFile> files;
     for (const char* ending : {".jpg", ".png", ".tif"})
         for (const int channels : {1, 3})

@@ -147,4 +147,11 @@ TEST_CASE("a clip that ends early says where") {
     const Status done = unroll_clip(folder / "run.avi", {2, 40}, job);
     REQUIRE_FALSE(done.ok());
     CHECK(done.failure().sentence.find("run.avi ends at frame 6") == 0);
+    // Frames that are there are used, the others say why not.
+    const std::string clip = (folder / "run.avi").string();
+    const Pile pile =
+        open_frames(gather_run({clip + "#3", clip + "#40", clip + "#41"}).value(), Outcome::trails, Order::given, job)
+            .value();
+    CHECK(merged_ids(pile) == std::vector<int>{pile.frames[0].id});
+    CHECK(pile.frames[2].problem.find("run.avi ends at frame 6") == 0);
 }

@@ -94,7 +94,8 @@ Result<std::vector<Frame>> read_frames(const std::vector<NamedFile>& files, Know
     for (auto& [clip, numbers] : clips) {
         std::sort(numbers.begin(), numbers.end());
         Status unrolled = unroll_clip(clip, numbers, job);
-        if (!unrolled.ok()) return unrolled.failure();
+        // What else goes wrong shows at the frames that it hits.
+        if (!unrolled.ok() && unrolled.failure().fault == Fault::stopped) return unrolled.failure();
     }
     std::vector<Frame> out(files.size());
     job.begin("Reading " + std::to_string(files.size()) + " frames", long(files.size()));

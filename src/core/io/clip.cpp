@@ -46,6 +46,7 @@ struct KnownClip {
     std::uintmax_t bytes = 0;
     std::string hash;
     std::optional<ClipFacts> facts;
+    std::optional<long> end;  // the first frame that is not there, when a header promised more
 };
 
 class KnownClips {
@@ -74,6 +75,14 @@ class KnownClips {
         }
         return *known.facts;
     }
+    std::optional<long> end(const fs::path& clip) {
+        const std::lock_guard lock(mutex_);
+        return entry(clip).end;
+    }
+    void set_end(const fs::path& clip, long number) {
+        const std::lock_guard lock(mutex_);
+        entry(clip).end = number;
+    }
 
   private:
     KnownClip& entry(const fs::path& clip) {
@@ -81,7 +90,7 @@ class KnownClips {
         KnownClip& known = clips_[clip.string()];
         const double changed = changed_at(clip);
         const std::uintmax_t bytes = fs::file_size(clip, error);
-        if (known.changed != changed || known.bytes != bytes) known = {changed, bytes, {}, {}};
+        if (known.changed != changed || known.bytes != bytes) known = {changed, bytes, {}, {}, {}};
         return known;
     }
     static Result<ClipFacts> look(const fs::path& clip) {
@@ -119,6 +128,10 @@ Result<fs::path> folder_of(const fs::path& clip) {
 
 fs::path file_of(const fs::path& folder, long number) {
     return folder / (std::to_string(number) + ".png");
+}
+
+Failure ends_at(const fs::path& clip, long number) {
+    return io::refuse(clip, "ends at frame " + std::to_string(number) + ". Choose an earlier end.");
 }
 
 Raster16 raster_of(const cv::Mat& bgr) {
@@ -172,6 +185,8 @@ Status unroll_clip(const fs::path& clip, const std::vector<long>& numbers, Job& 
     std::copy_if(numbers.begin(), numbers.end(), std::back_inserter(missing),
                  [&](long n) { return !fs::exists(file_of(folder.value(), n)); });
     if (missing.empty()) return Done{};
+    // Once found out, not again for every frame that is not there.
+    if (const auto end = KnownClips::all().end(clip); end && missing.front() >= *end) return ends_at(clip, *end);
     Result<cv::VideoCapture> opened = open_clip(clip);
     if (!opened.ok()) return opened.failure();
     cv::VideoCapture& capture = opened.value();
@@ -181,7 +196,10 @@ Status unroll_clip(const fs::path& clip, const std::vector<long>& numbers, Job& 
     // Frame by frame from the begin: to jump to a number is not exact in many kinds of clips.
     for (long n = 0; next != missing.end(); ++n) {
         if (job.stopped()) return stopped_failure();
-        if (!capture.grab()) return io::refuse(clip, "ends at frame " + std::to_string(n) + ". Choose an earlier end.");
+        if (!capture.grab()) {
+            KnownClips::all().set_end(clip, n);
+            return ends_at(clip, n);
+        }
         job.advance();
         if (n != *next) continue;
         ++next;

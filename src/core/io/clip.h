@@ -33,7 +33,8 @@ std::optional<ClipFrame> clip_frame_of(const std::filesystem::path& name);
 // The numbers of `rate` frames a second between two moments, at most as many as there are.
 std::vector<long> pick_frames(const ClipFacts& facts, double from_s, double to_s, double rate);
 
-// Decodes these frames (rising numbers) in one pass, unless they are in the cache. Stops with the job.
+// Decodes these frames (rising numbers) in one pass, unless they are in the cache. Stops with the job. When the clip
+// ends before the last of them, those before are in the cache all the same.
 Status unroll_clip(const std::filesystem::path& clip, const std::vector<long>& numbers, Job& job);
 
 // The file that holds the frame's pixels, decoded when it is not in the cache. Any thread.
