@@ -122,7 +122,7 @@ class Bench {
     }
 
     void modes() {
-        open_step(3);
+        open_step(4);
         Waits coarse, fine;
         for (int round = 0; round < 3; ++round)
             for (const char* mode : {"median", "mean", "minimum", "maximum", "lighten"}) {
@@ -164,7 +164,7 @@ class Bench {
 
     void brush() {
         Canvas& canvas = window_.canvas();
-        open_step(4);
+        open_step(5);
         const QPointF middle(canvas.width() / 2.0, canvas.height() / 2.0);
         // A part of the frame, then strokes on it in the result.
         mouse(canvas, QEvent::MouseButtonPress, middle);

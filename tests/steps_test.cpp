@@ -79,7 +79,7 @@ TEST_CASE("the Merge step offers what the mode uses, and nothing else", "[window
     shifted(folder, 3);
     Window w;
     REQUIRE(w.open(folder));
-    open_step(w, 2);
+    open_step(w, 3);
     auto* strength = w.find<QSlider>("strength");
     auto* linear = w.find<QCheckBox>("linear_light");
     auto* base = w.find<QPushButton>("make_base");
@@ -114,7 +114,7 @@ TEST_CASE("the modes are chosen among live pictures of what they give", "[window
     }
     Window w;
     REQUIRE(w.open(folder));
-    open_step(w, 2);
+    open_step(w, 3);
     auto* maximum = w.find<app::Miniature>("mode_maximum");
     auto* minimum = w.find<app::Miniature>("mode_minimum");
     const auto middle = [](app::Miniature* m) { return m->grab().toImage().pixelColor(m->width() / 2, 24).red(); };
@@ -131,7 +131,7 @@ TEST_CASE("the Align step aligns to any frame and crops to what is shared", "[wi
     shifted(folder, 3);
     Window w;
     REQUIRE(w.open(folder));
-    open_step(w, 1);
+    open_step(w, 2);
     w.click("align_shift");
     REQUIRE(w.quiet());
     CHECK(w.pile().reference == w.pile().frames[0].id);
@@ -168,7 +168,7 @@ TEST_CASE("the Export step keeps the format in the pile and reports what it wrot
     shifted(folder, 2);
     Window w;
     REQUIRE(w.open(folder));
-    open_step(w, 4);
+    open_step(w, 5);
     auto* format = w.find<QComboBox>("export_format");
     auto* quality = w.find<QSlider>("export_quality");
     CHECK_FALSE(quality->isVisible());
@@ -195,13 +195,13 @@ TEST_CASE("one step is open at a time, by click or by key, and painting belongs 
     shifted(folder, 2);
     Window w;
     REQUIRE(w.open(folder));
-    for (int i = 0; i < 5; ++i) {
+    for (int i = 0; i < 6; ++i) {
         w.key(Qt::Key(Qt::Key_1 + i), Qt::ControlModifier);
         CHECK(w.window.steps().open_step() == i);
-        CHECK(w.window.canvas().painting() == (i == 3));
+        CHECK(w.window.canvas().painting() == (i == 4));
     }
-    QTest::keyClick(w.find<QWidget>("knot_1"), Qt::Key_Space);
-    CHECK(w.window.steps().open_step() == 1);
+    QTest::keyClick(w.find<QWidget>("knot_2"), Qt::Key_Space);
+    CHECK(w.window.steps().open_step() == 2);
 }
 
 TEST_CASE("the top bar says the pile's name and state, and what undo would undo", "[window]") {

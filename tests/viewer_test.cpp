@@ -136,7 +136,7 @@ TEST_CASE("a slider shows its picture while it is dragged, and is one step of th
     frames(folder, 3, {400, 300});
     Window w;
     REQUIRE(w.open(folder));
-    w.click("knot_2");
+    w.click("knot_3");
     w.studio().select(w.pile().frames[2].id);
     const Pile before = w.pile();
     auto* slider = w.find<QSlider>("strength");
@@ -163,7 +163,7 @@ TEST_CASE("a stroke mends the pictures where it went, to the samples of a fresh 
     frames(folder, 3, {900, 600});
     Window w;
     REQUIRE(w.open(folder));
-    w.click("knot_3");
+    w.click("knot_4");
     w.studio().select(w.pile().frames[1].id);
     w.window.viewer().set_view(app::View::frame);
     REQUIRE(w.settle());

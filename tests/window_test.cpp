@@ -48,7 +48,7 @@ TEST_CASE("the whole way: demo, mode, aside, align, part, undo, save, open again
     CHECK(w.pile().frames.size() == 6);
     CHECK(w.pile().merge.mode == Mode::median);
 
-    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
     w.click("mode_mean");
     CHECK(w.pile().merge.mode == Mode::mean);
     w.click("mode_maximum");
@@ -59,13 +59,13 @@ TEST_CASE("the whole way: demo, mode, aside, align, part, undo, save, open again
     w.key(Qt::Key_A);
     CHECK(w.pile().frames[2].aside);
 
-    QTest::mouseClick(w.find<QWidget>("knot_1"), Qt::LeftButton);
+    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
     w.click("align_shift");
     REQUIRE(w.quiet());
     CHECK(w.pile().model == Model::shift);
     CHECK(w.pile().frames[1].alignment.has_value());
 
-    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    QTest::mouseClick(w.find<QWidget>("knot_4"), Qt::LeftButton);
     w.studio().select(w.pile().frames[4].id);
     w.key(Qt::Key_2);
     REQUIRE(w.window.viewer().view() == app::View::frame);

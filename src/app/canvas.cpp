@@ -129,6 +129,12 @@ void Canvas::set_brush(const Brush& brush) {
     update();
 }
 
+void Canvas::set_show_clipping(bool on) {
+    show_clipping_ = on;
+    clipping_.clear();
+    update();
+}
+
 void Canvas::set_show_mask(bool on) {
     show_mask_ = on;
     update();

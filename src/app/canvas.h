@@ -3,7 +3,9 @@
 
 #include <QElapsedTimer>
 #include <QWidget>
+#include <map>
 #include <optional>
+#include <utility>
 
 #include "app/comparison.h"
 #include "app/viewer.h"
@@ -28,6 +30,8 @@ class Canvas : public QWidget {
     const Brush& brush() const { return brush_; }
     void set_brush(const Brush& brush);
     void set_show_mask(bool on);
+    bool shows_clipping() const { return show_clipping_; }
+    void set_show_clipping(bool on);
     int active_part() const { return part_; }
     void set_active_part(int part);
 
@@ -94,6 +98,8 @@ class Canvas : public QWidget {
     mutable QRect readout_drawn_;
     bool painting_ = false;
     bool show_mask_ = true;
+    bool show_clipping_ = false;
+    mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
     Brush brush_;
     int part_ = 0;
     std::optional<Stroke> stroke_;

@@ -3,6 +3,7 @@
 #include <QPainter>
 
 #include "app/canvas.h"
+#include "app/clipping.h"
 #include "app/mask_hatch.h"
 #include "app/theme.h"
 
@@ -20,6 +21,14 @@ void Canvas::draw_layer(QPainter& painter, const Layer& layer) const {
     const double shown = layer.image.width() > 0 ? (b.x() - a.x()) / layer.image.width() : 1;
     painter.setRenderHint(QPainter::SmoothPixmapTransform, shown < pixels_shown_from);
     painter.drawImage(QRectF(a, b), layer.image);
+    if (!show_clipping_) return;
+    auto& [key, hatch] = clipping_[&layer];
+    if (key != layer.image.cacheKey()) {
+        key = layer.image.cacheKey();
+        hatch = clipping_of(layer.image, theme().coral);
+    }
+    painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
+    painter.drawImage(QRectF(a, b), hatch);
 }
 
 void Canvas::draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const {

@@ -114,7 +114,7 @@ std::vector<CapturePanel::Line> CapturePanel::lines() const {
     // What was measured differs always: how, the traces show.
     const Known* known = surveyor_.of(frame->id);
     for (const Trace& trace : traces())
-        if (const auto here = known ? trace.value(known->measures) : std::nullopt)
+        if (const auto here = trace.value(*frame, known ? known->measures : FrameMeasures{}))
             out.push_back({trace.name, trace.words(*here), {}});
     return out;
 }

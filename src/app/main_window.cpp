@@ -16,6 +16,7 @@
 #include "app/capture_panel.h"
 #include "app/clip_dialog.h"
 #include "app/steps/align_step.h"
+#include "app/steps/even_step.h"
 #include "app/steps/export_step.h"
 #include "app/steps/frames_step.h"
 #include "app/steps/merge_step.h"
@@ -132,11 +133,12 @@ QWidget* MainWindow::build_desk() {
         if (!clip.isEmpty()) take_clip(clip);
     });
     connect(frames, &FramesStep::camera_wanted, this, [this] { camera_->open_over(*this); });
+    steps_->add(new EvenStep(*studio_, *viewer_, *canvas_));
     steps_->add(new AlignStep(*studio_));
     steps_->add(new MergeStep(*studio_, *viewer_));
-    parts_index_ = 3;
+    parts_index_ = 4;
     steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
-    export_index_ = 4;
+    export_index_ = 5;
     steps_->add(exporting);
     connect(steps_, &StepLine::step_opened, this, &MainWindow::step_opened);
     connect(bar_, &TopBar::home_wanted, this, &MainWindow::go_home);
@@ -173,11 +175,12 @@ void MainWindow::build_shortcuts() {
     on(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { export_picture(); });
     on(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { flip_theme(); });
     on(QKeySequence::Quit, [this] { close(); });
-    for (int i = 0; i < 5; ++i) on(QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + i)), [this, i] { steps_->open(i); });
+    for (int i = 0; i < 6; ++i) on(QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + i)), [this, i] { steps_->open(i); });
 }
 
 void MainWindow::step_opened(int index) {
     canvas_->set_painting(index == parts_index_);
+    rail_->bring_traces(steps_->traces());
 }
 
 void MainWindow::keyPressEvent(QKeyEvent* event) {

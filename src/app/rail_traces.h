@@ -15,7 +15,8 @@ struct Trace {
     QString name;
     QString tip;
     double least_span;  // a smaller range than this is not drawn any larger: it would show noise
-    std::function<std::optional<double>(const FrameMeasures&)> value;
+    // What is not measured yet has no value.
+    std::function<std::optional<double>(const Frame&, const FrameMeasures&)> value;
     std::function<QString(double)> words;
     std::vector<Oddity> marks;  // reasons that this trace shows
 };

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QScrollArea>
+#include <QStringList>
 #include <QVBoxLayout>
 #include <vector>
 
@@ -18,6 +19,8 @@ class StepBody : public QWidget {
     virtual QString summary() const = 0;
     // A mark when it needs a look.
     virtual bool needs_look() const { return false; }
+    // Names of the traces that the time rail shows while the step is open, beside those that the person chose.
+    virtual QStringList traces() const { return {}; }
     virtual void opened() {}
     // True while miniatures are made.
     virtual bool rendering() const { return false; }
@@ -43,6 +46,7 @@ class StepLine : public QScrollArea {
     void add(StepBody* body);
     void open(int index);
     int open_step() const { return open_; }
+    QStringList traces() const { return open_ >= 0 ? bodies_[std::size_t(open_)]->traces() : QStringList(); }
     bool rendering() const { return open_ >= 0 && bodies_[std::size_t(open_)]->rendering(); }
 
   signals:

@@ -11,6 +11,7 @@
 #include "app/words.h"
 #include "base/parallel.h"
 #include "engine/aligning.h"
+#include "engine/levelling.h"
 #include "engine/relink.h"
 #include "pile/edits.h"
 #include "pile/file.h"
@@ -294,6 +295,31 @@ void Studio::align(Model model, int reference) {
             const auto lost =
                 std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
             if (lost > 0) say(tr("%n frame(s) could not be aligned and are not merged.", nullptr, int(lost)), true);
+        });
+}
+
+void Studio::level(Levelling kind) {
+    if (!document_.open()) return;
+    if (kind == Levelling::off) {
+        work_.stop();
+        Pile next = pile();
+        next.levelling = kind;
+        document_.edit(std::move(next), tr("Level: off"));
+        return;
+    }
+    work_.run<Result<std::map<int, Level>>>(
+        [now = pile(), kind, store = store_](Job& job) { return level_frames(now, kind, *store, job); },
+        [this, kind](Result<std::map<int, Level>> done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                return;
+            }
+            document_.edit(with_levels(pile(), kind, done.value()),
+                           kind == Levelling::light ? tr("Level light") : tr("Level light and colour"));
+            const auto left = std::count_if(pile().frames.begin(), pile().frames.end(), [](const Frame& f) {
+                return usable(f) && f.role == Role::scene && !f.level;
+            });
+            if (left > 0) say(tr("%n frame(s) could not be levelled: too dark, or clipped.", nullptr, int(left)), true);
         });
 }
 

@@ -78,14 +78,27 @@ void TimeRail::fill_menu() {
 
 void TimeRail::show_trace(const QString& key, bool on) {
     if (shown_.contains(key) == on) return;
-    // In the order of the table, so that a trace always stands at the same place among the others.
-    QStringList now;
-    for (const Trace& trace : traces())
-        if (trace.key == key ? on : shown_.contains(trace.key)) now << trace.key;
-    shown_ = now;
+    if (on)
+        shown_ << key;
+    else
+        shown_.removeAll(key);
     QSettings().setValue(traces_key, shown_);
     fit_height();
     update();
+}
+
+void TimeRail::bring_traces(const QStringList& keys) {
+    brought_ = keys;
+    fit_height();
+    update();
+}
+
+// In the order of the table, so that a trace always stands at the same place among the others.
+QStringList TimeRail::drawn_traces() const {
+    QStringList out;
+    for (const Trace& trace : traces())
+        if (shown_.contains(trace.key) || brought_.contains(trace.key)) out << trace.key;
+    return out;
 }
 
 void TimeRail::fit_height() {
@@ -94,7 +107,7 @@ void TimeRail::fit_height() {
 }
 
 double TimeRail::slat_top() const {
-    return header + lane * double(shown_.size()) + marks;
+    return header + lane * double(drawn_traces().size()) + marks;
 }
 
 double TimeRail::room() const {

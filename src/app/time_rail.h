@@ -27,6 +27,8 @@ class TimeRail : public QWidget {
     // Names of the traces that are drawn, from the top.
     const QStringList& shown_traces() const { return shown_; }
     void show_trace(const QString& key, bool on);
+    // Shows these too, until others are brought.
+    void bring_traces(const QStringList& keys);
     double zoom() const { return zoom_; }
     // About a place on the widget, which stays where it is.
     void zoom_to(double zoom, double at);
@@ -49,6 +51,7 @@ class TimeRail : public QWidget {
   private:
     void lay_out();
     void fit_height();
+    QStringList drawn_traces() const;
     void follow_current();
     double room() const;
     double slat_top() const;
@@ -71,6 +74,7 @@ class TimeRail : public QWidget {
     Surveyor& surveyor_;
     QToolButton* choose_;
     QStringList shown_;
+    QStringList brought_;
     RailLayout layout_;
     double zoom_ = 1;
     double scroll_ = 0;

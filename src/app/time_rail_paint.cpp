@@ -166,8 +166,10 @@ void TimeRail::draw_trace(QPainter& painter, const Trace& trace, double top) con
     std::vector<std::optional<double>> values;
     double low = 1e300, high = -1e300;
     for (const Frame& frame : pile.frames) {
-        const Known* known = usable(frame) && frame.role == Role::scene ? surveyor_.of(frame.id) : nullptr;
-        values.push_back(known ? trace.value(known->measures) : std::nullopt);
+        const Known* known = surveyor_.of(frame.id);
+        values.push_back(usable(frame) && frame.role == Role::scene
+                             ? trace.value(frame, known ? known->measures : FrameMeasures{})
+                             : std::nullopt);
         if (!values.back()) continue;
         low = std::min(low, *values.back());
         high = std::max(high, *values.back());
@@ -183,8 +185,8 @@ void TimeRail::draw_trace(QPainter& painter, const Trace& trace, double top) con
         low = middle - trace.least_span / 2;
         high = middle + trace.least_span / 2;
     }
-    const Known* current = surveyor_.of(studio_.current());
-    if (const auto value = current ? trace.value(current->measures) : std::nullopt)
+    const int current = number_of(pile, studio_.current());
+    if (const auto value = current > 0 ? values[std::size_t(current - 1)] : std::nullopt)
         painter.drawText(QRectF(width() - side + 8, top - 1, side - 8 - space::small, lane),
                          Qt::AlignRight | Qt::AlignVCenter, trace.words(*value));
     const auto at = [&](std::size_t i) {
@@ -263,7 +265,7 @@ void TimeRail::paintEvent(QPaintEvent*) {
     draw_times(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     double top = header;
-    for (const QString& key : shown_) {
+    for (const QString& key : drawn_traces()) {
         draw_trace(painter, *trace_named(key), top);
         top += lane;
     }

@@ -2,6 +2,8 @@
 
 #include <QCoreApplication>
 #include <QStringList>
+#include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "io/kinds.h"
@@ -78,6 +80,83 @@ QString what_it_does(Model model) {
             break;
     }
     return tr("Frames are moved and turned onto the reference: hand-held bursts");
+}
+
+QString word(Levelling kind) {
+    switch (kind) {
+        case Levelling::off:
+            return tr("Off");
+        case Levelling::light:
+            return tr("Light");
+        case Levelling::colour:
+            break;
+    }
+    return tr("Light, colour");
+}
+
+QString what_it_does(Levelling kind) {
+    switch (kind) {
+        case Levelling::off:
+            return tr("Frames keep the light they were taken in");
+        case Levelling::light:
+            return tr("Every frame gets the light of the reference; what moves does not count");
+        case Levelling::colour:
+            break;
+    }
+    return tr("Every frame gets the light and the colour of the reference");
+}
+
+namespace {
+
+struct LookWords {
+    double Look::*value;
+    const char* name;
+    const char* tip;
+};
+
+const std::array<LookWords, 10> look_words{{
+    {&Look::exposure_ev, QT_TRANSLATE_NOOP("words", "Exposure"),
+     QT_TRANSLATE_NOOP("words", "Twice as much light with every EV")},
+    {&Look::temperature, QT_TRANSLATE_NOOP("words", "Temperature"),
+     QT_TRANSLATE_NOOP("words", "To the right warmer, to the left cooler")},
+    {&Look::tint, QT_TRANSLATE_NOOP("words", "Tint"),
+     QT_TRANSLATE_NOOP("words", "To the right towards magenta, to the left towards green")},
+    {&Look::contrast, QT_TRANSLATE_NOOP("words", "Contrast"),
+     QT_TRANSLATE_NOOP("words", "Draws the tones apart about the middle, or together")},
+    {&Look::highlights, QT_TRANSLATE_NOOP("words", "Highlights"),
+     QT_TRANSLATE_NOOP("words", "To the left bright tones are held back, also what exposure lifted beyond white")},
+    {&Look::shadows, QT_TRANSLATE_NOOP("words", "Shadows"),
+     QT_TRANSLATE_NOOP("words", "Opens the dark tones, or deepens them")},
+    {&Look::floor, QT_TRANSLATE_NOOP("words", "Black floor"),
+     QT_TRANSLATE_NOOP("words", "What is darker becomes black, softly: bursts of light stay clean where they add up")},
+    {&Look::white, QT_TRANSLATE_NOOP("words", "White point"),
+     QT_TRANSLATE_NOOP("words", "To the right darker tones become white already")},
+    {&Look::saturation, QT_TRANSLATE_NOOP("words", "Saturation"),
+     QT_TRANSLATE_NOOP("words", "Draws all colours away from grey, or towards it")},
+    {&Look::vibrance, QT_TRANSLATE_NOOP("words", "Vibrance"),
+     QT_TRANSLATE_NOOP("words", "The same for colours that are pale")},
+}};
+
+const LookWords& words_of(const LookValue& value) {
+    return *std::find_if(look_words.begin(), look_words.end(),
+                         [&](const LookWords& w) { return w.value == value.value; });
+}
+
+}  // namespace
+
+QString word(const LookValue& value) {
+    return tr(words_of(value).name);
+}
+
+QString what_it_does(const LookValue& value) {
+    return tr(words_of(value).tip);
+}
+
+QString look_value_in_words(const LookValue& value, double amount) {
+    const bool whole = value.step >= 1;
+    const QString number = QString::number(std::abs(amount), 'f', whole ? 0 : 2);
+    const QString sign = amount < 0 ? QStringLiteral("\u2212") : amount > 0 ? QStringLiteral("+") : QString();
+    return whole ? sign + number : tr("%1 EV").arg(sign + number);
 }
 
 QString word(Outcome outcome) {

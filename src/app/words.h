@@ -13,6 +13,11 @@ QString word(Model model);
 QString what_it_does(Model model);
 QString word(Outcome outcome);
 QString what_it_does(Outcome outcome);
+QString word(Levelling kind);
+QString what_it_does(Levelling kind);
+QString word(const LookValue& value);
+QString what_it_does(const LookValue& value);
+QString look_value_in_words(const LookValue& value, double amount);
 QString word(Role role);
 QString picture_of(Outcome outcome);  // resource path
 // "48 in, 2 aside, 2 dark, 1 foreground"

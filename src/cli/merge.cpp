@@ -5,6 +5,8 @@
 #include "cli/report.h"
 #include "engine/aligning.h"
 #include "engine/export.h"
+#include "engine/levelling.h"
+#include "engine/render.h"
 #include "pile/edits.h"
 
 namespace bp::cli {
@@ -16,6 +18,7 @@ struct MergeOptions {
     std::string mode = "lighten";
     std::string light = "linear";
     std::string align = "none";
+    std::string even = "off";
     std::string cover = "full";
     int depth = 16;
     int quality = 92;
@@ -48,6 +51,15 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_alignments(pile, model, pile.reference, alignments.value());
         stages.align_s = seconds_since(aligning);
     }
+    const Levelling kind = *levelling_named(options.even);
+    if (kind != Levelling::off) {
+        const auto levelling = std::chrono::steady_clock::now();
+        FrameStore store(working_space(pile));
+        auto levels = level_frames(pile, kind, store, context.job);
+        if (!levels.ok()) return fail(levels.failure());
+        pile = with_levels(pile, kind, levels.value());
+        stages.even_s = seconds_since(levelling);
+    }
     Result<Exported> exported =
         export_picture(pile, options.out, {{options.depth, options.quality}, options.memory}, context.job);
     if (!exported.ok()) return fail(exported.failure());
@@ -75,6 +87,8 @@ Run add_merge(CLI::App& app) {
     app.add_option("--light", options->light, "linear or encoded values, for mean")
         ->check(CLI::IsMember({"linear", "encoded"}));
     app.add_option("--align", options->align, "How frames may have moved")->check(CLI::IsMember(names_of(models())));
+    app.add_option("--even", options->even, "Level the light, or light and colour, of all frames to the reference")
+        ->check(CLI::IsMember({"off", "light", "colour"}));
     app.add_option("--cover", options->cover, "full crops to the area that all frames reach; any does not")
         ->check(CLI::IsMember({"full", "any"}));
     app.add_option("--depth", options->depth, "Bits a sample: 8 or 16")->check(CLI::IsMember({8, 16}));

@@ -12,10 +12,14 @@ namespace bp::cli {
 Status write_report(const fs::path& file, const Exported& exported, const GivenPaths& paths, const Stages& stages) {
     using nlohmann::json;
     const Pile& pile = exported.pile;
-    json out{{"mode", entry_of(pile.merge.mode).name}, {"align", name_of(pile.model)}, {"frames", json::array()}};
+    json out{{"mode", entry_of(pile.merge.mode).name},
+             {"align", name_of(pile.model)},
+             {"even", name_of(pile.levelling)},
+             {"frames", json::array()}};
     for (const Frame& frame : pile.frames) {
         json one{{"file", paths.of(frame)}, {"merged", merged(pile, frame)}};
         if (!frame.problem.empty()) one["reason"] = frame.problem;
+        if (pile.levelling != Levelling::off) one["level_gain"] = gains_of(pile, frame);
         if (frame.alignment && pile.model != Model::none) {
             one["matrix"] = frame.alignment->to_reference.m;
             one["residual_px"] = frame.alignment->residual_px;
@@ -26,8 +30,11 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
         out["frames"].push_back(std::move(one));
     }
     out["area_px"] = {exported.area.left, exported.area.top, exported.area.width, exported.area.height};
-    out["time_s"] = {
-        {"open", stages.open_s}, {"align", stages.align_s}, {"merge", exported.merge_s}, {"finish", exported.finish_s}};
+    out["time_s"] = {{"open", stages.open_s},
+                     {"align", stages.align_s},
+                     {"even", stages.even_s},
+                     {"merge", exported.merge_s},
+                     {"finish", exported.finish_s}};
     out["plan"] = {{"memory_bytes", stages.memory_bytes},
                    {"reckoned_bytes", exported.plan.peak_bytes},
                    {"band_rows", exported.plan.band_rows},

@@ -11,6 +11,7 @@ namespace bp::cli {
 struct Stages {
     double open_s = 0;
     double align_s = 0;
+    double even_s = 0;
     std::size_t memory_bytes = 0;  // that were allowed
 };
 

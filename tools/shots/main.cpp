@@ -120,7 +120,7 @@ bool trails(MainWindow& window, Photographer& p) {
     window.comparison().set_on(false);
     window.canvas().fit();
     window.viewer().set_view(View::result);
-    window.steps().open(2);
+    window.steps().open(3);
     return p.take("merge-trails") && ok;
 }
 
@@ -176,10 +176,27 @@ bool raw(MainWindow& window, Photographer& p) {
     return ok;
 }
 
+bool even(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    const bool ok = p.open(QStringLiteral("quay"));
+    studio.level(Levelling::light);
+    p.settle();
+    Look look;
+    look.exposure_ev = 0.35;
+    look.contrast = 18;
+    look.shadows = 25;
+    look.temperature = 12;
+    look.vibrance = 20;
+    studio.document().edit(with_look(studio.pile(), look), QStringLiteral("Look"));
+    studio.select(studio.pile().frames[5].id);
+    window.steps().open(1);
+    return p.take("even") && ok;
+}
+
 bool best_of(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = p.open(QStringLiteral("harbour-cats"));
-    window.steps().open(3);
+    window.steps().open(4);
     // The cats that look: each painted from the frame in which it does.
     const std::pair<int, double> cats[] = {{3, 520}, {1, 795}, {2, 1345}, {4, 1075}};
     for (const auto& [frame, x] : cats) {
@@ -195,7 +212,7 @@ bool best_of(MainWindow& window, Photographer& p) {
     }
     ok = p.take("parts") && ok;
     window.viewer().set_view(View::result);
-    window.steps().open(4);
+    window.steps().open(5);
     return p.take("export") && ok;
 }
 
@@ -205,7 +222,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"frames", "side-by-side", "merge-trails"})) ok = trails(window, p) && ok;
     if (p.wants({"merge-clear"})) {
         ok = p.open(QStringLiteral("quay")) && ok;
-        window.steps().open(2);
+        window.steps().open(3);
         ok = p.take("merge-clear") && ok;
     }
     if (p.wants({"practice-camera", "practice-camera-settings"})) ok = camera(window, p) && ok;
@@ -218,9 +235,10 @@ bool take_all(MainWindow& window, Photographer& p) {
         ok = p.take("room") && ok;
         QApplication::activePopupWidget()->close();
     }
+    if (p.wants({"even"})) ok = even(window, p) && ok;
     if (p.wants({"align"})) {
         ok = p.open(QStringLiteral("shelf")) && ok;
-        window.steps().open(1);
+        window.steps().open(2);
         studio.select(studio.pile().frames[7].id);
         ok = p.take("align") && ok;
     }
@@ -228,7 +246,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"noon"})) {
         apply_theme(*qApp, ThemeName::noon);
         ok = p.open(QStringLiteral("heron")) && ok;
-        window.steps().open(2);
+        window.steps().open(3);
         ok = p.take("noon") && ok;
     }
     return ok;

@@ -46,6 +46,9 @@ BaseTiles::Recipe BaseTiles::recipe_of(const Pile& pile) {
         out << '\n' << frame.file->hash << ' ' << frame.file->path.string();
         if (entry_of(pile.merge.mode).uses_strength) out << ' ' << frame.strength;
         for (const double m : placement(pile, frame).m) out << ' ' << m;
+        for (const double gain : gains_of(pile, frame)) out << ' ' << gain;
+        const Look look = look_of(pile, frame);
+        for (const LookValue& v : look_values()) out << ' ' << look.*v.value;
     }
     const std::string text = out.str();
     const XXH128_hash_t hash = XXH3_128bits(text.data(), text.size());

@@ -8,6 +8,7 @@
 #include <optional>
 
 #include "base/parallel.h"
+#include "engine/evened.h"
 
 namespace bp {
 namespace {
@@ -56,7 +57,9 @@ struct Source {
     SharedPixels held;
     SharedTiles tiles;
     std::unique_ptr<OpenFrame> open;
+    SharedEvener evener;  // null for a frame that is merged as it was recorded
 
+    int bits() const { return open ? open->bits() : tiles ? tiles->bits() : held->row(0).narrow ? 8 : 16; }
     Size size() const { return held ? held->size() : tiles ? tiles->size() : open->size(); }
 };
 
@@ -150,18 +153,33 @@ std::vector<RowReaches> reaches_of(const InStep& what, const std::vector<Source>
     return out;
 }
 
-FrameCost cost_of(const Source& source, const RowReaches& reaches, const Rect& region) {
-    if (source.open) return {&reaches, source.open->row_bytes(), source.open->decoder_bytes()};
-    if (source.tiles && !reaches.resampled())
-        return {&reaches, std::size_t(region.width) * source.tiles->pixel_bytes(), 0};
-    return {&reaches, 0, 0};
+// The columns of a frame that are evened: a frame that is resampled may be read anywhere.
+kernels::Span evened_columns(const Source& source, const RowReaches& reaches, const Rect& region) {
+    if (reaches.resampled()) return {0, source.size().width};
+    return {region.left, std::min(region.right(), source.size().width)};
+}
+
+FrameCost cost_of(const Source& source, const RowReaches& reaches, const Rect& region, int channels) {
+    FrameCost cost{&reaches, 0, 0};
+    if (source.open) {
+        cost.row_bytes = source.open->row_bytes();
+        cost.decoder_bytes = source.open->decoder_bytes();
+    } else if (source.tiles && !reaches.resampled()) {
+        cost.row_bytes = std::size_t(region.width) * source.tiles->pixel_bytes();
+    }
+    if (source.evener && !(source.tiles && reaches.resampled())) {
+        const kernels::Span columns = evened_columns(source, reaches, region);
+        cost.row_bytes += std::size_t(std::max(0, columns.end - columns.begin)) * std::size_t(channels) * 2;
+    }
+    return cost;
 }
 
 Result<StripPlan> plan_of(const InStep& what, const std::vector<Source>& sources,
                           const std::vector<RowReaches>& reaches) {
     std::vector<FrameCost> costs;
     costs.reserve(sources.size());
-    for (std::size_t i = 0; i < sources.size(); ++i) costs.push_back(cost_of(sources[i], reaches[i], what.region));
+    for (std::size_t i = 0; i < sources.size(); ++i)
+        costs.push_back(cost_of(sources[i], reaches[i], what.region, what.pile.channels));
     return plan_strips(costs, what.region, what.pile.channels, what.store.budget().work_bytes);
 }
 
@@ -209,17 +227,21 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
     for (std::size_t i = 0; i < sources.size(); ++i) {
         Source& source = sources[i];
         std::unique_ptr<FrameRows> rows;
+        const kernels::Span columns = evened_columns(source, reaches[i], what.region);
         if (source.held)
             rows = held_rows(std::move(source.held));
         else if (source.open)
             rows = source.open->window(plan.windows[i], int(i));
         else if (!reaches[i].resampled())
             rows = tiled_rows(std::move(source.tiles), {what.region.left, what.region.right()}, plan.windows[i]);
+        if (rows && source.evener)
+            rows = evened_rows(std::move(rows), source.evener, what.pile.channels, columns.begin,
+                               columns.end - columns.begin, plan.windows[i]);
         if (rows)
             out.emplace_back(std::move(rows), std::move(reaches[i]), what.region, what.pile.channels, plan.bands);
         else
-            out.emplace_back(std::move(source.tiles), std::move(reaches[i]), what.region, what.pile.channels,
-                             plan.bands);
+            out.emplace_back(std::move(source.tiles), source.evener, std::move(reaches[i]), what.region,
+                             what.pile.channels, plan.bands);
     }
     return out;
 }
@@ -229,6 +251,11 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
 Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     Result<std::vector<Source>> opened = open_sources(what, job);
     if (!opened.ok()) return opened.failure();
+    Eveners eveners(what.pile);
+    for (std::size_t i = 0; i < what.ids.size(); ++i) {
+        Source& source = opened.value()[i];
+        source.evener = eveners.of(*find_frame(what.pile, what.ids[i]), source.bits());
+    }
     std::vector<RowReaches> reaches = reaches_of(what, opened.value());
     const Result<StripPlan> plan = planned(what, reaches, job, opened.value());
     if (!plan.ok()) return plan.failure();

@@ -70,9 +70,10 @@ PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, cons
       channels_(channels),
       by_band_(reaches_.of(bands)) {}
 
-PlacedRows::PlacedRows(SharedTiles tiles, RowReaches reaches, const Rect& region, int channels,
+PlacedRows::PlacedRows(SharedTiles tiles, SharedEvener evener, RowReaches reaches, const Rect& region, int channels,
                        const std::vector<Band>& bands)
     : tiles_(std::move(tiles)),
+      evener_(std::move(evener)),
       reaches_(std::move(reaches)),
       region_(region),
       channels_(channels),
@@ -137,6 +138,7 @@ void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
     Resampled& to = spanned(index, band);
     const Size size = tiles_->size();
     std::vector<std::uint16_t> memory;  // aligned for either kind of sample
+    std::vector<std::uint16_t> evened;
     for (int left = region_.left; left < region_.right(); left += piece) {
         const Span limits{left, std::min(left + piece, region_.right())};
         int low_x = size.width, high_x = -1, low_y = size.height, high_y = -1;
@@ -160,12 +162,23 @@ void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
         tiles_->read(box, bytes, box_stride);
         AtHand source;
         source.from = {box.left, box.top};
+        const std::size_t evened_stride = std::size_t(box.width) * std::size_t(channels_);
+        if (evener_) evened.resize(std::size_t(box.height) * evened_stride);
         for (int y = 0; y < box.height; ++y) {
-            const std::uint8_t* row = bytes + std::size_t(y) * box_stride;
-            if (tiles_->bits() == 8)
-                source.narrow.push_back(row);
-            else
-                source.wide.push_back(reinterpret_cast<const std::uint16_t*>(row));
+            const std::uint8_t* narrow = bytes + std::size_t(y) * box_stride;
+            const auto* wide = reinterpret_cast<const std::uint16_t*>(narrow);
+            if (evener_) {
+                std::uint16_t* row = evened.data() + std::size_t(y) * evened_stride;
+                if (tiles_->bits() == 8)
+                    evener_->run(narrow, std::size_t(box.width), row);
+                else
+                    evener_->run(wide, std::size_t(box.width), row);
+                source.wide.push_back(row);
+            } else if (tiles_->bits() == 8) {
+                source.narrow.push_back(narrow);
+            } else {
+                source.wide.push_back(wide);
+            }
         }
         warp(source, band, limits, to);
     }

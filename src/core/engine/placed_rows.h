@@ -5,6 +5,7 @@
 #include <utility>
 #include <vector>
 
+#include "engine/evened.h"
 #include "engine/tiled_frame.h"
 #include "merge/row.h"
 
@@ -43,8 +44,9 @@ class PlacedRows {
   public:
     PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
                const std::vector<Band>& bands);
-    // A frame that is resampled from tiles, which need no window.
-    PlacedRows(SharedTiles tiles, RowReaches reaches, const Rect& region, int channels, const std::vector<Band>& bands);
+    // A frame that is resampled from tiles, which need no window; `evener` may be null.
+    PlacedRows(SharedTiles tiles, SharedEvener evener, RowReaches reaches, const Rect& region, int channels,
+               const std::vector<Band>& bands);
 
     // Makes band number `index` ready. May run while rows of band index - 1 are read by others.
     Status read(std::size_t index, const Band& band);
@@ -74,6 +76,7 @@ class PlacedRows {
 
     std::unique_ptr<FrameRows> rows_;  // or
     SharedTiles tiles_;
+    SharedEvener evener_;  // of tiles
     RowReaches reaches_;
     Rect region_;
     int channels_;

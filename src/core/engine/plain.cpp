@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "engine/evened.h"
 #include "engine/render.h"
 
 namespace bp {
@@ -97,6 +98,11 @@ Result<Placed> place(const Pile& pile, const Frame& frame) {
     Job job;
     Result<Raster16> picture = read_frame(*frame.file, 0, working_space(pile), job);
     if (!picture.ok()) return picture.failure();
+    if (const SharedEvener evener = Eveners(pile).of(frame, 16)) {
+        Raster16& samples = picture.value();
+        evener->run(samples.clone().data().data(), std::size_t(samples.width()) * std::size_t(samples.height()),
+                    samples.data().data());
+    }
     return Placed{&frame, std::move(picture).value(), inverse(placement(pile, frame))};
 }
 

@@ -49,6 +49,33 @@ double srgb_light(double v) {
     return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
 }
 
+// From samples of a profile, 0 to 1, to luminance. Samples as they stand when the profile cannot be used.
+class Luminance {
+  public:
+    Luminance(const Profile& profile, int channels) : from_(open_profile(profile, channels)) {
+        const Handle xyz(cmsCreateXYZProfile(), &cmsCloseProfile);
+        transform_ =
+            cmsCreateTransform(from_.get(), channels == 3 ? TYPE_RGB_DBL : TYPE_GRAY_DBL, xyz.get(), TYPE_XYZ_DBL,
+                               INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_NOOPTIMIZE | cmsFLAGS_NOCACHE);
+    }
+    ~Luminance() {
+        if (transform_) cmsDeleteTransform(transform_);
+    }
+    Luminance(const Luminance&) = delete;
+    Luminance& operator=(const Luminance&) = delete;
+
+    double operator()(const std::array<double, 3>& samples) const {
+        if (!transform_) return samples[1];
+        std::array<double, 3> result{};
+        cmsDoTransform(transform_, samples.data(), result.data(), 1);
+        return result[1];
+    }
+
+  private:
+    Handle from_;
+    cmsHTRANSFORM transform_ = nullptr;
+};
+
 // Luminance of grey ramp positions (0 to 1), white = 1.
 std::vector<double> grey_axis(const Profile& profile, int channels, const std::vector<double>& ramp) {
     std::vector<double> out(ramp.size());
@@ -56,21 +83,10 @@ std::vector<double> grey_axis(const Profile& profile, int channels, const std::v
         std::transform(ramp.begin(), ramp.end(), out.begin(), srgb_light);
         return out;
     }
-    const Handle from = open_profile(profile, channels);
-    const Handle xyz(cmsCreateXYZProfile(), &cmsCloseProfile);
-    const cmsHTRANSFORM transform =
-        cmsCreateTransform(from.get(), channels == 3 ? TYPE_RGB_DBL : TYPE_GRAY_DBL, xyz.get(), TYPE_XYZ_DBL,
-                           INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_NOOPTIMIZE | cmsFLAGS_NOCACHE);
-    if (!transform) return ramp;
-    const auto luminance = [&](double v) {
-        const std::array<double, 3> in{v, v, v};
-        std::array<double, 3> result{};
-        cmsDoTransform(transform, in.data(), result.data(), 1);
-        return result[1];
-    };
-    const double white = luminance(1.0);
-    for (std::size_t i = 0; i < ramp.size(); ++i) out[i] = luminance(ramp[i]) / (white > 0 ? white : 1.0);
-    cmsDeleteTransform(transform);
+    const Luminance luminance(profile, channels);
+    const double white = luminance({1, 1, 1});
+    for (std::size_t i = 0; i < ramp.size(); ++i)
+        out[i] = luminance({ramp[i], ramp[i], ramp[i]}) / (white > 0 ? white : 1.0);
     return out;
 }
 
@@ -141,6 +157,17 @@ Result<Conversion> Conversion::make(const Profile& from, int from_channels, cons
 
 void Conversion::run(const std::uint16_t* in, std::uint16_t* out, int pixels) const {
     cmsDoTransform(transform_.get(), in, out, cmsUInt32Number(pixels));
+}
+
+std::array<double, 3> luminance_weights(const Profile& profile) {
+    constexpr std::array<double, 3> bt709{0.2126, 0.7152, 0.0722};  // Rec. ITU-R BT.709, which sRGB shares
+    if (profile.is_srgb()) return bt709;
+    const Luminance luminance(profile, 3);
+    std::array<double, 3> out{luminance({1, 0, 0}), luminance({0, 1, 0}), luminance({0, 0, 1})};
+    const double sum = out[0] + out[1] + out[2];
+    if (!(sum > 0)) return bt709;
+    for (double& weight : out) weight = std::max(0.0, weight / sum);
+    return out;
 }
 
 LightCurve LightCurve::of(const Profile& profile, int channels) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <algorithm>
+#include <array>
 #include <cstddef>
 #include <cstdint>
 #include <memory>
@@ -43,6 +44,9 @@ class Conversion {
   private:
     std::shared_ptr<void> transform_;
 };
+
+// How much red, green and blue add to luminance in linear light of a profile of three channels; they add up to one.
+std::array<double, 3> luminance_weights(const Profile& profile);
 
 // The way from 16-bit samples to linear light and back: the luminance of a profile along its grey axis. Light is a
 // 32-bit integer, full = 2^32 - 1, so that sums of frames are exact whatever their order. Copies share their tables,

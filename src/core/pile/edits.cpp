@@ -1,6 +1,7 @@
 #include "pile/edits.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "base/files.h"
 #include "pile/outcomes.h"
@@ -60,6 +61,12 @@ Pile with_reference(Pile pile, int id) {
         const int ids[] = {id};
         pile = each_frame(std::move(pile), ids, [](Frame& f) { f.alignment->to_reference = Matrix{}; });
     }
+    if (chosen->level) {
+        const std::array<double, 3> own = chosen->level->gain;
+        for (Frame& frame : pile.frames)
+            if (frame.level)
+                for (std::size_t c = 0; c < own.size(); ++c) frame.level->gain[c] /= own[c];
+    }
     pile.reference = id;
     return pile;
 }
@@ -79,6 +86,32 @@ Pile without_frames(Pile pile, std::span<const int> ids) {
 
 Pile with_strength(Pile pile, std::span<const int> ids, double strength) {
     return each_frame(std::move(pile), ids, [=](Frame& f) { f.strength = std::clamp(strength, 0.0, 1.0); });
+}
+
+Pile with_look(Pile pile, const Look& look) {
+    pile.look = limited(look);
+    return pile;
+}
+
+Pile with_own_look(Pile pile, std::span<const int> ids, const Look& look) {
+    return each_frame(std::move(pile), ids, [own = limited(look)](Frame& f) { f.look = own; });
+}
+
+Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels) {
+    pile.levelling = kind;
+    for (Frame& frame : pile.frames) {
+        if (frame.level && frame.level->by_person) continue;
+        const auto found = levels.find(frame.id);
+        frame.level = found == levels.end() ? std::nullopt : std::optional(found->second);
+    }
+    return pile;
+}
+
+Pile with_level_by_person(Pile pile, int id, double ev) {
+    constexpr double most = 8;
+    const double gain = std::exp2(std::isfinite(ev) ? std::clamp(ev, -most, most) : 0);
+    const int ids[] = {id};
+    return each_frame(std::move(pile), ids, [gain](Frame& f) { f.level = Level{{gain, gain, gain}, true}; });
 }
 
 Pile with_mode(Pile pile, Mode mode) {

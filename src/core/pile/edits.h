@@ -14,11 +14,18 @@ Pile with_role(Pile pile, std::span<const int> ids, Role role);
 // Roles by frame id that were guessed. Only for frames of which nobody said anything.
 Pile with_guesses(Pile pile, const std::map<int, Role>& roles);
 Pile with_note(Pile pile, int id, const std::string& note);
-// Makes another frame the reference. Alignments that are there are carried over to it.
+// Makes another frame the reference. Alignments and levels that are there are carried over to it.
 Pile with_reference(Pile pile, int id);
 // Takes frames out of the pile altogether, with the parts that show them. The last usable frame stays.
 Pile without_frames(Pile pile, std::span<const int> ids);
 Pile with_strength(Pile pile, std::span<const int> ids, double strength);
+// Of all frames, and of some on top of it.
+Pile with_look(Pile pile, const Look& look);
+Pile with_own_look(Pile pile, std::span<const int> ids, const Look& look);
+// Sets the levelling together with what was measured for each frame id. What a person said stays.
+Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels);
+// Says of one frame how much brighter it is to be, in EV, whatever was measured.
+Pile with_level_by_person(Pile pile, int id, double ev);
 Pile with_mode(Pile pile, Mode mode);
 Pile with_base(Pile pile, int id);
 // Marks a frame as unusable, with the reason.

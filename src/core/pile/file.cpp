@@ -29,6 +29,21 @@ json alignment_json(const Alignment& a) {
             {"aligned", a.aligned}};
 }
 
+// Values that are not zero.
+json look_json(const Look& look) {
+    json out = json::object();
+    for (const LookValue& v : look_values())
+        if (look.*v.value != 0) out[std::string(v.name)] = look.*v.value;
+    return out;
+}
+
+Look look_from(const json& in) {
+    Look out;
+    for (const LookValue& v : look_values())
+        if (const auto found = in.find(v.name); found != in.end()) out.*v.value = found->get<double>();
+    return limited(out);
+}
+
 json frame_json(const Frame& frame, const fs::path& folder) {
     std::error_code error;
     const fs::path relative = fs::relative(frame.file->path, folder, error);
@@ -42,6 +57,8 @@ json frame_json(const Frame& frame, const fs::path& folder) {
     if (frame.role_from != RoleFrom::nobody) out["role_from"] = frame.role_from == RoleFrom::guess ? "guess" : "person";
     if (!frame.note.empty()) out["note"] = frame.note;
     if (frame.alignment) out["alignment"] = alignment_json(*frame.alignment);
+    if (frame.look != Look{}) out["look"] = look_json(frame.look);
+    if (frame.level) out["level"] = {{"gain", frame.level->gain}, {"by_person", frame.level->by_person}};
     return out;
 }
 
@@ -71,6 +88,11 @@ bool sound(const Matrix& matrix) {
     return m[6] == 0 && m[7] == 0 && m[8] == 1 && scale > 0.01 && scale < 100;
 }
 
+bool sound(const Level& level) {
+    constexpr double most = 1000;
+    return std::all_of(level.gain.begin(), level.gain.end(), [](double g) { return g > 1 / most && g < most; });
+}
+
 Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
     Frame frame;
     frame.id = in.at("id").get<int>();
@@ -92,6 +114,10 @@ Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
         alignment.aligned = a.at("aligned").get<bool>();
         frame.alignment = alignment;
     }
+    if (in.contains("look")) frame.look = look_from(in.at("look"));
+    if (in.contains("level"))
+        frame.level =
+            Level{in.at("level").at("gain").get<std::array<double, 3>>(), in.at("level").at("by_person").get<bool>()};
     return frame;
 }
 
@@ -171,6 +197,9 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     pile.reference = in.at("reference").get<int>();
     pile.base = in.at("base").get<int>();
     pile.model = model_named(in.at("align").at("model").get<std::string>()).value_or(Model::none);
+    if (in.contains("look")) pile.look = look_from(in.at("look"));
+    if (in.contains("levelling"))
+        pile.levelling = levelling_named(in.at("levelling").get<std::string>()).value_or(Levelling::off);
     pile.merge.mode = mode_named(in.at("merge").at("mode").get<std::string>()).value_or(Mode::lighten);
     pile.merge.light = in.at("merge").at("light").get<std::string>() == "encoded" ? Light::encoded : Light::linear;
     pile.cover = in.at("cover").get<std::string>() == "any" ? Cover::any : Cover::full;
@@ -186,6 +215,7 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
         if (!ids.insert(frame.id).second) return not_a_pile(file, "two of its frames share a number");
         if (frame.alignment && !sound(frame.alignment->to_reference))
             return not_a_pile(file, "the place of a frame in it cannot be true");
+        if (frame.level && !sound(*frame.level)) return not_a_pile(file, "the level of a frame in it cannot be true");
     }
     unroll_clips(expected);
     std::vector<char> missing(expected.size(), 0);
@@ -235,6 +265,8 @@ Status save_pile(const Pile& pile, const fs::path& file) {
               {{"ending", pile.exporting.ending}, {"bits", pile.exporting.bits}, {"quality", pile.exporting.quality}}},
              {"frames", json::array()},
              {"parts", json::array()}};
+    if (pile.look != Look{}) out["look"] = look_json(pile.look);
+    if (pile.levelling != Levelling::off) out["levelling"] = name_of(pile.levelling);
     if (pile.balance) out["balance"] = *pile.balance;
     for (const Frame& frame : pile.frames) out["frames"].push_back(frame_json(frame, folder));
     for (const Part& part : pile.parts) {

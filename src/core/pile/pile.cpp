@@ -51,6 +51,15 @@ std::vector<int> merged_ids(const Pile& pile) {
     return out;
 }
 
+Look look_of(const Pile& pile, const Frame& frame) {
+    return on_top(pile.look, frame.look);
+}
+
+std::array<double, 3> gains_of(const Pile& pile, const Frame& frame) {
+    if (pile.levelling == Levelling::off || !frame.level) return {1, 1, 1};
+    return frame.level->gain;
+}
+
 Matrix placement(const Pile& pile, const Frame& frame) {
     if (pile.model == Model::none || !frame.alignment || lost(pile, frame)) return {};
     return frame.alignment->to_reference;

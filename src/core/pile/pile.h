@@ -9,6 +9,8 @@
 #include <vector>
 
 #include "align/align.h"
+#include "even/levels.h"
+#include "even/look.h"
 #include "io/capture.h"
 #include "io/reader.h"
 #include "merge/modes.h"
@@ -43,6 +45,8 @@ struct Frame {
     std::string problem;  // why the frame cannot be used, in words; empty for a good one
     double strength = 1;  // 0 to 1, for lighten
     std::optional<Alignment> alignment;
+    Look look;                   // its own, on top of the pile's
+    std::optional<Level> level;  // against the reference
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 
@@ -74,6 +78,8 @@ struct Pile {
     int reference = 0;                    // id of the frame that the others are aligned to
     int base = 0;                         // id of the frame that mode one shows
     Model model = Model::none;
+    Look look;  // of all frames
+    Levelling levelling = Levelling::off;
     MergeSettings merge;
     Cover cover = Cover::full;
     std::vector<Part> parts;  // from the lowest to the highest
@@ -96,6 +102,10 @@ bool lost(const Pile& pile, const Frame& frame);
 // True when the frame takes part in the base under the pile's settings.
 bool merged(const Pile& pile, const Frame& frame);
 std::vector<int> merged_ids(const Pile& pile);
+// The look that the frame is seen and merged in.
+Look look_of(const Pile& pile, const Frame& frame);
+// Gains of the frame's light under the pile's levelling.
+std::array<double, 3> gains_of(const Pile& pile, const Frame& frame);
 // Frame pixel to canvas pixel: identity while nothing is aligned.
 Matrix placement(const Pile& pile, const Frame& frame);
 

@@ -1,0 +1,47 @@
+// Make the frames agree in light and colour.
+#pragma once
+
+#include <QCheckBox>
+#include <QLabel>
+#include <QPushButton>
+#include <vector>
+
+#include "app/canvas.h"
+#include "app/controls.h"
+#include "app/step_line.h"
+
+namespace bp::app {
+
+class EvenStep : public StepBody {
+    Q_OBJECT
+
+  public:
+    EvenStep(Studio& studio, Viewer& viewer, Canvas& canvas);
+    QString title() const override { return tr("Even"); }
+    QString summary() const override;
+    QStringList traces() const override { return {QStringLiteral("level")}; }
+
+  private:
+    void build_levels();
+    void build_look();
+    void refresh();
+    // The look that the sliders show: of all frames, or the current frame's own.
+    Look shown_look() const;
+    Pile with_shown_look(const Look& look) const;
+    bool of_all() const { return all_->isChecked(); }
+
+    Studio& studio_;
+    Viewer& viewer_;
+    Canvas& canvas_;
+    std::vector<QPushButton*> kinds_;
+    NamedSlider* level_;
+    QLabel* facts_;
+    QPushButton* all_;
+    QPushButton* own_;
+    std::vector<NamedSlider*> values_;  // in the order of look_values()
+    QPushButton* reset_;
+    QPushButton* copy_;
+    QCheckBox* clipping_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,47 @@
+#include "engine/levelling.h"
+
+#include <mutex>
+
+#include "base/parallel.h"
+#include "engine/survey.h"
+
+namespace bp {
+
+Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, FrameStore& store, Job& job) {
+    std::map<int, Level> out;
+    if (kind == Levelling::off) return out;
+    const int level = survey_level(pile.size);
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    const Frame* reference = find_frame(pile, pile.reference);
+    if (!reference || !usable(*reference))
+        return Failure{Fault::wrong_call, "", "The reference frame cannot be used. Choose another one."};
+    Result<SharedPixels> still = store.load(*reference->file, level, job);
+    if (!still.ok()) return still.failure();
+    const LightGrid fixed = light_grid(still.value()->widened(), curve);
+    const Matrix from_canvas = inverse(placement(pile, *reference));
+    std::vector<const Frame*> frames;
+    for (const Frame& frame : pile.frames)
+        if (usable(frame) && frame.role == Role::scene && frame.id != reference->id &&
+            !(frame.level && frame.level->by_person))
+            frames.push_back(&frame);
+    out[reference->id] = {};
+    std::mutex mutex;
+    job.begin("Levelling " + std::to_string(frames.size() + 1) + " frames", long(frames.size()));
+    parallel_for(0, int(frames.size()), [&](int i) {
+        if (job.stopped()) return;
+        const Frame& frame = *frames[std::size_t(i)];
+        Result<SharedPixels> pixels = store.load(*frame.file, level, job);
+        job.advance();
+        if (!pixels.ok()) return;
+        const Matrix to_frame = inverse(from_canvas * placement(pile, frame));
+        const auto found =
+            level_between(fixed, light_grid(pixels.value()->widened(), curve), at_level(to_frame, level), kind);
+        if (!found) return;
+        const std::lock_guard lock(mutex);
+        out[frame.id] = *found;
+    });
+    if (job.stopped()) return stopped_failure();
+    return out;
+}
+
+}  // namespace bp

@@ -1,0 +1,115 @@
+// The Even step, used as a person uses it.
+#include <QCheckBox>
+#include <QPushButton>
+#include <QSlider>
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "app/clipping.h"
+#include "pile/edits.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+// Frames of one scene, each with its own gain of linear light.
+void lit(const Folder& folder, const std::vector<double>& gains) {
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    for (std::size_t i = 0; i < gains.size(); ++i) {
+        Raster16 picture = landscape({320, 240}, {}, unsigned(i), 0.005);
+        for (std::uint16_t& v : picture.data()) v = curve.sample(curve.light(v) * gains[i] * 0.6);
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture, 16);
+    }
+}
+
+void open_even(Window& w) {
+    QTest::mouseClick(w.find<QWidget>("knot_1"), Qt::LeftButton);
+}
+
+QColor middle_of(Window& w) {
+    return w.window.viewer().colour_at(160, 120).value_or(QColor());
+}
+
+}  // namespace
+
+TEST_CASE("frames are levelled by a click, a level is overruled by a slider, and all of it undone", "[window]") {
+    const Folder folder;
+    lit(folder, {1, 1.25, 0.8});
+    Window w;
+    REQUIRE(w.open(folder));
+    open_even(w);
+    w.click("level_light");
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().levelling == Levelling::light);
+    CHECK(w.pile().frames[1].level->gain[0] == Approx(1 / 1.25).epsilon(0.005));
+    CHECK(w.pile().frames[2].level->gain[1] == Approx(1 / 0.8).epsilon(0.005));
+    w.studio().select(w.pile().frames[1].id);
+    auto* own = w.find<QSlider>("own_level");
+    CHECK(own->isVisible());
+    CHECK(own->value() == -32);
+    QTest::keyClick(own, Qt::Key_Right);
+    CHECK(w.pile().frames[1].level->by_person);
+    CHECK(w.pile().frames[1].level->gain[0] == Approx(std::exp2(-0.31)).epsilon(0.001));
+    w.studio().document().undo();
+    w.studio().document().undo();
+    CHECK(w.pile().levelling == Levelling::off);
+    CHECK_FALSE(w.find<QSlider>("own_level")->isVisible());
+}
+
+TEST_CASE("a look is set for all frames or added to the selection, seen at once, copied and taken back", "[window]") {
+    const Folder folder;
+    lit(folder, {1, 1, 1});
+    Window w;
+    REQUIRE(w.open(folder));
+    open_even(w);
+    w.window.viewer().set_view(app::View::frame);
+    REQUIRE(w.settle());
+    const QColor before = middle_of(w);
+    auto* exposure = w.find<QSlider>("look_exposure_ev");
+    for (int i = 0; i < 10; ++i) QTest::keyClick(exposure, Qt::Key_Right);
+    REQUIRE(w.settle());
+    CHECK(w.pile().look.exposure_ev == Approx(0.5));
+    CHECK(middle_of(w).lightness() > before.lightness() + 5);
+    const auto ids = std::vector{w.pile().frames[0].id, w.pile().frames[1].id, w.pile().frames[2].id};
+    w.studio().select(ids[0]);
+    w.click("look_of_selection");
+    CHECK(exposure->value() == 0);
+    auto* saturation = w.find<QSlider>("look_saturation");
+    QTest::keyClick(saturation, Qt::Key_Left);
+    CHECK(w.pile().frames[0].look.saturation == -1);
+    CHECK(w.pile().frames[1].look == Look{});
+    w.studio().select(ids[2], true);
+    w.studio().select_these({ids[0], ids[1]});
+    w.click("look_copy");
+    CHECK(w.pile().frames[1].look.saturation == -1);
+    CHECK(w.pile().frames[2].look == Look{});
+    w.click("look_of_all");
+    w.click("look_reset");
+    CHECK(w.pile().look == Look{});
+    w.studio().document().undo();
+    CHECK(w.pile().look.exposure_ev == Approx(0.5));
+}
+
+TEST_CASE("what is clipped is hatched in two directions", "[window]") {
+    QImage picture(12, 12, QImage::Format_RGB32);
+    picture.fill(QColor(100, 100, 100));
+    CHECK(app::clipping_of(picture, Qt::red).pixelColor(0, 0).alpha() == 0);
+    picture.fill(QColor(255, 20, 20));
+    const QImage white = app::clipping_of(picture, Qt::red);
+    picture.fill(Qt::black);
+    const QImage black = app::clipping_of(picture, Qt::red);
+    for (int i = 0; i < 5; ++i) {
+        CHECK(white.pixelColor(i, 6 - i).alpha() == 255);
+        CHECK(black.pixelColor(i, i).alpha() == 255);
+    }
+    CHECK(white != black);
+    const Folder folder;
+    lit(folder, {1, 1});
+    Window w;
+    REQUIRE(w.open(folder));
+    open_even(w);
+    w.find<QCheckBox>("show_clipping")->setChecked(true);
+    CHECK(w.window.canvas().shows_clipping());
+}

@@ -1,0 +1,275 @@
+// Looks and levels.
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <random>
+
+#include "engine/levelling.h"
+#include "engine/open.h"
+#include "engine/render.h"
+#include "even/evener.h"
+#include "pile/edits.h"
+#include "practice/practice.h"
+#include "support/fixtures.h"
+
+using namespace bp;
+using Catch::Detail::Approx;
+
+namespace {
+
+std::vector<std::uint16_t> evened(const Look& look, const std::vector<std::uint16_t>& pixels,
+                                  const std::array<double, 3>& gains = {1, 1, 1},
+                                  const Profile& profile = Profile::srgb()) {
+    std::vector<std::uint16_t> out(pixels.size());
+    Evener(SharedTone(look, profile, 3), gains, 3, 16).run(pixels.data(), pixels.size() / 3, out.data());
+    return out;
+}
+
+std::vector<std::uint16_t> grey_ramp() {
+    std::vector<std::uint16_t> out;
+    for (int v = 0; v <= 65535; v += 13)
+        for (int c = 0; c < 3; ++c) out.push_back(std::uint16_t(v));
+    return out;
+}
+
+double light_of(std::uint16_t sample) {
+    return LightCurve::of(Profile::srgb(), 3).light(sample) / LightCurve::full;
+}
+
+Pile practised(const char* scene, const test::Folder& folder) {
+    Job job;
+    practice::PracticeOptions options;
+    options.truth = false;
+    REQUIRE(practice::practise(*practice::scene_named(scene), folder.path(), options, job).ok());
+    return open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::captured, job).value();
+}
+
+// The truth: what each scene frame got of light beside the reference, the first one.
+double worst_level(const char* scene, Levelling kind) {
+    const test::Folder folder;
+    const Pile pile = practised(scene, folder);
+    Job job;
+    FrameStore store(working_space(pile));
+    const std::map<int, Level> levels = level_frames(pile, kind, store, job).value();
+    const practice::SceneEntry& entry = *practice::scene_named(scene);
+    const auto shots = entry.make(entry.frames, 1)->shots();
+    double worst = 0;
+    std::size_t shot = 0;
+    for (const Frame& frame : pile.frames) {
+        REQUIRE(levels.contains(frame.id));
+        const double truth = shots[0].gain / shots[shot++].gain;
+        for (const double gain : levels.at(frame.id).gain) worst = std::max(worst, std::abs(gain / truth - 1));
+    }
+    return worst;
+}
+
+}  // namespace
+
+TEST_CASE("a look of zeros gives every sample back, within what the table rounds") {
+    const auto ramp = grey_ramp();
+    const auto out = evened({}, ramp);
+    int worst = 0;
+    for (std::size_t i = 0; i < ramp.size(); ++i) worst = std::max(worst, std::abs(int(out[i]) - int(ramp[i])));
+    CHECK(worst <= 1);
+}
+
+TEST_CASE("exposure multiplies linear light") {
+    Look look;
+    look.exposure_ev = -1.5;
+    const auto out = evened(look, {40000, 40000, 40000, 1000, 30000, 65535});
+    for (const auto& [in, got] : {std::pair{40000, out[0]}, {1000, out[3]}, {30000, out[4]}, {65535, out[5]}})
+        CHECK(light_of(std::uint16_t(got)) ==
+              Approx(light_of(std::uint16_t(in)) * std::exp2(-1.5)).epsilon(0.001).margin(2e-6));
+}
+
+TEST_CASE("levels multiply each channel's light, in any profile") {
+    const auto out = evened({}, {20000, 20000, 20000}, {1.1, 1, 0.5}, Profile::linear_srgb());
+    CHECK(out[0] == 22000);
+    CHECK(out[1] == 20000);
+    CHECK(out[2] == 10000);
+}
+
+TEST_CASE("no value of a look turns the order of tones round") {
+    for (const LookValue& v : look_values())
+        for (const double amount : {v.least, v.least / 2, v.most / 2, v.most}) {
+            Look look;
+            look.*v.value = amount;
+            const auto out = evened(look, grey_ramp());
+            INFO(v.name << ' ' << amount);
+            for (std::size_t i = 3; i < out.size(); i += 3)
+                if (out[i] < out[i - 3]) FAIL("falls at " << i / 3);
+        }
+    Look all;
+    all.contrast = all.highlights = all.shadows = -100;
+    const auto out = evened(all, grey_ramp());
+    for (std::size_t i = 3; i < out.size(); i += 3)
+        if (out[i] < out[i - 3]) FAIL("falls at " << i / 3);
+}
+
+TEST_CASE("a floor makes what is darker black and leaves white") {
+    Look look;
+    look.floor = 50;
+    const std::uint16_t dark = 15000, white = 65535;
+    const auto out = evened(look, {dark, dark, dark, white, white, white});
+    CHECK(out[0] == 0);
+    CHECK(out[3] >= 65534);
+}
+
+TEST_CASE("highlights below zero bring back what exposure lifted beyond white") {
+    Look look;
+    look.exposure_ev = 1;
+    const std::vector<std::uint16_t> bright{52000, 52000, 52000, 60000, 60000, 60000};
+    CHECK(evened(look, bright)[0] == 65535);
+    look.highlights = -100;
+    const auto out = evened(look, bright);
+    CHECK(out[0] < 65000);
+    CHECK(out[3] > out[0] + 500);
+}
+
+TEST_CASE("temperature and tint keep the brightness of grey") {
+    for (const double amount : {-100.0, 60.0}) {
+        Look look;
+        look.temperature = amount;
+        look.tint = amount / 2;
+        const auto out = evened(look, {20000, 20000, 20000});
+        const auto w = luminance_weights(Profile::srgb());
+        CHECK(w[0] * light_of(out[0]) + w[1] * light_of(out[1]) + w[2] * light_of(out[2]) ==
+              Approx(light_of(20000)).epsilon(0.001));
+        CHECK((amount > 0) == (out[0] > out[2]));
+    }
+}
+
+TEST_CASE("saturation draws colours apart or together, vibrance those that have little") {
+    const std::vector<std::uint16_t> pale{30000, 26000, 25000}, strong{50000, 4000, 3000};
+    Look look;
+    look.saturation = -100;
+    const auto grey = evened(look, pale);
+    CHECK(std::abs(int(grey[0]) - int(grey[2])) <= 1);
+    look = {};
+    look.vibrance = 60;
+    const auto change = [&](const std::vector<std::uint16_t>& pixel) {
+        const auto out = evened(look, pixel);
+        return double(out[0]) / pixel[0];
+    };
+    CHECK(change(pale) > change(strong));
+    CHECK(change(pale) > 1.01);
+}
+
+TEST_CASE("looks add up within their limits") {
+    Look below, own;
+    below.exposure_ev = 4;
+    own.exposure_ev = 3;
+    own.shadows = -20;
+    const Look both = on_top(below, own);
+    CHECK(both.exposure_ev == 5);
+    CHECK(both.shadows == -20);
+    Look broken;
+    broken.tint = std::nan("");
+    CHECK(limited(broken).tint == 0);
+}
+
+TEST_CASE("a run is levelled within half a per cent of truth") {
+    CHECK(worst_level("quay", Levelling::light) < 0.005);
+    CHECK(worst_level("quay", Levelling::colour) < 0.005);
+    CHECK(worst_level("harbour-cats", Levelling::light) < 0.005);
+    CHECK(worst_level("harbour-cats", Levelling::colour) < 0.005);
+}
+
+TEST_CASE("levels are found with nearly half of the picture changed, across many stops and beside what is clipped") {
+    const Size size{400, 300};
+    std::mt19937 dice(5);
+    std::uniform_real_distribution<double> any(0, 1);
+    Raster16 still(size, 3), moved(size, 3);
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    for (const double gain : {0.0625, 0.9, 1.3, 16.0}) {
+        for (int y = 0; y < size.height; ++y)
+            for (int x = 0; x < size.width; ++x)
+                for (int c = 0; c < 3; ++c) {
+                    const double light = (0.01 + 0.03 * any(dice)) * (gain < 1 ? 8 : 1);
+                    still.at(x, y, c) = curve.sample(light * LightCurve::full);
+                    // The lower 45 per cent shows something else, brighter.
+                    const double other = y >= size.height * 0.55 ? light * (1.5 + any(dice)) : light;
+                    moved.at(x, y, c) = curve.sample(std::min(1.0, other * gain) * LightCurve::full);
+                }
+        const auto found = level_between(light_grid(still, curve), light_grid(moved, curve), {}, Levelling::light);
+        REQUIRE(found.has_value());
+        INFO(gain);
+        CHECK(found->gain[0] * gain == Approx(1).epsilon(0.005));
+    }
+}
+
+TEST_CASE("a black frame has no level") {
+    const Raster16 still(Size{100, 80}, 3);
+    const LightGrid grid = light_grid(still, LightCurve::of(Profile::srgb(), 3));
+    CHECK_FALSE(level_between(grid, grid, {}, Levelling::light).has_value());
+}
+
+TEST_CASE("frames are evened alike from memory, from scratch, in bands and in regions") {
+    const test::Folder folder;
+    const Size size{150, 110};
+    for (const int bits : {8, 16}) {
+        Pile pile = with_mode(test::speckle_pile(folder, 3, size, bits), Mode::median);
+        Look look;
+        look.contrast = 30;
+        look.vibrance = 20;
+        pile = with_look(pile, look);
+        look = {};
+        look.exposure_ev = -0.5;
+        const int first[] = {1};
+        pile = with_own_look(pile, first, look);
+        pile = with_levels(pile, Levelling::colour, {{2, Level{{1.2, 1, 0.9}, false}}});
+        Alignment turned;
+        turned.to_reference = Matrix::rigid(0.6, {75, 55}, 3, 2);
+        const Pile placed = with_alignments(pile, Model::rigid, 1, {{1, {}}, {2, turned}});
+        for (const Pile& p : {pile, placed}) {
+            Job job;
+            FrameStore in_memory(working_space(p));
+            for (const Frame& frame : p.frames) REQUIRE(in_memory.load(*frame.file, 0, job).ok());
+            const Raster16 whole_picture = render(p, in_memory, whole(size), 0, job).value();
+            FrameStore streaming(working_space(p), {0, std::size_t(1) << 27});
+            const Result<Raster16> streamed = render(p, streaming, whole(size), 0, job);
+            INFO((streamed.ok() ? std::string() : streamed.failure().sentence));
+            REQUIRE(streamed.ok());
+            CHECK(test::difference(streamed.value(), whole_picture) == "");
+            // No memory to keep frames in, so they go to scratch.
+            FrameStore scratch(working_space(p), {1, std::size_t(1) << 28});
+            CHECK(test::difference(render(p, scratch, whole(size), 0, job).value(), whole_picture) == "");
+            const Rect region{31, 20, 70, 50};
+            const Raster16 piece = render(p, in_memory, region, 0, job).value();
+            int wrong = 0;
+            for (int y = 0; y < region.height; ++y)
+                wrong += !std::equal(piece.row(y), piece.row(y) + piece.row_samples(),
+                                     whole_picture.row(y + region.top) + 3 * region.left);
+            CHECK(wrong == 0);
+        }
+    }
+}
+
+TEST_CASE("a frame in its look is what the evener makes of it, and other frames stay as they are") {
+    const test::Folder folder;
+    const Size size{40, 30};
+    Pile pile = with_mode(test::speckle_pile(folder, 2, size, 16), Mode::one);
+    Look look;
+    look.exposure_ev = -1;
+    look.shadows = 40;
+    const int second[] = {2};
+    pile = with_own_look(pile, second, look);
+    CHECK(test::difference(test::render_all(with_base(pile, 1)).value(), test::speckle(size, 3, 7)) == "");
+    const Raster16 recorded = test::speckle(size, 3, 38);
+    Raster16 expected(size, 3);
+    Evener(SharedTone(look, pile.profile, 3), {1, 1, 1}, 3, 16)
+        .run(recorded.data().data(), std::size_t(size.width) * std::size_t(size.height), expected.data().data());
+    CHECK(test::difference(test::render_all(with_base(pile, 2)).value(), expected) == "");
+}
+
+TEST_CASE("a level that a person gave outlives measuring, and a new reference carries levels along") {
+    const test::Folder folder;
+    Pile pile = test::speckle_pile(folder, 3, {40, 30}, 16);
+    pile = with_levels(pile, Levelling::light, {{1, Level{}}, {2, Level{{2, 2, 2}, false}}});
+    pile = with_level_by_person(pile, 3, 1);
+    pile = with_levels(pile, Levelling::light, {{2, Level{{2, 2, 2}, false}}, {3, Level{{1.5, 1.5, 1.5}, false}}});
+    CHECK(pile.frames[2].level->gain[0] == 2);
+    pile = with_reference(pile, 2);
+    CHECK(pile.frames[1].level->gain[0] == 1);
+    CHECK(pile.frames[2].level->gain[0] == 1);
+}
