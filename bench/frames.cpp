@@ -24,12 +24,14 @@ Raster16 enlarged(const Raster16& small) {
     Raster16 out(size, small.channels());
     const double sx = double(small.width() - 1) / (size.width - 1);
     const double sy = double(small.height() - 1) / (size.height - 1);
-    const Matrix to_source{{sx, 0, 0, 0, sy, 0, 0, 0, 1}};
+    const kernels::SourceMap map(Matrix{{1 / sx, 0, 0, 0, 1 / sy, 0, 0, 0, 1}}, small.size());
     std::vector<const std::uint16_t*> rows;
     rows.reserve(std::size_t(small.height()));
     for (int y = 0; y < small.height(); ++y) rows.push_back(small.row(y));
     parallel_for(0, size.height, [&](int y) {
-        kernels::warp_row(rows.data(), {}, small.size(), small.channels(), to_source, y, {0, size.width}, out.row(y));
+        kernels::RowPlaces places(map, {0, size.width});
+        places.go_to(y);
+        kernels::warp_row(rows.data(), {}, small.channels(), places, {0, size.width}, out.row(y));
     });
     return out;
 }

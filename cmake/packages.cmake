@@ -9,9 +9,10 @@ pkg_check_modules(LCMS REQUIRED IMPORTED_TARGET lcms2)
 pkg_check_modules(ZIP REQUIRED IMPORTED_TARGET libzip)
 pkg_check_modules(XXHASH REQUIRED IMPORTED_TARGET libxxhash)
 find_package(TBB REQUIRED)
-# OpenCV's own CMake file comes only with all its modules and what they need (a gigabyte); three are used.
+find_package(Ceres REQUIRED)
+# OpenCV's own CMake file comes only with all its modules and what they need (a gigabyte); a few are used.
 find_path(OPENCV_INCLUDE_DIR opencv2/core.hpp PATH_SUFFIXES opencv4 REQUIRED)
-foreach(module core imgproc videoio)
+foreach(module core imgproc videoio features2d calib3d)
   find_library(OPENCV_${module}_LIBRARY opencv_${module} REQUIRED)
   add_library(opencv_${module} UNKNOWN IMPORTED GLOBAL)
   set_target_properties(opencv_${module} PROPERTIES IMPORTED_LOCATION ${OPENCV_${module}_LIBRARY}

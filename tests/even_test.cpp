@@ -191,7 +191,8 @@ TEST_CASE("levels are found with nearly half of the picture changed, across many
                     const double other = y >= size.height * 0.55 ? light * (1.5 + any(dice)) : light;
                     moved.at(x, y, c) = curve.sample(std::min(1.0, other * gain) * LightCurve::full);
                 }
-        const auto found = level_between(light_grid(still, curve), light_grid(moved, curve), {}, Levelling::light);
+        const auto found = level_between(
+            light_grid(still, curve), light_grid(moved, curve), [](Point p) { return p; }, Levelling::light);
         REQUIRE(found.has_value());
         INFO(gain);
         CHECK(found->gain[0] * gain == Approx(1).epsilon(0.005));
@@ -201,7 +202,9 @@ TEST_CASE("levels are found with nearly half of the picture changed, across many
 TEST_CASE("a black frame has no level") {
     const Raster16 still(Size{100, 80}, 3);
     const LightGrid grid = light_grid(still, LightCurve::of(Profile::srgb(), 3));
-    CHECK_FALSE(level_between(grid, grid, {}, Levelling::light).has_value());
+    CHECK_FALSE(level_between(
+                    grid, grid, [](Point p) { return p; }, Levelling::light)
+                    .has_value());
 }
 
 TEST_CASE("frames are evened alike from memory, from scratch, in bands and in regions") {

@@ -180,7 +180,7 @@ TEST_CASE("what is no pile is refused with a sentence") {
     };
     with("flat.pile", placed({0, 0, 0, 0, 0, 0, 0, 0, 1}));
     with("far.pile", placed({1, 0, 1e300, 0, 1, 0, 0, 0, 1}));
-    with("bent.pile", placed({1, 0, 0, 0, 1, 0, 1e-3, 0, 1}));
+    with("bent.pile", placed({1, 0, 0, 0, 1, 0, 0.02, 0, 1}));
     with("negative.pile", [](auto& j) { j["height"] = -5; });
     with("types.pile", [](auto& j) { j["frames"] = "none"; });
     with("outside.pile", [](auto& j) { j["parts"][0]["mask"]["left"] = 1e9; });

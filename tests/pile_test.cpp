@@ -56,7 +56,7 @@ TEST_CASE("aside, role, problem and alignment decide what is merged") {
     fine.to_reference = Matrix::shift(2, 3);
     const Pile aligned = with_alignments(pile, Model::shift, 1, {{1, {}}, {2, lost}, {3, fine}});
     CHECK(merged_ids(aligned) == Ids{1, 3});
-    CHECK(placement(aligned, aligned.frames[2]) == Matrix::shift(2, 3));
+    CHECK(placement(aligned, aligned.frames[2]).matrix == Matrix::shift(2, 3));
     CHECK(placement(with_alignments(aligned, Model::none, 1, {}), aligned.frames[2]).is_identity());
     pile.merge.mode = Mode::one;
     CHECK(merged_ids(with_base(pile, 3)) == Ids{3});

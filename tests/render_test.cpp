@@ -189,10 +189,12 @@ TEST_CASE("inside the full cover of turned frames no pixel lacks a frame") {
     const Rect area = full_cover(pile);
     REQUIRE(area.width > 80);
     for (const Frame& frame : pile.frames) {
-        const Matrix to_source = inverse(placement(pile, frame));
-        for (int y = area.top; y < area.bottom(); ++y)
-            REQUIRE(kernels::covered_span(to_source, pile.size, y, {area.left, area.right()}) ==
-                    kernels::Span{area.left, area.right()});
+        const kernels::SourceMap map(placement(pile, frame), pile.size);
+        kernels::RowPlaces places(map, {area.left, area.right()});
+        for (int y = area.top; y < area.bottom(); ++y) {
+            places.go_to(y);
+            REQUIRE(places.covered({area.left, area.right()}) == kernels::Span{area.left, area.right()});
+        }
     }
 }
 

@@ -7,6 +7,8 @@
 #include "support/fixtures.h"
 
 using namespace bp;
+using kernels::RowPlaces;
+using kernels::SourceMap;
 using kernels::Span;
 
 namespace {
@@ -17,33 +19,116 @@ std::vector<const std::uint16_t*> rows_of(const Raster16& r) {
     return out;
 }
 
+// The pixels of `span` in canvas row y, from the whole source.
+std::vector<std::uint16_t> warped(const Raster16& source, RowPlaces& places, int y, Span span) {
+    std::vector<std::uint16_t> out(std::size_t((span.end - span.begin) * source.channels()));
+    const auto rows = rows_of(source);
+    places.go_to(y);
+    kernels::warp_row(rows.data(), {}, source.channels(), places, span, out.data());
+    return out;
+}
+
+// The lens of a wide view, for pictures of this width.
+Lens wide(double width, double height) {
+    return {{width / 2, height / 2}, width, -0.08, 0.02};
+}
+
+// Placements of every kind: affine and not, gentle and steep.
+std::vector<Placement> many_placements(Size size) {
+    const Point middle{size.width / 2.0, size.height / 2.0};
+    auto bend = std::make_shared<Bend>();
+    bend->nodes = {5, 4};
+    bend->step = 20;
+    for (int i = 0; i < 20; ++i) {
+        bend->dx.push_back(0.4F * float(i % 3) - 0.3F);
+        bend->dy.push_back(0.3F * float(i % 4) - 0.5F);
+    }
+    return {Matrix::shift(2.5, -1.25),
+            Matrix::rigid(0.02, middle, 0.3, 0.6),
+            Matrix::rigid(0.4, middle, 1, 2),
+            Matrix::rigid(2.5, middle, 0, 0),
+            Matrix{{1.01, 0.02, 1, -0.01, 0.99, 2, 1e-4, -2e-4, 1}},
+            Placement{Matrix::rigid(0.03, middle, 0, 0), wide(size.width, size.height)},
+            Placement{Matrix::rigid(0.7, middle, 0, 0), wide(size.width, size.height)},
+            Placement{Matrix::shift(0.5, 0.5), std::nullopt, bend}};
+}
+
 }  // namespace
 
+TEST_CASE("a lens, a bend and their placements lead there and back", "[placement]") {
+    const Size size{80, 60};
+    for (const Placement& placed : many_placements(size))
+        for (double y = 0; y < 60; y += 7)
+            for (double x = 0; x < 80; x += 7) {
+                const Point back = placed.to_frame(placed.to_canvas({x, y}));
+                CHECK(back.x == Approx(x).margin(1e-4));
+                CHECK(back.y == Approx(y).margin(1e-4));
+            }
+    const Lens lens = wide(80, 60);
+    CHECK(lens.seen(lens.straight({3, 4})).x == Approx(3).margin(1e-9));
+    const Placement whole{Matrix::rigid(0.03, {40, 30}, 1, 2), lens};
+    const Point fine = whole.to_canvas({24.5, 40.5});
+    const Point coarse = at_level(whole, 1).to_canvas({12, 20});
+    CHECK(coarse.x == Approx((fine.x + 0.5) / 2 - 0.5).margin(1e-9));
+    CHECK(coarse.y == Approx((fine.y + 0.5) / 2 - 0.5).margin(1e-9));
+}
+
+TEST_CASE("between its knots the way to the source is nearly exact") {
+    const Size size{6000, 4000};
+    const Placement placed{Matrix::rigid(0.2, {3000, 2000}, 40, -30), wide(6000, 4000)};
+    const SourceMap map(placed, size);
+    RowPlaces places(map, {0, 6000});
+    double worst = 0;
+    for (int y = 5; y < 4000; y += 311) {
+        places.go_to(y);
+        for (int x = 3; x < 6000; x += 97) {
+            const Point exact = placed.to_frame({double(x), double(y)});
+            worst = std::max(worst, std::hypot(places.at(x).x - exact.x, places.at(x).y - exact.y));
+        }
+    }
+    CHECK(worst < 0.002);
+}
+
+TEST_CASE("resampling weights add up to one and pick one sample at whole places") {
+    for (int i = 0; i <= 100; ++i) {
+        const auto w = kernels::lanczos_weights(float(i) / 100);
+        CHECK(w[0] + w[1] + w[2] + w[3] + w[4] + w[5] == Approx(1).margin(1e-6));
+        const auto mirrored = kernels::lanczos_weights(float(100 - i) / 100);
+        for (std::size_t j = 0; j < 6; ++j) CHECK(w[j] == Approx(mirrored[5 - j]).margin(1e-6));
+    }
+    CHECK(kernels::lanczos_weights(0)[2] == Approx(1).margin(1e-7));
+    CHECK(kernels::lanczos_weights(1)[3] == Approx(1).margin(1e-6));
+}
+
 TEST_CASE("a shift by whole pixels moves samples without changing them") {
-    const Raster16 source = test::speckle({37, 23}, 3, 5);
-    const Matrix to_source = Matrix::shift(4, -3);
-    const auto rows = rows_of(source);
+    const Raster16 source = test::speckle({137, 23}, 3, 5);
+    RowPlaces places(SourceMap(Matrix::shift(-4, 3), source.size()), {0, 137});
     for (int y = 3; y < 23; ++y) {
-        const Span span = kernels::covered_span(to_source, source.size(), y, {0, 37});
-        REQUIRE(span == Span{0, 33});
-        std::vector<std::uint16_t> out(std::size_t(33 * 3));
-        kernels::warp_row(rows.data(), {}, source.size(), 3, to_source, y, span, out.data());
-        for (int x = 0; x < 33; ++x)
+        places.go_to(y);
+        const Span span = places.covered({0, 137});
+        REQUIRE(span == Span{0, 133});
+        const auto out = warped(source, places, y, span);
+        for (int x = 0; x < 133; ++x)
             for (int c = 0; c < 3; ++c) REQUIRE(out[std::size_t(x * 3 + c)] == source.at(x + 4, y - 3, c));
     }
-    CHECK(kernels::covered_span(to_source, source.size(), 2, {0, 37}).empty());
+    places.go_to(2);
+    CHECK(places.covered({0, 137}).empty());
 }
 
 TEST_CASE("the covered span is just the pixels whose place lies in the source") {
     const Size source{61, 47};
-    for (const double turn : {-0.7, -0.1, -0.003, 0.0, 0.003, 0.2, 1.3, 3.0}) {
-        const Matrix to_source = Matrix::rigid(turn, {30, 20}, 3.3, -2.6);
+    std::vector<Placement> placements = many_placements(source);
+    for (const double turn : {-0.7, -0.1, -0.003, 0.0, 0.003, 0.2, 1.3, 3.0})
+        placements.emplace_back(Matrix::rigid(turn, {30, 20}, 3.3, -2.6));
+    for (const Placement& placed : placements) {
+        RowPlaces places(SourceMap(placed, source), {-10, 80});
         for (int y = -4; y < 60; ++y) {
-            const Span span = kernels::covered_span(to_source, source, y, {-10, 80});
+            places.go_to(y);
+            const Span span = places.covered({-10, 80});
             for (int x = -10; x < 80; ++x) {
-                const Point p = to_source({double(x), double(y)});
+                const Point p = places.at(x);
                 const bool inside = p.x >= -1e-6 && p.y >= -1e-6 && p.x <= 60 + 1e-6 && p.y <= 46 + 1e-6;
-                INFO("turn " << turn << " at " << x << "," << y);
+                INFO(x << "," << y);
                 REQUIRE(inside == (x >= span.begin && x < span.end));
             }
         }
@@ -51,37 +136,94 @@ TEST_CASE("the covered span is just the pixels whose place lies in the source") 
 }
 
 TEST_CASE("a straight ramp stays straight under any place, and a constant stays constant") {
-    Raster16 ramp({40, 30}, 1);
-    for (int y = 0; y < 30; ++y)
-        for (int x = 0; x < 40; ++x) ramp.at(x, y, 0) = std::uint16_t(1000 + 500 * x + 300 * y);
-    const Matrix to_source = Matrix::rigid(0.1, {20, 15}, 0.37, 0.81);
-    const auto rows = rows_of(ramp);
-    for (int y = 8; y < 22; ++y) {
-        const Span span{10, 30};
-        std::vector<std::uint16_t> out(20);
-        kernels::warp_row(rows.data(), {}, ramp.size(), 1, to_source, y, span, out.data());
-        for (int x = 10; x < 30; ++x) {
-            const Point p = to_source({double(x), double(y)});
-            REQUIRE(std::abs(out[std::size_t(x - 10)] - (1000 + 500 * p.x + 300 * p.y)) <= 1.0);
+    Raster16 ramp({80, 60}, 1);
+    for (int y = 0; y < 60; ++y)
+        for (int x = 0; x < 80; ++x) ramp.at(x, y, 0) = std::uint16_t(1000 + 500 * x + 300 * y);
+    for (const Placement& placed : many_placements(ramp.size())) {
+        RowPlaces places(SourceMap(placed, ramp.size()), {0, 80});
+        for (int y = 20; y < 40; ++y) {
+            const auto out = warped(ramp, places, y, {30, 50});
+            for (int x = 30; x < 50; ++x) {
+                const Point p = places.at(x);
+                REQUIRE(std::abs(out[std::size_t(x - 30)] - (1000 + 500 * p.x + 300 * p.y)) <= 1.5);
+            }
+        }
+    }
+    const Raster16 flat = [] {
+        Raster16 out({80, 60}, 3);
+        std::fill(out.data().begin(), out.data().end(), std::uint16_t(40000));
+        return out;
+    }();
+    for (const Placement& placed : many_placements(flat.size())) {
+        RowPlaces places(SourceMap(placed, flat.size()), {0, 80});
+        for (const std::uint16_t v : warped(flat, places, 30, {20, 60})) REQUIRE(v == 40000);
+    }
+}
+
+TEST_CASE("any division into spans, row windows and limits gives the same samples") {
+    const Raster16 source = test::speckle({150, 60}, 3, 9);
+    for (const Placement& placed : many_placements(source.size())) {
+        const SourceMap map(placed, source.size());
+        RowPlaces places(map, {0, 150});
+        for (int y = 0; y < 60; y += 3) {
+            places.go_to(y);
+            const Span span = places.covered({0, 150});
+            if (span.empty()) continue;
+            const auto whole_row = warped(source, places, y, span);
+            std::vector<std::uint16_t> pieces(whole_row.size());
+            const auto rows = rows_of(source);
+            for (int x = span.begin; x < span.end; x += 7) {
+                const Span piece{x, std::min(x + 7, span.end)};
+                RowPlaces narrow(map, piece);
+                narrow.go_to(y);
+                const auto reach = narrow.rows(piece);
+                const int first = std::clamp(reach.first, 0, 59);
+                // Nothing but what was named is there.
+                std::vector<const std::uint16_t*> held(rows.begin() + first,
+                                                       rows.begin() + std::clamp(reach.last, 0, 59) + 1);
+                kernels::warp_row(held.data(), {0, first}, 3, narrow, piece, pieces.data() + (x - span.begin) * 3);
+            }
+            REQUIRE(pieces == whole_row);
         }
     }
 }
 
-TEST_CASE("any division into spans and row windows gives the same samples") {
-    const Raster16 source = test::speckle({50, 40}, 3, 9);
-    const Matrix to_source = Matrix::rigid(-0.04, {25, 20}, 1.7, 0.4);
-    const auto rows = rows_of(source);
-    for (int y = 0; y < 40; ++y) {
-        const Span span = kernels::covered_span(to_source, source.size(), y, {0, 50});
+TEST_CASE("8-bit samples are resampled as 257 times their value") {
+    const Raster16 source = test::speckle_8({90, 40}, 3, 4);
+    Raster8 narrow({90, 40}, 3);
+    for (std::size_t i = 0; i < narrow.data().size(); ++i) narrow.data()[i] = std::uint8_t(source.data()[i] / 257);
+    std::vector<const std::uint8_t*> rows;
+    for (int y = 0; y < 40; ++y) rows.push_back(narrow.row(y));
+    for (const Placement& placed : many_placements(source.size())) {
+        RowPlaces places(SourceMap(placed, source.size()), {0, 90});
+        places.go_to(20);
+        const Span span = places.covered({0, 90});
         if (span.empty()) continue;
-        std::vector<std::uint16_t> whole_row(std::size_t((span.end - span.begin) * 3));
-        kernels::warp_row(rows.data(), {}, source.size(), 3, to_source, y, span, whole_row.data());
-        const auto reach = kernels::rows_reached(to_source, y, span);
-        const int first = std::clamp(reach.first, 0, 39);
-        std::vector<std::uint16_t> pieces(whole_row.size());
-        for (int x = span.begin; x < span.end; x += 7)
-            kernels::warp_row(rows.data() + first, {0, first}, source.size(), 3, to_source, y,
-                              {x, std::min(x + 7, span.end)}, pieces.data() + (x - span.begin) * 3);
-        REQUIRE(pieces == whole_row);
+        const auto wide_row = warped(source, places, 20, span);
+        std::vector<std::uint16_t> out(wide_row.size());
+        kernels::warp_row(rows.data(), {}, 3, places, span, out.data());
+        for (std::size_t i = 0; i < out.size(); ++i) REQUIRE(std::abs(int(out[i]) - int(wide_row[i])) <= 1);
     }
+}
+
+TEST_CASE("two passes see what one sees, and an edge keeps its sharpness") {
+    const Size size{200, 100};
+    const Raster16 scene = test::landscape(size, {});
+    // The same turn, once gentle enough for two passes and once seen as a steep one from elsewhere.
+    RowPlaces gentle(SourceMap(Matrix::rigid(0.05, {100, 50}, 0.3, 0.7), size), {0, 200});
+    REQUIRE(gentle.map().gentle());
+    const Matrix quarter{{0, -1, 99, 1, 0, 0, 0, 0, 1}};
+    Raster16 turned({100, 200}, 3);
+    for (int y = 0; y < 100; ++y)
+        for (int x = 0; x < 200; ++x)
+            for (int c = 0; c < 3; ++c) turned.at(99 - y, x, c) = scene.at(x, y, c);
+    RowPlaces steep(SourceMap(Matrix::rigid(0.05, {100, 50}, 0.3, 0.7) * inverse(quarter), turned.size()), {0, 200});
+    REQUIRE_FALSE(steep.map().gentle());
+    double sum = 0;
+    for (int y = 20; y < 80; ++y) {
+        const auto a = warped(scene, gentle, y, {20, 180});
+        const auto b = warped(turned, steep, y, {20, 180});
+        for (std::size_t i = 0; i < a.size(); ++i) sum += std::abs(int(a[i]) - int(b[i]));
+    }
+    CHECK(sum / (60 * 160 * 3) < 25);
 }

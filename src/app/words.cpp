@@ -65,9 +65,15 @@ QString word(Model model) {
         case Model::shift:
             return tr("Shift");
         case Model::rigid:
+            return tr("Shift, turn");
+        case Model::similarity:
+            return tr("And scale");
+        case Model::perspective:
+            return tr("Perspective");
+        case Model::stars:
             break;
     }
-    return tr("Shift and turn");
+    return tr("Stars");
 }
 
 QString what_it_does(Model model) {
@@ -77,9 +83,15 @@ QString what_it_does(Model model) {
         case Model::shift:
             return tr("Frames are moved onto the reference");
         case Model::rigid:
+            return tr("Frames are moved and turned onto the reference: hand-held bursts");
+        case Model::similarity:
+            return tr("Frames are moved, turned and scaled onto the reference: focus or distance changed a little");
+        case Model::perspective:
+            return tr("Frames are moved as a flat scene seen from elsewhere");
+        case Model::stars:
             break;
     }
-    return tr("Frames are moved and turned onto the reference: hand-held bursts");
+    return tr("Frames are turned with the sky about its pole, as the lens bends it; the land moves instead");
 }
 
 QString word(Levelling kind) {

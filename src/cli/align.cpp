@@ -30,12 +30,12 @@ bool parse_grid(const std::string& text, Grid& grid) {
            grid.rows >= 2 && grid.columns <= 1000 && grid.rows <= 1000;
 }
 
-json grid_json(const Grid& grid, Size size, const Matrix& to_reference) {
+json grid_json(const Grid& grid, Size size, const Placement& placed) {
     json out = json::array();
     for (int j = 0; j < grid.rows; ++j)
         for (int i = 0; i < grid.columns; ++i) {
             const Point p{(size.width - 1.0) * i / (grid.columns - 1), (size.height - 1.0) * j / (grid.rows - 1)};
-            const Point r = to_reference(p);
+            const Point r = placed.to_canvas(p);
             out.push_back({p.x, p.y, r.x, r.y});
         }
     return out;
@@ -53,7 +53,14 @@ json frame_json(const Pile& pile, const Frame& frame, const std::string& path, c
     out["residual_px"] = a.residual_px;
     out["confidence"] = a.confidence;
     out["aligned"] = a.aligned;
-    if (grid.columns > 0) out["grid"] = grid_json(grid, pile.size, a.to_reference);
+    if (a.by_clock) out["by_clock"] = true;
+    if (a.lens)
+        out["lens"] = {{"middle_px", {a.lens->middle.x, a.lens->middle.y}},
+                       {"unit_px", a.lens->unit},
+                       {"k1", a.lens->k1},
+                       {"k2", a.lens->k2}};
+    if (a.sensor != Point{}) out["sensor_px"] = {a.sensor.x, a.sensor.y};
+    if (grid.columns > 0) out["grid"] = grid_json(grid, pile.size, a.placement());
     return out;
 }
 

@@ -8,29 +8,61 @@
 namespace bp {
 namespace {
 
-constexpr int border = 3;  // pixels of the reference that are left out: their gradients are not whole
+constexpr int border = 4;  // pixels of the reference that are left out: their gradients are not whole
 constexpr double close_enough = 0.001;
 constexpr double least_overlap = 0.25;
 
-cv::Mat smooth(const cv::Mat& image) {
-    cv::Mat out;
-    cv::GaussianBlur(image, out, cv::Size(5, 5), 0);
-    return out;
+// Shift x, shift y, turn, scale, stretch, shear, and the two ways of tilting: each in pixels at the edge of the
+// picture.
+constexpr std::size_t most_parameters = 8;
+using Step = std::array<double, most_parameters>;
+// With gain and offset.
+constexpr std::size_t most_unknowns = most_parameters + 2;
+
+std::size_t parameters_of(Model model) {
+    switch (model) {
+        case Model::shift:
+            return 2;
+        case Model::rigid:
+            return 3;
+        case Model::similarity:
+            return 4;
+        default:
+            return most_parameters;
+    }
 }
 
-// Everything that a step needs, gathered in one pass over the overlap. T: reference, I: frame, J: how T changes with
-// each parameter (shift x, shift y, turn about the middle).
-struct Sums {
-    double n = 0, t = 0, i = 0, tt = 0, ii = 0, ti = 0;
-    std::array<double, 3> j{}, jt{}, ji{};
-    std::array<std::array<double, 3>, 3> jj{};
-};
+// The transform of a small step, in pixels about `middle`; `radius` is where parameters are measured.
+Matrix change_of(const Step& p, Model model, Point middle, double radius) {
+    if (model == Model::shift) return Matrix::shift(p[0], p[1]);
+    if (model == Model::rigid) return Matrix::rigid(p[2] / radius, middle, p[0], p[1]);
+    const Matrix to_unit{{1 / radius, 0, -middle.x / radius, 0, 1 / radius, -middle.y / radius, 0, 0, 1}};
+    Matrix change;
+    if (model == Model::similarity) {
+        const double scale = 1 + p[3] / radius;
+        const double c = scale * std::cos(p[2] / radius);
+        const double s = scale * std::sin(p[2] / radius);
+        change.m = {c, -s, p[0] / radius, s, c, p[1] / radius, 0, 0, 1};
+    } else {
+        change.m = {1 + (p[3] + p[4]) / radius,
+                    (p[5] - p[2]) / radius,
+                    p[0] / radius,
+                    (p[5] + p[2]) / radius,
+                    1 + (p[3] - p[4]) / radius,
+                    p[1] / radius,
+                    -p[6] / radius,
+                    -p[7] / radius,
+                    1};
+    }
+    return inverse(to_unit) * change * to_unit;
+}
 
-struct Images {
-    cv::Mat still, dx, dy, moving;
-    Point middle;
-    double radius;  // turns are measured in pixels at this distance, so that all parameters weigh alike
-};
+Matrix normalised(Matrix m) {
+    for (std::size_t i = 0; i < 9; ++i)
+        if (i != 8) m.m[i] /= m.m[8];
+    m.m[8] = 1;
+    return m;
+}
 
 bool sample(const cv::Mat& image, Point p, double& value) {
     const int x = int(std::floor(p.x));
@@ -45,85 +77,182 @@ bool sample(const cv::Mat& image, Point p, double& value) {
     return true;
 }
 
-void add_row(const Images& images, const Matrix& to_frame, int y, Sums& sums) {
-    const auto* still = images.still.ptr<float>(y);
-    const auto* dx = images.dx.ptr<float>(y);
-    const auto* dy = images.dy.ptr<float>(y);
-    for (int x = border; x < images.still.cols - border; ++x) {
-        double i = 0;
-        if (!sample(images.moving, to_frame({double(x), double(y)}), i)) continue;
-        const double t = still[x];
-        const double turn =
-            (double(dy[x]) * (x - images.middle.x) - double(dx[x]) * (y - images.middle.y)) / images.radius;
-        const std::array<double, 3> j{double(dx[x]), double(dy[x]), turn};
-        sums.n += 1;
-        sums.t += t;
-        sums.i += i;
-        sums.tt += t * t;
-        sums.ii += i * i;
-        sums.ti += t * i;
-        for (std::size_t a = 0; a < 3; ++a) {
-            sums.j[a] += j[a];
-            sums.jt[a] += j[a] * t;
-            sums.ji[a] += j[a] * i;
-            for (std::size_t b = a; b < 3; ++b) sums.jj[a][b] += j[a] * j[b];
+// What the frame shows at the landmarks; not a number where it does not reach.
+void look(const std::vector<Landmark>& landmarks, const cv::Mat& frame, const Matrix& to_frame,
+          std::vector<double>& seen) {
+    for (std::size_t i = 0; i < landmarks.size(); ++i) {
+        double value = 0;
+        const bool there = sample(frame, to_frame({double(landmarks[i].x), double(landmarks[i].y)}), value);
+        seen[i] = there ? value : std::nan("");
+    }
+}
+
+// Gain and offset that lead from what is seen to the landmarks' own values, and how well.
+struct Tie {
+    double n = 0;
+    double gain = 0;
+    double offset = 0;
+    double correlation = -1;
+};
+
+Tie tie_of(const std::vector<Landmark>& landmarks, const std::vector<double>& seen,
+           const std::vector<double>& weights) {
+    double n = 0, w = 0, t = 0, i = 0, tt = 0, ii = 0, ti = 0;
+    for (std::size_t k = 0; k < landmarks.size(); ++k) {
+        if (std::isnan(seen[k])) continue;
+        n += 1;
+        const double weight = weights[k];
+        const double a = landmarks[k].value;
+        const double b = seen[k];
+        w += weight;
+        t += weight * a;
+        i += weight * b;
+        tt += weight * a * a;
+        ii += weight * b * b;
+        ti += weight * a * b;
+    }
+    Tie out;
+    out.n = n;
+    if (w <= 0) return out;
+    const double var_t = tt - t * t / w;
+    const double var_i = ii - i * i / w;
+    const double cov = ti - t * i / w;
+    constexpr double flat = 1e-12;
+    if (var_t < flat * w || var_i < flat * w) return out;
+    out.gain = cov / var_i;
+    out.offset = (t - out.gain * i) / w;
+    out.correlation = cov / std::sqrt(var_t * var_i);
+    return out;
+}
+
+// Biweights of what is left between landmarks and frame.
+void weigh(const std::vector<Landmark>& landmarks, const std::vector<double>& seen, const Tie& tie,
+           std::vector<double>& weights) {
+    constexpr std::size_t every = 7;
+    constexpr double to_deviation = 1.4826;
+    constexpr double reach_in_deviations = 4.685;
+    constexpr double least_deviation = 0.01;
+    std::vector<double> sizes;
+    for (std::size_t k = 0; k < landmarks.size(); k += every)
+        if (!std::isnan(seen[k]))
+            sizes.push_back(std::abs(double(landmarks[k].value) - tie.gain * seen[k] - tie.offset));
+    if (sizes.empty()) return;
+    const auto middle = sizes.begin() + std::ptrdiff_t(sizes.size() / 2);
+    std::nth_element(sizes.begin(), middle, sizes.end());
+    const double reach = reach_in_deviations * std::max(*middle * to_deviation, least_deviation);
+    for (std::size_t k = 0; k < landmarks.size(); ++k) {
+        if (std::isnan(seen[k])) continue;
+        const double u = (double(landmarks[k].value) - tie.gain * seen[k] - tie.offset) / reach;
+        weights[k] = std::abs(u) < 1 ? (1 - u * u) * (1 - u * u) : 0;
+    }
+}
+
+// The step that moves the landmarks onto gain * seen + offset best, with both fitted along; false when the texture does
+// not determine it.
+bool solve(const std::vector<Landmark>& landmarks, const std::vector<double>& seen, const std::vector<double>& weights,
+           Point middle, double radius, std::size_t parameters, Step& step) {
+    const std::size_t unknowns = parameters + 2;
+    std::array<std::array<double, most_unknowns>, most_unknowns> square{};
+    std::array<double, most_unknowns> right{};
+    std::array<double, most_unknowns> row{};
+    for (std::size_t k = 0; k < landmarks.size(); ++k) {
+        if (std::isnan(seen[k]) || weights[k] == 0) continue;
+        const Landmark& l = landmarks[k];
+        const double u = (double(l.x) - middle.x) / radius;
+        const double v = (double(l.y) - middle.y) / radius;
+        const double dx = l.dx;
+        const double dy = l.dy;
+        const double along = dx * u + dy * v;
+        const std::array<double, most_parameters> all{
+            dx, dy, dy * u - dx * v, along, dx * u - dy * v, dx * v + dy * u, along * u, along * v};
+        // value + row . step = gain * seen + offset
+        for (std::size_t a = 0; a < parameters; ++a) row[a] = all[a];
+        row[parameters] = -seen[k];
+        row[parameters + 1] = -1;
+        for (std::size_t a = 0; a < unknowns; ++a) {
+            const double weighted = weights[k] * row[a];
+            right[a] -= weighted * double(l.value);
+            for (std::size_t b = a; b < unknowns; ++b) square[a][b] += weighted * row[b];
         }
     }
-}
-
-Sums sums_of(const Images& images, const Matrix& to_frame) {
-    Sums sums;
-    for (int y = border; y < images.still.rows - border; ++y) add_row(images, to_frame, y, sums);
-    return sums;
-}
-
-double correlation_of(const Sums& s) {
-    const double tt = s.tt - s.t * s.t / s.n;
-    const double ii = s.ii - s.i * s.i / s.n;
-    const double ti = s.ti - s.t * s.i / s.n;
-    constexpr double flat = 1e-12;
-    return tt < flat * s.n || ii < flat * s.n ? -1 : ti / std::sqrt(tt * ii);
-}
-
-// The parameters that move T onto gain * I + offset best; false when the texture does not determine them.
-bool solve(const Sums& s, int parameters, std::array<double, 3>& step) {
-    const double ii = s.ii - s.i * s.i / s.n;
-    const double gain = (s.ti - s.t * s.i / s.n) / ii;
-    const double offset = (s.t - gain * s.i) / s.n;
-    cv::Mat hessian(parameters, parameters, CV_64F);
-    cv::Mat right(parameters, 1, CV_64F);
-    for (int a = 0; a < parameters; ++a) {
-        const auto p = std::size_t(a);
-        right.at<double>(a) = gain * s.ji[p] + offset * s.j[p] - s.jt[p];
-        for (int b = 0; b < parameters; ++b)
-            hessian.at<double>(a, b) = s.jj[std::size_t(std::min(a, b))][std::size_t(std::max(a, b))];
+    const int n = int(unknowns);
+    cv::Mat left(n, n, CV_64F);
+    cv::Mat wanted(n, 1, CV_64F);
+    for (int a = 0; a < n; ++a) {
+        wanted.at<double>(a) = right[std::size_t(a)];
+        for (int b = 0; b < n; ++b)
+            left.at<double>(a, b) = square[std::size_t(std::min(a, b))][std::size_t(std::max(a, b))];
     }
     cv::Mat answer;
-    if (!cv::solve(hessian, right, answer, cv::DECOMP_CHOLESKY)) return false;
-    step = {0, 0, 0};
-    for (int a = 0; a < parameters; ++a) step[std::size_t(a)] = answer.at<double>(a);
-    return std::isfinite(step[0]) && std::isfinite(step[1]) && std::isfinite(step[2]);
+    if (!cv::solve(left, wanted, answer, cv::DECOMP_CHOLESKY)) return false;
+    step = {};
+    for (std::size_t a = 0; a < parameters; ++a) {
+        step[a] = answer.at<double>(int(a));
+        if (!std::isfinite(step[a])) return false;
+    }
+    return true;
 }
 
 }  // namespace
 
-Fit descend(const cv::Mat& reference, const cv::Mat& frame, const Matrix& start, Model model, int most_steps) {
-    Images images{smooth(reference),   {}, {}, smooth(frame), {reference.cols / 2.0, reference.rows / 2.0},
-                  reference.cols / 2.0};
-    cv::Sobel(images.still, images.dx, CV_32F, 1, 0, 3, 0.125);
-    cv::Sobel(images.still, images.dy, CV_32F, 0, 1, 3, 0.125);
-    const int parameters = model == Model::shift ? 2 : 3;
+std::vector<Landmark> landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, std::size_t most) {
+    constexpr int columns = 16;
+    constexpr int rows = 12;
+    constexpr float least_change = 0.02F;
+    cv::Mat dx, dy;
+    cv::Sobel(contrast, dx, CV_32F, 1, 0, 3, 0.125);
+    cv::Sobel(contrast, dy, CV_32F, 0, 1, 3, 0.125);
+    const std::size_t each = std::max<std::size_t>(16, most / (columns * rows));
+    std::vector<Landmark> out;
+    std::vector<Landmark> block;
+    const int width = contrast.cols - 2 * border;
+    const int height = contrast.rows - 2 * border;
+    const auto change = [](const Landmark& l) { return l.dx * l.dx + l.dy * l.dy; };
+    for (int j = 0; j < rows; ++j)
+        for (int i = 0; i < columns; ++i) {
+            block.clear();
+            for (int y = border + height * j / rows; y < border + height * (j + 1) / rows; ++y)
+                for (int x = border + width * i / columns; x < border + width * (i + 1) / columns; ++x) {
+                    const Landmark l{float(x), float(y), contrast.at<float>(y, x), dx.at<float>(y, x),
+                                     dy.at<float>(y, x)};
+                    const bool trusted = trust.empty() || trust.at<float>(y, x) >= 0.5F;
+                    if (trusted && change(l) > least_change * least_change) block.push_back(l);
+                }
+            if (block.size() > each) {
+                std::nth_element(block.begin(), block.begin() + std::ptrdiff_t(each), block.end(),
+                                 [&](const Landmark& a, const Landmark& b) { return change(a) > change(b); });
+                block.resize(each);
+                // As they lie in memory, which is how they are looked up.
+                std::sort(block.begin(), block.end(),
+                          [](const Landmark& a, const Landmark& b) { return a.y != b.y ? a.y < b.y : a.x < b.x; });
+            }
+            out.insert(out.end(), block.begin(), block.end());
+        }
+    return out;
+}
+
+Fit descend(const std::vector<Landmark>& landmarks, cv::Size size, const cv::Mat& frame, const Matrix& start,
+            Model model, int most_steps) {
+    const Point middle{(size.width - 1) / 2.0, (size.height - 1) / 2.0};
+    const double radius = size.width / 2.0;
+    const std::size_t parameters = parameters_of(model);
+    std::vector<double> seen(landmarks.size());
+    std::vector<double> weights(landmarks.size(), 1);
     Matrix to_frame = start;
     for (int i = 0;; ++i) {
-        const Sums sums = sums_of(images, to_frame);
-        if (sums.n < least_overlap * double(reference.total())) return {};
-        const double correlation = correlation_of(sums);
-        std::array<double, 3> step{};
-        if (correlation <= 0 || !solve(sums, parameters, step)) return {};
-        const double moved = std::max({std::abs(step[0]), std::abs(step[1]), std::abs(step[2])});
-        if (moved < close_enough || i == most_steps) return {to_frame, correlation};
-        const Matrix change = Matrix::rigid(step[2] / images.radius, images.middle, step[0], step[1]);
-        to_frame = to_frame * inverse(change);
+        look(landmarks, frame, to_frame, seen);
+        Tie tie = tie_of(landmarks, seen, weights);
+        if (tie.n < least_overlap * double(landmarks.size()) || tie.n < 50 || tie.correlation <= 0) return {};
+        weigh(landmarks, seen, tie, weights);
+        Step step{};
+        if (!solve(landmarks, seen, weights, middle, radius, parameters, step)) return {};
+        double moved = 0;
+        for (const double s : step) moved = std::max(moved, std::abs(s));
+        if (moved < close_enough || i == most_steps) {
+            const std::vector<double> all_alike(landmarks.size(), 1);
+            return {to_frame, tie_of(landmarks, seen, all_alike).correlation};
+        }
+        to_frame = normalised(to_frame * inverse(change_of(step, model, middle, radius)));
     }
 }
 

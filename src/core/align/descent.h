@@ -2,20 +2,33 @@
 #pragma once
 
 #include <opencv2/core.hpp>
+#include <vector>
 
 #include "align/align.h"
 
 namespace bp {
 
-struct Fit {
-    Matrix to_frame;          // reference pixel to frame pixel
-    double correlation = -1;  // of the two under the transform; below 0 when they do not overlap or have no texture
+// A place of the reference where it changes enough to tell where it lies.
+struct Landmark {
+    float x, y;    // pixel
+    float value;   // local contrast
+    float dx, dy;  // how it changes, a pixel
 };
 
-// Improves `start` by inverse compositional Gauss-Newton steps (Baker and Matthews, "Lucas-Kanade 20 years on", 2004),
-// with gain and offset of the brightness fitted along, so that a change of light does not pull. Single-channel float
-// images; places are computed in double precision (a warp that rounds them to fractions of a pixel would show in the
-// answer). Stops when a step moves nothing by more than about a thousandth of a pixel.
-Fit descend(const cv::Mat& reference, const cv::Mat& frame, const Matrix& start, Model model, int most_steps);
+// The places with the most change in every block of the picture, `most` in all, where `trust` (the same size; may be
+// empty) is at least a half.
+std::vector<Landmark> landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, std::size_t most);
+
+struct Fit {
+    Matrix to_frame;          // reference pixel to frame pixel
+    double correlation = -1;  // of the two at the landmarks; below 0 when they do not overlap or have no texture
+};
+
+// Improves `start` by inverse compositional Gauss-Newton steps (Baker and Matthews, "Lucas-Kanade 20 years on", 2004)
+// at the landmarks of a reference of `size`, with gain and offset fitted along and biweights against what moves.
+// `frame` is local contrast. Places are computed in double precision. Stops when a step moves nothing by more than
+// about a thousandth of a pixel.
+Fit descend(const std::vector<Landmark>& landmarks, cv::Size size, const cv::Mat& frame, const Matrix& start,
+            Model model, int most_steps);
 
 }  // namespace bp

@@ -2,7 +2,10 @@
 
 #include <algorithm>
 #include <mutex>
+#include <optional>
+#include <vector>
 
+#include "align/sky.h"
 #include "base/parallel.h"
 #include "engine/render.h"
 
@@ -10,6 +13,70 @@ namespace bp {
 namespace {
 
 constexpr int shortest_side = 32;
+
+// What a person trusts, seen at a level; none when that is everything.
+std::optional<RasterF> trusted(const Pile& pile, int level) {
+    if (pile.trust.empty()) return std::nullopt;
+    RasterF out(at_level(pile.size, level), 1);
+    std::vector<std::uint8_t> row(std::size_t(out.width()));
+    for (int y = 0; y < out.height(); ++y) {
+        pile.trust.read_row(level, y, 0, out.width(), row.data());
+        std::transform(row.begin(), row.end(), out.row(y), [](std::uint8_t v) { return float(v) / 255.0F; });
+    }
+    return out;
+}
+
+// Stars of a frame, in pixels of level 0.
+Result<SkyFrame> look_for_stars(const Pile& pile, const Frame& frame, int level, Job& job) {
+    constexpr std::size_t most = 400;
+    constexpr double turn_per_second = 7.292e-5;
+    constexpr double longest_focal = 2;  // in widths of the picture: stars seen with longer ones are followed, not left
+    Result<Raster16> picture = read_frame(*frame.file, level, working_space(pile), job);
+    if (!picture.ok()) return picture.failure();
+    const CaptureData& capture = frame.file->capture;
+    const double exposure = capture.exposure_s.value_or(0);
+    const double longest = exposure * turn_per_second * longest_focal * picture.value().width();
+    SkyFrame out;
+    out.stars = find_stars(brightness_of(picture.value(), LightCurve::of(pile.profile, pile.channels)), most, longest);
+    const double scale = double(1 << level);
+    for (Star& star : out.stars) star.at = {(star.at.x + 0.5) * scale - 0.5, (star.at.y + 0.5) * scale - 0.5};
+    if (capture.captured) out.time_s = *capture.captured + exposure / 2;
+    return out;
+}
+
+Result<std::map<int, Alignment>> align_to_sky(const Pile& pile, int reference, Job& job) {
+    constexpr int starry_side = 3200;
+    const int level = level_within(pile.size, starry_side);
+    std::vector<int> ids;
+    std::size_t fixed = 0;
+    for (const Frame& frame : pile.frames) {
+        if (!usable(frame) || frame.role != Role::scene) continue;
+        if (frame.id == reference) fixed = ids.size();
+        ids.push_back(frame.id);
+    }
+    std::vector<SkyFrame> frames(ids.size());
+    job.begin("Finding stars in " + std::to_string(ids.size()) + " frames", long(ids.size()));
+    parallel_for(0, int(ids.size()), [&](int i) {
+        if (job.stopped()) return;
+        Result<SkyFrame> found = look_for_stars(pile, *find_frame(pile, ids[std::size_t(i)]), level, job);
+        if (found.ok()) frames[std::size_t(i)] = std::move(found).value();
+        job.advance();
+    });
+    if (job.stopped()) return stopped_failure();
+    if (!frames[fixed].time_s)
+        return Failure{Fault::input, "",
+                       "Aligning by the stars needs capture times, and the reference frame has none."};
+    job.begin("Placing the frames under the sky", 1);
+    const std::optional<SkyPlacing> placing = place_sky(frames, fixed, pile.size);
+    if (job.stopped()) return stopped_failure();
+    if (!placing)
+        return Failure{Fault::input, "",
+                       "The stars of the reference frame were not found again in other frames. Choose a clear frame as "
+                       "reference, or another model."};
+    std::map<int, Alignment> out;
+    for (std::size_t i = 0; i < ids.size(); ++i) out[ids[i]] = placing->frames[i];
+    return out;
+}
 
 }  // namespace
 
@@ -22,24 +89,27 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
         return Failure{Fault::wrong_call, "", "The reference frame cannot be used. Choose another one."};
     if (std::min(pile.size.width, pile.size.height) < shortest_side)
         return Failure{Fault::input, "", "The frames are too small to be aligned."};
+    if (model == Model::stars) return align_to_sky(pile, reference, job);
     const int level = level_within(pile.size, longest_side);
     const WorkingSpace space = working_space(pile);
     Result<Raster16> still = read_frame(*fixed->file, level, space, job);
     if (!still.ok()) return still.failure();
-    const RasterF reference_light = brightness_of(still.value());
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    const std::optional<RasterF> trust = trusted(pile, level);
+    const AlignReference reference_light(brightness_of(still.value(), curve), trust ? &*trust : nullptr);
     std::vector<int> ids;
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role != Role::dark && frame.id != reference) ids.push_back(frame.id);
-    out[reference] = Alignment{Matrix{}, 0, 1, true};
+    out[reference] = {};
     std::mutex mutex;
     job.begin("Aligning " + std::to_string(ids.size() + 1) + " frames", long(ids.size()));
     parallel_for(0, int(ids.size()), [&](int i) {
         if (job.stopped()) return;
         const Frame& frame = *find_frame(pile, ids[std::size_t(i)]);
         Result<Raster16> moved = read_frame(*frame.file, level, space, job);
-        Alignment alignment{Matrix{}, 0, 0, false};
+        Alignment alignment = not_aligned();
         if (moved.ok()) {
-            alignment = align_to(reference_light, brightness_of(moved.value()), model);
+            alignment = reference_light.align(brightness_of(moved.value(), curve), model);
             alignment.to_reference = from_level(alignment.to_reference, level);
             alignment.residual_px *= double(1 << level);
         }

@@ -45,7 +45,12 @@ BaseTiles::Recipe BaseTiles::recipe_of(const Pile& pile) {
         if (!merged(pile, frame)) continue;
         out << '\n' << frame.file->hash << ' ' << frame.file->path.string();
         if (entry_of(pile.merge.mode).uses_strength) out << ' ' << frame.strength;
-        for (const double m : placement(pile, frame).m) out << ' ' << m;
+        const Placement placed = placement(pile, frame);
+        for (const double m : placed.matrix.m) out << ' ' << m;
+        out << ' ' << placed.sensor.x << ' ' << placed.sensor.y;
+        if (const auto& lens = placed.lens)
+            out << " lens " << lens->middle.x << ' ' << lens->middle.y << ' ' << lens->unit << ' ' << lens->k1 << ' '
+                << lens->k2;
         for (const double gain : gains_of(pile, frame)) out << ' ' << gain;
         const Look look = look_of(pile, frame);
         for (const LookValue& v : look_values()) out << ' ' << look.*v.value;

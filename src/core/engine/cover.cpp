@@ -1,9 +1,11 @@
 #include "engine/cover.h"
 
 #include <algorithm>
+#include <mutex>
 #include <vector>
 
-#include "kernels/warp.h"
+#include "base/parallel.h"
+#include "kernels/source_map.h"
 
 namespace bp {
 namespace {
@@ -12,17 +14,25 @@ using kernels::Span;
 
 // For every row of the canvas, the pixels that all merged frames reach.
 std::vector<Span> shared_spans(const Pile& pile) {
+    std::vector<const Frame*> frames;
+    for (const Frame& frame : pile.frames)
+        if (merged(pile, frame) && !placement(pile, frame).is_identity()) frames.push_back(&frame);
     std::vector<Span> out(std::size_t(pile.size.height), Span{0, pile.size.width});
-    for (const Frame& frame : pile.frames) {
-        if (!merged(pile, frame)) continue;
-        const Matrix place = placement(pile, frame);
-        if (place.is_identity()) continue;
-        const Matrix to_source = inverse(place);
+    std::mutex mutex;
+    parallel_for(0, int(frames.size()), [&](int i) {
+        const Frame& frame = *frames[std::size_t(i)];
+        const kernels::SourceMap map(placement(pile, frame), frame.file->facts.size);
+        kernels::RowPlaces places(map, {0, pile.size.width});
+        std::vector<Span> own;
+        own.reserve(out.size());
         for (int y = 0; y < pile.size.height; ++y) {
-            Span& span = out[std::size_t(y)];
-            span = kernels::covered_span(to_source, frame.file->facts.size, y, span);
+            places.go_to(y);
+            own.push_back(places.covered({0, pile.size.width}));
         }
-    }
+        const std::lock_guard lock(mutex);
+        for (std::size_t y = 0; y < out.size(); ++y)
+            out[y] = {std::max(out[y].begin, own[y].begin), std::min(out[y].end, own[y].end)};
+    });
     return out;
 }
 
@@ -30,23 +40,20 @@ std::vector<Span> shared_spans(const Pile& pile) {
 
 Rect full_cover(const Pile& pile) {
     const std::vector<Span> spans = shared_spans(pile);
-    // The shared area is an intersection of convex shapes, hence convex: a rectangle between two rows fits when it fits
-    // in both of them.
     Rect best;
     long best_area = 0;
     const int height = pile.size.height;
     for (int top = 0; top < height; ++top) {
-        const Span& a = spans[std::size_t(top)];
-        if (a.empty() || long(a.end - a.begin) * (height - top) <= best_area) continue;
-        for (int bottom = height - 1; bottom >= top; --bottom) {
-            if (long(a.end - a.begin) * (bottom - top + 1) <= best_area) break;
-            const Span& b = spans[std::size_t(bottom)];
-            const int left = std::max(a.begin, b.begin);
-            const int right = std::min(a.end, b.end);
-            const long area = long(right - left) * (bottom - top + 1);
-            if (b.empty() || right <= left || area <= best_area) continue;
-            best_area = area;
-            best = {left, top, right - left, bottom - top + 1};
+        // What all rows from here down share.
+        Span shared = spans[std::size_t(top)];
+        for (int bottom = top; bottom < height && !shared.empty(); ++bottom) {
+            const Span& row = spans[std::size_t(bottom)];
+            shared = {std::max(shared.begin, row.begin), std::min(shared.end, row.end)};
+            const long width = shared.end - shared.begin;
+            if (width * (height - top) <= best_area) break;
+            if (width * (bottom - top + 1) <= best_area) continue;
+            best_area = width * (bottom - top + 1);
+            best = {shared.begin, top, int(width), bottom - top + 1};
         }
     }
     return best;

@@ -145,11 +145,15 @@ Result<std::vector<Source>> open_sources(const InStep& what, Job& job) {
 }
 
 std::vector<RowReaches> reaches_of(const InStep& what, const std::vector<Source>& sources) {
+    std::vector<std::optional<RowReaches>> found(sources.size());
+    parallel_for(0, int(sources.size()), [&](int n) {
+        const auto i = std::size_t(n);
+        found[i].emplace(placement(what.pile, *find_frame(what.pile, what.ids[i])), what.level, sources[i].size(),
+                         what.region);
+    });
     std::vector<RowReaches> out;
     out.reserve(sources.size());
-    for (std::size_t i = 0; i < sources.size(); ++i)
-        out.emplace_back(placement(what.pile, *find_frame(what.pile, what.ids[i])), what.level, sources[i].size(),
-                         what.region);
+    for (auto& reaches : found) out.push_back(std::move(*reaches));
     return out;
 }
 

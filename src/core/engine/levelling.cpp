@@ -18,7 +18,7 @@ Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, Fram
     Result<SharedPixels> still = store.load(*reference->file, level, job);
     if (!still.ok()) return still.failure();
     const LightGrid fixed = light_grid(still.value()->widened(), curve);
-    const Matrix from_canvas = inverse(placement(pile, *reference));
+    const Placement of_reference = at_level(placement(pile, *reference), level);
     std::vector<const Frame*> frames;
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role == Role::scene && frame.id != reference->id &&
@@ -33,9 +33,9 @@ Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, Fram
         Result<SharedPixels> pixels = store.load(*frame.file, level, job);
         job.advance();
         if (!pixels.ok()) return;
-        const Matrix to_frame = inverse(from_canvas * placement(pile, frame));
-        const auto found =
-            level_between(fixed, light_grid(pixels.value()->widened(), curve), at_level(to_frame, level), kind);
+        const Placement of_frame = at_level(placement(pile, frame), level);
+        const auto to_frame = [&](Point p) { return of_frame.to_frame(of_reference.to_canvas(p)); };
+        const auto found = level_between(fixed, light_grid(pixels.value()->widened(), curve), to_frame, kind);
         if (!found) return;
         const std::lock_guard lock(mutex);
         out[frame.id] = *found;

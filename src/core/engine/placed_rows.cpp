@@ -8,28 +8,28 @@ namespace bp {
 
 using kernels::Span;
 
-RowReaches::RowReaches(const Matrix& placed, int level, Size frame, const Rect& region)
+RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region)
     : frame_(frame), region_(region) {
     if (placed.is_identity()) return;
-    to_source_ = inverse(at_level(placed, level));
+    map_.emplace(at_level(placed, level), frame);
+    spans_.reserve(std::size_t(region.height));
     rows_.reserve(std::size_t(region.height));
+    const Span limits{region.left, region.right()};
+    kernels::RowPlaces places(*map_, limits);
     for (int y = region.top; y < region.bottom(); ++y) {
-        const Span span = span_of(y);
-        if (span.empty()) {
+        places.go_to(y);
+        spans_.push_back(places.covered(limits));
+        if (spans_.back().empty()) {
             rows_.emplace_back(frame.height, 0);
             continue;
         }
-        const kernels::Reach r = kernels::rows_reached(*to_source_, y, span);
+        const kernels::Reach r = places.rows(spans_.back());
         rows_.emplace_back(std::clamp(r.first, 0, frame.height - 1), std::clamp(r.last, 0, frame.height - 1) + 1);
     }
 }
 
-Span RowReaches::span_of(int y) const {
-    return kernels::covered_span(*to_source_, frame_, y, {region_.left, region_.right()});
-}
-
 std::pair<int, int> RowReaches::of(const Band& band) const {
-    if (!to_source_) return {std::min(band.first, frame_.height), std::min(band.second, frame_.height)};
+    if (!map_) return {std::min(band.first, frame_.height), std::min(band.second, frame_.height)};
     std::pair<int, int> out{frame_.height, 0};
     for (int y = band.first; y < band.second; ++y) {
         const auto& row = rows_[std::size_t(y - region_.top)];
@@ -68,7 +68,9 @@ PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, cons
       reaches_(std::move(reaches)),
       region_(region),
       channels_(channels),
-      by_band_(reaches_.of(bands)) {}
+      by_band_(reaches_.of(bands)) {
+    if (reaches_.resampled()) places_.emplace(reaches_.map(), Span{region.left, region.right()});
+}
 
 PlacedRows::PlacedRows(SharedTiles tiles, SharedEvener evener, RowReaches reaches, const Rect& region, int channels,
                        const std::vector<Band>& bands)
@@ -77,7 +79,9 @@ PlacedRows::PlacedRows(SharedTiles tiles, SharedEvener evener, RowReaches reache
       reaches_(std::move(reaches)),
       region_(region),
       channels_(channels),
-      by_band_(reaches_.of(bands)) {}
+      by_band_(reaches_.of(bands)) {
+    if (reaches_.resampled()) places_.emplace(reaches_.map(), Span{region.left, region.right()});
+}
 
 Status PlacedRows::read(std::size_t index, const Band& band) {
     if (tiles_) {
@@ -101,7 +105,7 @@ PlacedRows::Resampled& PlacedRows::spanned(std::size_t index, const Band& band) 
     return to;
 }
 
-void PlacedRows::warp(const AtHand& source, const Band& band, Span limits, Resampled& to) const {
+void PlacedRows::warp(const AtHand& source, const Band& band, Span limits, Resampled& to) {
     for (int y = band.first; y < band.second; ++y) {
         const Span covered = to.spans[std::size_t(y - band.first)];
         const Span span{std::max(covered.begin + region_.left, limits.begin),
@@ -109,11 +113,11 @@ void PlacedRows::warp(const AtHand& source, const Band& band, Span limits, Resam
         if (span.empty()) continue;
         std::uint16_t* out = to.samples.data() + std::size_t(y - band.first) * stride() +
                              std::size_t(span.begin - region_.left) * std::size_t(channels_);
-        const Matrix& to_source = *reaches_.to_source();
+        places_->go_to(y);
         if (source.wide.empty())
-            kernels::warp_row(source.narrow.data(), source.from, frame_size(), channels_, to_source, y, span, out);
+            kernels::warp_row(source.narrow.data(), source.from, channels_, *places_, span, out);
         else
-            kernels::warp_row(source.wide.data(), source.from, frame_size(), channels_, to_source, y, span, out);
+            kernels::warp_row(source.wide.data(), source.from, channels_, *places_, span, out);
     }
 }
 
@@ -147,8 +151,9 @@ void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
             const Span span{std::max(covered.begin + region_.left, limits.begin),
                             std::min(covered.end + region_.left, limits.end)};
             if (span.empty()) continue;
-            const kernels::Reach across = kernels::columns_reached(*reaches_.to_source(), y, span);
-            const kernels::Reach down = kernels::rows_reached(*reaches_.to_source(), y, span);
+            places_->go_to(y);
+            const kernels::Reach across = places_->columns(span);
+            const kernels::Reach down = places_->rows(span);
             low_x = std::min(low_x, std::clamp(across.first, 0, size.width - 1));
             high_x = std::max(high_x, std::clamp(across.last, 0, size.width - 1));
             low_y = std::min(low_y, std::clamp(down.first, 0, size.height - 1));

@@ -17,11 +17,13 @@ using Band = std::pair<int, int>;
 // Which rows of a frame each canvas row of a region reads.
 class RowReaches {
   public:
-    RowReaches(const Matrix& placed, int level, Size frame, const Rect& region);
+    RowReaches(const Placement& placed, int level, Size frame, const Rect& region);
 
-    bool resampled() const { return to_source_.has_value(); }
-    const std::optional<Matrix>& to_source() const { return to_source_; }
-    kernels::Span span_of(int y) const;
+    bool resampled() const { return map_.has_value(); }
+    // Of a frame that is resampled.
+    const kernels::SourceMap& map() const { return *map_; }
+    // Canvas pixels of a row that a resampled frame covers.
+    kernels::Span span_of(int y) const { return spans_[std::size_t(y - region_.top)]; }
     // Frame rows [first, second) that a band reads; {height, 0} where it reads none.
     std::pair<int, int> of(const Band& band) const;
     // The same for bands that follow each other, with `first` lowered to what any later band still reads.
@@ -33,10 +35,11 @@ class RowReaches {
     bool lies_across() const;
 
   private:
-    std::optional<Matrix> to_source_;
+    std::optional<kernels::SourceMap> map_;
     Size frame_;
     Rect region_;
-    std::vector<std::pair<int, int>> rows_;  // by canvas row, for resampled frames
+    std::vector<kernels::Span> spans_;       // by canvas row, for resampled frames
+    std::vector<std::pair<int, int>> rows_;  // the same
 };
 
 // Rows that need no resampling are handed through, in 8 bits where the file has 8.
@@ -70,7 +73,7 @@ class PlacedRows {
     Resampled& spanned(std::size_t index, const Band& band);
     void resample_rows(std::size_t index, const Band& band);
     void resample_tiles(std::size_t index, const Band& band);
-    void warp(const AtHand& source, const Band& band, kernels::Span limits, Resampled& to) const;
+    void warp(const AtHand& source, const Band& band, kernels::Span limits, Resampled& to);
     Size frame_size() const { return tiles_ ? tiles_->size() : rows_->size(); }
     std::size_t stride() const { return std::size_t(region_.width) * std::size_t(channels_); }
 
@@ -78,6 +81,7 @@ class PlacedRows {
     SharedTiles tiles_;
     SharedEvener evener_;  // of tiles
     RowReaches reaches_;
+    std::optional<kernels::RowPlaces> places_;  // of a frame that is resampled
     Rect region_;
     int channels_;
     std::vector<std::pair<int, int>> by_band_;

@@ -5,6 +5,7 @@
 
 #include "engine/evened.h"
 #include "engine/render.h"
+#include "kernels/warp.h"
 
 namespace bp {
 namespace {
@@ -12,32 +13,36 @@ namespace {
 struct Placed {
     const Frame* frame;
     Raster16 picture;
-    Matrix to_source;
+    Placement placed;
 };
-
-// Keys' cubic with a = -1/2, as a function of distance.
-double keys(double t) {
-    t = std::abs(t);
-    if (t < 1) return 1.5 * t * t * t - 2.5 * t * t + 1;
-    if (t < 2) return -0.5 * t * t * t + 2.5 * t * t - 4 * t + 2;
-    return 0;
-}
 
 bool reaches(const Placed& p, int x, int y) {
     constexpr double slack = 1e-6;
-    const Point at = p.to_source({double(x), double(y)});
+    const Point at = p.placed.to_frame({double(x), double(y)});
     return at.x >= -slack && at.y >= -slack && at.x <= p.picture.width() - 1 + slack &&
            at.y <= p.picture.height() - 1 + slack;
 }
 
+// Shifts, turns and scales of a few degrees and per cent: down each of six columns first, at the place where the canvas
+// row crosses it, then across. That is what the weights mean, wherever they are put to use.
 std::uint16_t sample(const Placed& p, int x, int y, int c) {
-    const Point at = p.to_source({double(x), double(y)});
-    if (p.to_source.is_identity()) return p.picture.at(x, y, c);
+    if (p.placed.is_identity()) return p.picture.at(x, y, c);
+    const Point at = p.placed.to_frame({double(x), double(y)});
+    const Point next = p.placed.to_frame({x + 1.0, double(y)});
+    const double slope = (next.y - at.y) / (next.x - at.x);
+    const int u = int(std::floor(at.x));
+    const auto across = kernels::lanczos_weights(float(at.x - u));
     double sum = 0;
-    for (int v = int(std::floor(at.y)) - 1; v <= int(std::floor(at.y)) + 2; ++v)
-        for (int u = int(std::floor(at.x)) - 1; u <= int(std::floor(at.x)) + 2; ++u)
-            sum += keys(at.x - u) * keys(at.y - v) *
-                   p.picture.at(std::clamp(u, 0, p.picture.width() - 1), std::clamp(v, 0, p.picture.height() - 1), c);
+    for (int i = 0; i < 6; ++i) {
+        const int column = u - 2 + i;
+        const double height = at.y + (column - at.x) * slope;
+        const int v = int(std::floor(height));
+        const auto down = kernels::lanczos_weights(float(height - v));
+        for (int j = 0; j < 6; ++j)
+            sum += double(across[std::size_t(i)]) * double(down[std::size_t(j)]) *
+                   p.picture.at(std::clamp(column, 0, p.picture.width() - 1),
+                                std::clamp(v - 2 + j, 0, p.picture.height() - 1), c);
+    }
     return std::uint16_t(std::clamp(std::floor(sum + 0.5), 0.0, 65535.0));
 }
 
@@ -103,7 +108,7 @@ Result<Placed> place(const Pile& pile, const Frame& frame) {
         evener->run(samples.clone().data().data(), std::size_t(samples.width()) * std::size_t(samples.height()),
                     samples.data().data());
     }
-    return Placed{&frame, std::move(picture).value(), inverse(placement(pile, frame))};
+    return Placed{&frame, std::move(picture).value(), placement(pile, frame)};
 }
 
 Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {

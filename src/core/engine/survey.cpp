@@ -64,7 +64,8 @@ Result<Anchor> anchor_of(const Pile& pile, int id, FrameStore& store, Job& job) 
     if (!frame || !usable(*frame)) return Failure{Fault::input, "", "None of the frames can be used."};
     Result<SharedPixels> pixels = store.load(*frame->file, survey_level(pile.size), job);
     if (!pixels.ok()) return pixels.failure();
-    return Anchor{frame->id, brightness_of(pixels.value()->widened())};
+    return Anchor{frame->id, AlignReference(brightness_of(pixels.value()->widened(),
+                                                          LightCurve::of(pile.profile, pile.channels)))};
 }
 
 Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anchor, FrameStore& store, Job& job) {
@@ -78,7 +79,8 @@ Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anc
     if (frame.id == anchor.id)
         out.to_anchor = Matrix{};
     else if (frame.role != Role::dark && std::min(picture.width(), picture.height()) >= shortest_side) {
-        const Alignment found = align_to(anchor.brightness, brightness_of(picture), Model::rigid);
+        const Alignment found =
+            anchor.reference.align(brightness_of(picture, LightCurve::of(pile.profile, pile.channels)), Model::rigid);
         if (found.aligned) out.to_anchor = from_level(found.to_reference, level);
     }
     return out;

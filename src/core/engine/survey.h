@@ -27,11 +27,11 @@ struct Sighting {
 // The level at which frames of this size are looked at: at most 800 pixels on the longer side.
 int survey_level(Size size);
 
-// The frame that the others are placed against while they are looked at: its brightness is kept. Any usable frame
+// The frame that the others are placed against while they are looked at. Any usable frame
 // serves, because places against the pile's reference are worked out from it; but one for the whole run.
 struct Anchor {
     int id = 0;
-    RasterF brightness;
+    AlignReference reference;
 };
 Result<Anchor> anchor_of(const Pile& pile, int id, FrameStore& store, Job& job);
 // The reference when it can be used, else the first frame that can; 0 when none can.

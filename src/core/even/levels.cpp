@@ -110,8 +110,8 @@ LightGrid light_grid(const Raster16& picture, const LightCurve& curve) {
     return out;
 }
 
-std::optional<Level> level_between(const LightGrid& reference, const LightGrid& frame, const Matrix& to_frame,
-                                   Levelling kind) {
+std::optional<Level> level_between(const LightGrid& reference, const LightGrid& frame,
+                                   const std::function<Point(Point)>& to_frame, Levelling kind) {
     std::array<std::vector<Ratio>, 3> by_channel;
     std::vector<Ratio> all;
     constexpr int side = LightGrid::side;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <array>
+#include <functional>
 #include <optional>
 #include <string_view>
 #include <vector>
@@ -32,9 +33,9 @@ struct LightGrid {
 LightGrid light_grid(const Raster16& picture, const LightCurve& curve);
 
 // The gains that bring `frame` to `reference`. `to_frame` leads from a pixel of the reference's picture to one of the
-// frame's. The ratio that most of the squares agree on: the shortest half of all ratios (Rousseeuw 1984), then
+// frame's picture. The ratio that most of the squares agree on: the shortest half of all ratios (Rousseeuw 1984), then
 // biweight steps (Tukey) from there. None when too few squares can be compared: black or clipped frames.
-std::optional<Level> level_between(const LightGrid& reference, const LightGrid& frame, const Matrix& to_frame,
-                                   Levelling kind);
+std::optional<Level> level_between(const LightGrid& reference, const LightGrid& frame,
+                                   const std::function<Point(Point)>& to_frame, Levelling kind);
 
 }  // namespace bp

@@ -90,7 +90,7 @@ Glance glance_of(const Raster16& picture, const LightCurve& curve) {
     Glance out;
     out.grid = {std::max(1, picture.width() / place_side), std::max(1, picture.height() / place_side)};
     out.places.resize(std::size_t(out.grid.width) * std::size_t(out.grid.height));
-    const RasterF plane = brightness_of(picture);
+    const RasterF plane = brightness_of(picture, curve);
     const int channels = picture.channels();
     std::vector<double> noises;
     std::vector<Texture> textures;

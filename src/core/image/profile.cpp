@@ -228,6 +228,7 @@ LightCurve::LightCurve(Tables tables) {
     for (std::size_t b = 0; b < values; ++b) tables.of_8_bit.push_back(tables.light[b * 257]);
     for (std::size_t b = 0; b < values; ++b)
         for (std::size_t a = 0; a < values; ++a) tables.of_pairs.push_back(tables.of_8_bit[a] + tables.of_8_bit[b]);
+    for (const std::uint32_t light : tables.light) tables.eye.push_back(float(std::pow(light / full, 1 / eye_power)));
     tables_ = std::make_shared<const Tables>(std::move(tables));
 }
 

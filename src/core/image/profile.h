@@ -54,6 +54,7 @@ std::array<double, 3> luminance_weights(const Profile& profile);
 class LightCurve {
   public:
     static constexpr double full = 4294967295.0;
+    static constexpr double eye_power = 2.2;
 
     static LightCurve of(const Profile& profile, int channels);
     // Samples as they stand: light is the sample itself, scaled.
@@ -64,6 +65,8 @@ class LightCurve {
     // The light of 8-bit samples, and of two of them together: by a + 256 b.
     const std::uint64_t* table_of_8_bit() const { return tables_->of_8_bit.data(); }
     const std::uint64_t* table_of_pairs() const { return tables_->of_pairs.data(); }
+    // The power 1/2.2 of light, 0 to 1, by sample: about as the eye sees it.
+    const float* eye() const { return tables_->eye.data(); }
     // The sample whose rounding interval holds `light` (0 to `full`): rounded once, in the encoding.
     // In the header because the means call it for every sample.
     std::uint16_t sample(double light) const {
@@ -87,6 +90,7 @@ class LightCurve {
         std::vector<std::uint16_t> guess;  // first candidate sample by the top bits of light
         std::vector<std::uint64_t> of_8_bit;
         std::vector<std::uint64_t> of_pairs;
+        std::vector<float> eye;
     };
     explicit LightCurve(Tables tables);
     static LightCurve made_for(const Profile& profile, int channels);

@@ -1,109 +1,313 @@
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "kernels/warp.cpp"
 #include "kernels/warp.h"
 
-#include <algorithm>
-#include <array>
+#include <hwy/foreach_target.h>
+
 #include <cmath>
+#include <type_traits>
+#include <vector>
 
-#include "kernels/rows.h"
+#include "kernels/lanczos.h"
+#include "kernels/lanes.h"
 
-namespace bp::kernels {
+HWY_BEFORE_NAMESPACE();
+namespace bp::kernels::HWY_NAMESPACE {
 namespace {
 
-// Transforms are known to about this many pixels; without it an exact shift would lose an edge to rounding.
-constexpr double slack = 1e-6;
+constexpr int taps = 6;
+constexpr int before = 2;  // samples before the one at a place
+// A place that changes by less than this over a piece of row counts as even: no sample shows it.
+constexpr double even_enough = 1e-5;
 
-bool covered(const Matrix& to_source, Size source, int x, int y) {
-    const Point p = to_source({double(x), double(y)});
-    return p.x >= -slack && p.y >= -slack && p.x <= source.width - 1 + slack && p.y <= source.height - 1 + slack;
+using Wide = hn::ScalableTag<float>;
+constexpr std::size_t most_lanes = hn::MaxLanes(Wide());
+
+HWY_INLINE hn::Vec<Wide> load(Wide d, const float* from) {
+    return hn::LoadU(d, from);
+}
+template <class T>
+HWY_INLINE hn::Vec<Wide> load(Wide d, const T* from) {
+    const hn::Rebind<T, Wide> narrow;
+    const hn::RebindToSigned<Wide> whole;
+    return hn::ConvertTo(d, hn::PromoteTo(whole, hn::LoadU(narrow, from)));
 }
 
-// Narrows [low, high] to where 0 <= slope * x + offset <= limit.
-void narrow(double slope, double offset, double limit, double& low, double& high) {
-    if (std::abs(slope) < 1e-12) {
-        if (offset < -slack || offset > limit + slack) high = low - 1;
+HWY_INLINE void store(Wide d, hn::Vec<Wide> v, float* to) {
+    hn::StoreU(v, d, to);
+}
+HWY_INLINE void store(Wide d, hn::Vec<Wide> v, std::uint16_t* to) {
+    const hn::Rebind<std::uint16_t, Wide> narrow;
+    const hn::RebindToSigned<Wide> whole;
+    const auto rounded = hn::Min(hn::Max(hn::Add(v, hn::Set(d, 0.5F)), hn::Zero(d)), hn::Set(d, 65535.0F));
+    hn::StoreU(hn::DemoteTo(narrow, hn::ConvertTo(whole, rounded)), narrow, to);
+}
+
+// How the place among the six samples goes on along a piece of row: part + change * n at its pixel n.
+struct Slide {
+    double part = 0;
+    double change = 0;
+    int first = 0;  // n of the first pixel that is made
+    bool even = false;
+};
+
+// Which pixel each lane of interleaved samples belongs to, over as many vectors as there are channels.
+template <int channels>
+const std::int32_t* lane_pixels() {
+    struct Table {
+        HWY_ALIGN std::int32_t at[channels * most_lanes];
+        Table() {
+            for (std::size_t i = 0; i < channels * most_lanes; ++i) at[i] = std::int32_t(i / channels);
+        }
+    };
+    static const Table table;
+    return table.at;
+}
+
+// Six rows weighed together over some pixels of interleaved samples. An 8-bit v counts as 257 v.
+template <int channels, class T, class To>
+class Weigher {
+  public:
+    explicit Weigher(const Slide& slide) : slide_(slide) {
+        if (slide.even) even_ = lanczos_weights(float(slide.part));
+    }
+
+    // rows[j] and out point at the first pixel.
+    void run(const T* const* rows, int pixels, To* out) const {
+        const int group = int(hn::Lanes(d_));
+        int n = 0;
+        for (; n + group <= pixels; n += group) weigh(rows, n, slide_.first + n, out + n * channels);
+        if (n == pixels) return;
+        // What does not fill the vectors is made in copies: beyond the pixels there may be nothing to read or write.
+        T copies[taps][3 * most_lanes] = {};
+        const T* pointers[taps];
+        for (int j = 0; j < taps; ++j) {
+            std::copy_n(rows[j] + n * channels, (pixels - n) * channels, copies[j]);
+            pointers[j] = copies[j];
+        }
+        To made[3 * most_lanes];
+        weigh(pointers, 0, slide_.first + n, made);
+        std::copy_n(made, (pixels - n) * channels, out + n * channels);
+    }
+
+  private:
+    HWY_INLINE void weigh(const T* const* rows, int at, int n, To* out) const {
+        const int lanes = int(hn::Lanes(d_));
+        if (slide_.even) {
+            for (int v = 0; v < channels; ++v) {
+                auto sum = hn::Zero(d_);
+                for (int j = 0; j < taps; ++j)
+                    sum = hn::MulAdd(hn::Set(d_, even_[std::size_t(j)]), load(d_, rows[j] + at * channels + v * lanes),
+                                     sum);
+                store(d_, full(sum), out + v * lanes);
+            }
+            return;
+        }
+        const auto places =
+            hn::MulAdd(hn::Iota(d_, float(n)), hn::Set(d_, float(slide_.change)), hn::Set(d_, float(slide_.part)));
+        hn::Vec<Wide> sums[channels];
+        for (auto& sum : sums) sum = hn::Zero(d_);
+        const LanczosCoefficients& c = coefficients_;
+        for (std::size_t j = 0; j < taps; ++j) {
+            auto weight = hn::Set(d_, c[j][5]);
+            for (std::size_t k = 5; k-- > 0;) weight = hn::MulAdd(weight, places, hn::Set(d_, c[j][k]));
+            const T* row = rows[j] + at * channels;
+            for (int v = 0; v < channels; ++v) {
+                const auto own =
+                    channels == 1 ? weight : hn::TableLookupLanes(weight, hn::SetTableIndices(d_, index_ + v * lanes));
+                sums[v] = hn::MulAdd(own, load(d_, row + v * lanes), sums[v]);
+            }
+        }
+        for (int v = 0; v < channels; ++v) store(d_, full(sums[v]), out + v * lanes);
+    }
+    HWY_INLINE hn::Vec<Wide> full(hn::Vec<Wide> v) const {
+        if constexpr (std::is_same_v<T, std::uint8_t>)
+            return hn::Mul(v, hn::Set(d_, 257.0F));
+        else
+            return v;
+    }
+
+    Wide d_;
+    Slide slide_;
+    const LanczosCoefficients& coefficients_ = lanczos_coefficients();
+    const std::int32_t* index_ = lane_pixels<channels>();
+    std::array<float, taps> even_{};
+};
+
+// The first n after `from` at which floor(start + change * n) is another one, or `end`.
+int run_end(double start, double change, int from, int end) {
+    const double floor = std::floor(start + change * from);
+    if (std::floor(start + change * (end - 1)) == floor) return end;
+    int low = from;
+    int high = end - 1;
+    while (high - low > 1) {
+        const int middle = (low + high) / 2;
+        (std::floor(start + change * middle) == floor ? low : high) = middle;
+    }
+    return high;
+}
+
+// Calls body(first n, end n, whole part, slide) for the runs of n in [from, to) on which the whole part of
+// start + change * n stays the same; an even piece, of `length` n in all, is one run.
+template <class Body>
+void each_run(double start, double change, int length, int from, int to, Body body) {
+    if (std::abs(change) * length < even_enough) {
+        const double middle = start + change * length / 2;
+        const double floor = std::floor(middle);
+        body(from, to, int(floor), Slide{middle - floor, 0, from, true});
         return;
     }
-    const double a = (-slack - offset) / slope;
-    const double b = (limit + slack - offset) / slope;
-    low = std::max(low, std::min(a, b));
-    high = std::min(high, std::max(a, b));
-}
-
-std::array<float, 4> weights(float t) {
-    const float t2 = t * t;
-    const float t3 = t2 * t;
-    return {-0.5F * t3 + t2 - 0.5F * t, 1.5F * t3 - 2.5F * t2 + 1.0F, -1.5F * t3 + 2.0F * t2 + 0.5F * t,
-            0.5F * t3 - 0.5F * t2};
+    for (int n = from; n < to;) {
+        const int end = run_end(start, change, n, to);
+        const double floor = std::floor(start + change * n);
+        body(n, end, int(floor), Slide{start - floor, change, n, false});
+        n = end;
+    }
 }
 
 template <int channels, class T>
-void warp(const T* const* rows, Corner held, Size source, const Matrix& to_source, int y, Span span,
-          std::uint16_t* out) {
-    for (int x = span.begin; x < span.end; ++x, out += channels) {
-        const Point p = to_source({double(x), double(y)});
-        const double fx = std::floor(p.x);
-        const double fy = std::floor(p.y);
-        const std::array<float, 4> wx = weights(float(p.x - fx));
-        const std::array<float, 4> wy = weights(float(p.y - fy));
-        std::array<int, 4> column{};
-        for (int i = 0; i < 4; ++i)
-            column[std::size_t(i)] = (std::clamp(int(fx) - 1 + i, 0, source.width - 1) - held.column) * channels;
-        std::array<float, channels> sum{};
-        for (int j = 0; j < 4; ++j) {
-            const T* row = rows[std::clamp(int(fy) - 1 + j, 0, source.height - 1) - held.row];
+class RowWarp {
+  public:
+    RowWarp(const T* const* rows, Corner held, const RowPlaces& places)
+        : rows_(rows), held_(held), places_(places), size_(places.map().source()) {}
+
+    // Down first, into a row of source columns; then across.
+    void in_two_passes(Span span, std::uint16_t* out) {
+        const Reach reach = places_.columns(span);
+        first_column_ = reach.first;
+        static thread_local std::vector<float> memory;
+        memory.resize(std::size_t(reach.last - reach.first + 1) * channels);
+        between_ = memory.data();
+        const int step = places_.map().step();
+        for (int k = places_.first_knot(); k < places_.last_knot(); ++k) down(k, reach);
+        for (int k = places_.first_knot(); k < places_.last_knot(); ++k) {
+            const Point& a = places_.knot(k);
+            const double drift = (places_.knot(k + 1).x - a.x) / step - 1;
+            const int from = std::max(span.begin - k * step, 0);
+            const int to = std::min(span.end - k * step, step);
+            if (from >= to) continue;
+            each_run(a.x - k * step, drift, step, from, to, [&](int n, int end, int whole, const Slide& slide) {
+                const int x = k * step + n;
+                const float* pointers[taps];
+                for (int j = 0; j < taps; ++j)
+                    pointers[j] = between_ + std::ptrdiff_t(x + whole - before + j - first_column_) * channels;
+                Weigher<channels, float, std::uint16_t>(slide).run(pointers, end - n,
+                                                                   out + std::ptrdiff_t(x - span.begin) * channels);
+            });
+        }
+    }
+
+    // All samples around a place at once.
+    void at_once(Span span, std::uint16_t* out) {
+        for (int x = span.begin; x < span.end; ++x, out += channels) {
+            const Point p = places_.at(x);
+            const int u = int(std::floor(p.x));
+            const int v = int(std::floor(p.y));
+            const std::array<float, taps> across = lanczos_weights(float(p.x - u));
+            const std::array<float, taps> down = lanczos_weights(float(p.y - v));
+            const bool inside = u >= before && u - before + taps <= size_.width;
+            float sums[taps * channels] = {};
+            for (int j = 0; j < taps; ++j) {
+                const T* row = row_at(v - before + j);
+                T copy[taps * channels];
+                const T* samples = row + std::ptrdiff_t(u - before - held_.column) * channels;
+                if (!inside) {
+                    for (int i = 0; i < taps; ++i)
+                        std::copy_n(row + std::ptrdiff_t(column_in(u - before + i) - held_.column) * channels, channels,
+                                    copy + i * channels);
+                    samples = copy;
+                }
+                const float weight = down[std::size_t(j)];
+                for (int i = 0; i < taps * channels; ++i) sums[i] += weight * float(samples[i]);
+            }
             for (int c = 0; c < channels; ++c) {
-                float across = 0;
-                for (std::size_t i = 0; i < 4; ++i) across += wx[i] * float(to_16(row[column[i] + c]));
-                sum[std::size_t(c)] += wy[std::size_t(j)] * across;
+                float sum = 0;
+                for (int i = 0; i < taps; ++i) sum += across[std::size_t(i)] * sums[i * channels + c];
+                if constexpr (std::is_same_v<T, std::uint8_t>) sum *= 257.0F;
+                out[c] = std::uint16_t(std::min(std::max(sum + 0.5F, 0.0F), 65535.0F));
             }
         }
-        for (int c = 0; c < channels; ++c)
-            out[c] = std::uint16_t(std::clamp(std::floor(sum[std::size_t(c)] + 0.5F), 0.0F, 65535.0F));
     }
+
+  private:
+    int column_in(int u) const { return std::clamp(u, 0, size_.width - 1); }
+    const T* row_at(int v) const { return rows_[std::clamp(v, 0, size_.height - 1) - held_.row]; }
+
+    // The source columns that lie between two knots, as far as they are needed.
+    void down(int k, const Reach& reach) {
+        const Point& a = places_.knot(k);
+        const Point& b = places_.knot(k + 1);
+        const int begin = int(std::ceil(a.x));
+        const int end = int(std::ceil(b.x));
+        // The outermost pieces go on to where columns are still read.
+        const int from = k == places_.first_knot() ? reach.first : std::max(begin, reach.first);
+        const int to = k + 1 == places_.last_knot() ? reach.last + 1 : std::min(end, reach.last + 1);
+        if (from >= to) return;
+        const double slope = (b.y - a.y) / (b.x - a.x);
+        const double start = a.y + (begin - a.x) * slope;
+        each_run(start, slope, places_.map().step(), from - begin, to - begin,
+                 [&](int n, int run_end, int whole, const Slide& slide) {
+                     for (int at = n; at < run_end;) {
+                         const int u = begin + at;
+                         const bool beside = u < 0 || u >= size_.width;
+                         const int until = beside ? at + 1 : std::min(run_end, size_.width - begin);
+                         const T* pointers[taps];
+                         for (int j = 0; j < taps; ++j)
+                             pointers[j] =
+                                 row_at(whole - before + j) + std::ptrdiff_t(column_in(u) - held_.column) * channels;
+                         Slide here = slide;
+                         here.first = at;
+                         Weigher<channels, T, float>(here).run(pointers, until - at,
+                                                               between_ + std::ptrdiff_t(u - first_column_) * channels);
+                         at = until;
+                     }
+                 });
+    }
+
+    const T* const* rows_;
+    Corner held_;
+    const RowPlaces& places_;
+    Size size_;
+    int first_column_ = 0;
+    float* between_ = nullptr;
+};
+
+template <int channels, class T>
+void warp(const T* const* rows, Corner held, const RowPlaces& places, Span span, std::uint16_t* out) {
+    RowWarp<channels, T> warp(rows, held, places);
+    if (places.map().gentle())
+        warp.in_two_passes(span, out);
+    else
+        warp.at_once(span, out);
+}
+
+void warp_8(const std::uint8_t* const* rows, Corner held, int channels, const RowPlaces& places, Span span,
+            std::uint16_t* out) {
+    channels == 3 ? warp<3>(rows, held, places, span, out) : warp<1>(rows, held, places, span, out);
+}
+void warp_16(const std::uint16_t* const* rows, Corner held, int channels, const RowPlaces& places, Span span,
+             std::uint16_t* out) {
+    channels == 3 ? warp<3>(rows, held, places, span, out) : warp<1>(rows, held, places, span, out);
 }
 
 }  // namespace
+}  // namespace bp::kernels::HWY_NAMESPACE
+HWY_AFTER_NAMESPACE();
 
-Span covered_span(const Matrix& to_source, Size source, int y, Span limits) {
-    if (limits.empty()) return {};
-    const auto& m = to_source.m;
-    double low = limits.begin;
-    double high = limits.end - 1;
-    narrow(m[0], m[1] * y + m[2], source.width - 1, low, high);
-    narrow(m[3], m[4] * y + m[5], source.height - 1, low, high);
-    if (high < low) return {};
-    Span span{std::max(limits.begin, int(std::ceil(low)) - 1), std::min(limits.end, int(std::floor(high)) + 2)};
-    while (!span.empty() && !covered(to_source, source, span.begin, y)) ++span.begin;
-    while (!span.empty() && !covered(to_source, source, span.end - 1, y)) --span.end;
-    return span.empty() ? Span{} : span;
+#if HWY_ONCE
+namespace bp::kernels {
+
+HWY_EXPORT(warp_8);
+HWY_EXPORT(warp_16);
+
+void warp_row(const std::uint8_t* const* rows, Corner held, int channels, const RowPlaces& places, Span span,
+              std::uint16_t* out) {
+    if (!span.empty()) HWY_DYNAMIC_DISPATCH(warp_8)(rows, held, channels, places, span, out);
 }
-
-Reach rows_reached(const Matrix& to_source, int y, Span span) {
-    const double a = to_source({double(span.begin), double(y)}).y;
-    const double b = to_source({double(span.end - 1), double(y)}).y;
-    return {int(std::floor(std::min(a, b))) - 1, int(std::floor(std::max(a, b))) + 2};
-}
-
-Reach columns_reached(const Matrix& to_source, int y, Span span) {
-    const double a = to_source({double(span.begin), double(y)}).x;
-    const double b = to_source({double(span.end - 1), double(y)}).x;
-    return {int(std::floor(std::min(a, b))) - 1, int(std::floor(std::max(a, b))) + 2};
-}
-
-void warp_row(const std::uint16_t* const* rows, Corner held, Size source, int channels, const Matrix& to_source, int y,
-              Span span, std::uint16_t* out) {
-    if (channels == 3)
-        warp<3>(rows, held, source, to_source, y, span, out);
-    else
-        warp<1>(rows, held, source, to_source, y, span, out);
-}
-
-void warp_row(const std::uint8_t* const* rows, Corner held, Size source, int channels, const Matrix& to_source, int y,
-              Span span, std::uint16_t* out) {
-    if (channels == 3)
-        warp<3>(rows, held, source, to_source, y, span, out);
-    else
-        warp<1>(rows, held, source, to_source, y, span, out);
+void warp_row(const std::uint16_t* const* rows, Corner held, int channels, const RowPlaces& places, Span span,
+              std::uint16_t* out) {
+    if (!span.empty()) HWY_DYNAMIC_DISPATCH(warp_16)(rows, held, channels, places, span, out);
 }
 
 }  // namespace bp::kernels
+#endif

@@ -23,10 +23,38 @@ constexpr std::uint64_t largest_pile = 4ULL << 30;
 constexpr int largest_side = 200000;
 
 json alignment_json(const Alignment& a) {
-    return {{"to_reference", a.to_reference.m},
-            {"residual_px", a.residual_px},
-            {"confidence", a.confidence},
-            {"aligned", a.aligned}};
+    json out{{"to_reference", a.to_reference.m},
+             {"residual_px", a.residual_px},
+             {"confidence", a.confidence},
+             {"aligned", a.aligned}};
+    if (a.by_clock) out["by_clock"] = true;
+    if (a.insisted) out["insisted"] = true;
+    if (a.lens)
+        out["lens"] = {{"middle", {a.lens->middle.x, a.lens->middle.y}},
+                       {"unit_px", a.lens->unit},
+                       {"k1", a.lens->k1},
+                       {"k2", a.lens->k2}};
+    if (a.sensor != Point{}) out["sensor_px"] = {a.sensor.x, a.sensor.y};
+    return out;
+}
+
+Alignment alignment_from(const json& in) {
+    Alignment out;
+    out.to_reference.m = in.at("to_reference").get<std::array<double, 9>>();
+    out.residual_px = in.at("residual_px").get<double>();
+    out.confidence = in.at("confidence").get<double>();
+    out.aligned = in.at("aligned").get<bool>();
+    out.by_clock = in.value("by_clock", false);
+    out.insisted = in.value("insisted", false);
+    if (in.contains("sensor_px"))
+        out.sensor = {in.at("sensor_px").at(0).get<double>(), in.at("sensor_px").at(1).get<double>()};
+    if (!in.contains("lens")) return out;
+    const json& lens = in.at("lens");
+    out.lens = Lens{{lens.at("middle").at(0).get<double>(), lens.at("middle").at(1).get<double>()},
+                    lens.at("unit_px").get<double>(),
+                    lens.at("k1").get<double>(),
+                    lens.at("k2").get<double>()};
+    return out;
 }
 
 // Values that are not zero.
@@ -78,14 +106,40 @@ Result<json> part_json(const Part& part, Pieces& pieces) {
     return out;
 }
 
-// A turn or shift, perhaps with a scale, that can be undone and leads to pixels that can be counted.
-bool sound(const Matrix& matrix) {
+// A transform that can be undone and leads the corners of the picture to pixels that can be counted.
+bool sound(const Matrix& matrix, Size size) {
     constexpr double furthest = 1e6;
     const auto& m = matrix.m;
     if (!std::all_of(m.begin(), m.end(), [](double v) { return std::isfinite(v) && std::abs(v) <= furthest; }))
         return false;
     const double scale = m[0] * m[4] - m[1] * m[3];
-    return m[6] == 0 && m[7] == 0 && m[8] == 1 && scale > 0.01 && scale < 100;
+    if (m[8] != 1 || scale < 0.01 || scale > 100) return false;
+    // In front of the camera everywhere on the picture, and beside it.
+    for (const double x : {-1.0 * size.width, 2.0 * size.width})
+        for (const double y : {-1.0 * size.height, 2.0 * size.height})
+            if (m[6] * x + m[7] * y + 1 < 0.05) return false;
+    return true;
+}
+
+// A lens that bends a picture, and does not fold it.
+bool sound(const Lens& lens, Size size) {
+    const double longest = std::hypot(size.width, size.height);
+    for (const double v : {lens.middle.x, lens.middle.y, lens.unit, lens.k1, lens.k2})
+        if (!std::isfinite(v)) return false;
+    if (std::abs(lens.middle.x) > longest || std::abs(lens.middle.y) > longest || lens.unit < 1 ||
+        lens.unit > 100 * longest)
+        return false;
+    for (double r = 0; r <= 2 * longest; r += longest / 50) {
+        const double rr = r * r / (lens.unit * lens.unit);
+        if (1 + rr * (3 * lens.k1 + 5 * lens.k2 * rr) < 0.05 && r <= longest) return false;
+    }
+    return true;
+}
+
+bool sound(const Alignment& alignment, Size size) {
+    constexpr double furthest = 1e4;
+    return std::abs(alignment.sensor.x) < furthest && std::abs(alignment.sensor.y) < furthest &&
+           sound(alignment.to_reference, size) && (!alignment.lens || sound(*alignment.lens, size));
 }
 
 bool sound(const Level& level) {
@@ -105,15 +159,7 @@ Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
     if (in.contains("note")) frame.note = in.at("note").get<std::string>();
     frame.aside = in.at("aside").get<bool>();
     frame.strength = std::clamp(in.at("strength").get<double>(), 0.0, 1.0);
-    if (in.contains("alignment")) {
-        const json& a = in.at("alignment");
-        Alignment alignment;
-        alignment.to_reference.m = a.at("to_reference").get<std::array<double, 9>>();
-        alignment.residual_px = a.at("residual_px").get<double>();
-        alignment.confidence = a.at("confidence").get<double>();
-        alignment.aligned = a.at("aligned").get<bool>();
-        frame.alignment = alignment;
-    }
+    if (in.contains("alignment")) frame.alignment = alignment_from(in.at("alignment"));
     if (in.contains("look")) frame.look = look_from(in.at("look"));
     if (in.contains("level"))
         frame.level =
@@ -213,7 +259,7 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     std::set<int> ids;
     for (const Frame& frame : pile.frames) {
         if (!ids.insert(frame.id).second) return not_a_pile(file, "two of its frames share a number");
-        if (frame.alignment && !sound(frame.alignment->to_reference))
+        if (frame.alignment && !sound(*frame.alignment, pile.size))
             return not_a_pile(file, "the place of a frame in it cannot be true");
         if (frame.level && !sound(*frame.level)) return not_a_pile(file, "the level of a frame in it cannot be true");
     }

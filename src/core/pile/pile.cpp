@@ -34,7 +34,7 @@ bool usable(const Frame& frame) {
 }
 
 bool lost(const Pile& pile, const Frame& frame) {
-    return pile.model != Model::none && frame.alignment && !frame.alignment->aligned;
+    return pile.model != Model::none && frame.alignment && !frame.alignment->aligned && !frame.alignment->insisted;
 }
 
 bool merged(const Pile& pile, const Frame& frame) {
@@ -60,9 +60,9 @@ std::array<double, 3> gains_of(const Pile& pile, const Frame& frame) {
     return frame.level->gain;
 }
 
-Matrix placement(const Pile& pile, const Frame& frame) {
+Placement placement(const Pile& pile, const Frame& frame) {
     if (pile.model == Model::none || !frame.alignment || lost(pile, frame)) return {};
-    return frame.alignment->to_reference;
+    return frame.alignment->placement();
 }
 
 CaptureData merged_capture(const Pile& pile) {

@@ -78,7 +78,8 @@ struct Pile {
     int reference = 0;                    // id of the frame that the others are aligned to
     int base = 0;                         // id of the frame that mode one shows
     Model model = Model::none;
-    Look look;  // of all frames
+    Mask trust;  // kept: where alignment may look, in pixels of the reference; nothing kept: everywhere
+    Look look;   // of all frames
     Levelling levelling = Levelling::off;
     MergeSettings merge;
     Cover cover = Cover::full;
@@ -107,7 +108,7 @@ Look look_of(const Pile& pile, const Frame& frame);
 // Gains of the frame's light under the pile's levelling.
 std::array<double, 3> gains_of(const Pile& pile, const Frame& frame);
 // Frame pixel to canvas pixel: identity while nothing is aligned.
-Matrix placement(const Pile& pile, const Frame& frame);
+Placement placement(const Pile& pile, const Frame& frame);
 
 // Capture data of the merged picture: the first frame's time and lens, the total exposure.
 CaptureData merged_capture(const Pile& pile);

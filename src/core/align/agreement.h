@@ -1,0 +1,19 @@
+// How far a transform makes two pictures agree. Internal to the room.
+#pragma once
+
+#include <opencv2/core.hpp>
+
+#include "image/geometry.h"
+
+namespace bp {
+
+struct Agreement {
+    double share = 0;        // of the blocks with texture that show the same
+    double residual_px = 0;  // median of the shift that is left in these (one step of Lucas and Kanade, 1981)
+    int blocks = 0;          // with texture
+};
+
+// Of two pictures in local contrast, block by block.
+Agreement agreement_of(const cv::Mat& reference, const cv::Mat& frame, const Matrix& to_frame);
+
+}  // namespace bp

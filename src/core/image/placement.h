@@ -1,0 +1,63 @@
+// Where the pixels of a frame lie on the canvas.
+#pragma once
+
+#include <memory>
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "image/geometry.h"
+
+namespace bp {
+
+// Radial distortion about the middle of the picture: r_seen = r (1 + k1 r^2 + k2 r^4), radii in units of `unit` pixels
+// (Brown, "Decentering distortion of lenses", 1966, without the decentering). Must rise over the picture.
+struct Lens {
+    Point middle;
+    double unit = 1;
+    double k1 = 0;
+    double k2 = 0;
+
+    Point seen(Point straight) const;
+    // By Newton's method: right to 1e-9 pixels.
+    Point straight(Point seen) const;
+    friend bool operator==(const Lens&, const Lens&) = default;
+};
+// The same lens in pictures of `level`, and taken from them.
+Lens at_level(const Lens& lens, int level);
+Lens from_level(const Lens& lens, int level);
+
+// A small smooth bend: shifts at the nodes of a grid over the canvas, in between bilinear.
+struct Bend {
+    Size nodes;                 // at least 2 x 2
+    double step = 1;            // canvas pixels from one node to the next; the first lies at pixel (0, 0)
+    std::vector<float> dx, dy;  // pixels, row by row
+
+    Point operator()(Point canvas) const;
+    friend bool operator==(const Bend&, const Bend&) = default;
+};
+using SharedBend = std::shared_ptr<const Bend>;
+
+// From frame to canvas: back to its usual place on the sensor, as the lens would not have bent it, by the matrix, as
+// the lens bends it. The way back takes the bend's shift off the canvas first.
+struct Placement {
+    // A matrix alone is a placement.
+    Placement(const Matrix& straight = {}, std::optional<Lens> seen_by = {}, SharedBend bent_by = {},
+              Point lies_off = {})
+        : matrix(straight), lens(seen_by), bend(std::move(bent_by)), sensor(lies_off) {}
+
+    Matrix matrix;
+    std::optional<Lens> lens;
+    SharedBend bend;  // may be null
+    Point sensor;     // pixels by which the frame lies off its usual place behind the lens
+
+    bool is_identity() const { return matrix.is_identity() && !bend && sensor == Point{}; }
+    // True when straight lines with even steps stay so: shifts, turns, scales, shears.
+    bool is_affine() const;
+    Point to_canvas(Point frame) const;
+    Point to_frame(Point canvas) const;
+    friend bool operator==(const Placement& a, const Placement& b);
+};
+Placement at_level(const Placement& placement, int level);
+
+}  // namespace bp

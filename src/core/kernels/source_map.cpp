@@ -1,0 +1,167 @@
+#include "kernels/source_map.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace bp::kernels {
+namespace {
+
+constexpr int affine_step = 64;
+constexpr int curved_step = 16;
+constexpr int taps_before = 2;  // source samples that one place reads besides the one at or before it
+constexpr int taps_after = 3;
+constexpr int taps_beside = 4;  // canvas pixels that these are, at most
+// Placements are known to about this many pixels; without it an exact shift would lose an edge to rounding.
+constexpr double slack = 1e-6;
+// Beyond these a row crosses the source's rows too fast for two passes, or they would leave out samples.
+constexpr double steepest = 0.1;
+constexpr double scaled_most = 1.2;
+
+int floor_div(int value, int unit) {
+    return value >= 0 ? value / unit : -((-value + unit - 1) / unit);
+}
+
+// Narrows [low, high] to where 0 <= slope * x + offset <= limit.
+void narrow(double slope, double offset, double limit, double& low, double& high) {
+    if (std::abs(slope) < 1e-12) {
+        if (offset < -slack || offset > limit + slack) high = low - 1;
+        return;
+    }
+    const double a = (-slack - offset) / slope;
+    const double b = (limit + slack - offset) / slope;
+    low = std::max(low, std::min(a, b));
+    high = std::min(high, std::max(a, b));
+}
+
+Span longer(Span a, Span b) {
+    return b.end - b.begin > a.end - a.begin ? b : a;
+}
+
+}  // namespace
+
+SourceMap::SourceMap(const Placement& placed, Size source)
+    : placed_(placed),
+      to_source_(inverse(placed.matrix)),
+      source_(source),
+      affine_(placed.is_affine()),
+      step_(affine_ ? affine_step : curved_step) {
+    // Judged on a few places of the whole source, never on what is asked for.
+    gentle_ = true;
+    constexpr int tries = 5;
+    for (int j = 0; j < tries; ++j)
+        for (int i = 0; i < tries; ++i) {
+            const Point canvas =
+                placed_.to_canvas({(source.width - 1.0) * i / (tries - 1), (source.height - 1.0) * j / (tries - 1)});
+            const Point here = exact(canvas.x, canvas.y);
+            const Point right = exact(canvas.x + 1, canvas.y);
+            const Point below = exact(canvas.x, canvas.y + 1);
+            const double across = right.x - here.x;
+            const double down = below.y - here.y;
+            gentle_ = gentle_ && std::abs(right.y - here.y) < steepest && std::abs(below.x - here.x) < steepest &&
+                      across > 1 / scaled_most && across < scaled_most && down > 1 / scaled_most && down < scaled_most;
+        }
+}
+
+Point SourceMap::exact(double x, double y) const {
+    return affine_ ? to_source_({x, y}) : placed_.to_frame({x, y});
+}
+
+RowPlaces::RowPlaces(const SourceMap& map, Span limits) : map_(map) {
+    const int step = map.step();
+    first_ = floor_div(limits.begin - taps_beside, step);
+    row_.resize(std::size_t(floor_div(std::max(limits.begin, limits.end - 1) + taps_beside, step) + 2 - first_));
+}
+
+void RowPlaces::fill(int knot_row, std::vector<Point>& out) const {
+    out.resize(row_.size());
+    const double y = double(knot_row) * map_.step();
+    for (std::size_t i = 0; i < out.size(); ++i) out[i] = map_.exact(double(first_ + int(i)) * map_.step(), y);
+}
+
+void RowPlaces::go_to(int y) {
+    const int step = map_.step();
+    if (map_.affine_) {
+        for (std::size_t i = 0; i < row_.size(); ++i) row_[i] = map_.exact(double(first_ + int(i)) * step, y);
+        return;
+    }
+    const int knot_row = floor_div(y, step);
+    if (!filled_ || knot_row != above_at_) {
+        if (filled_ && knot_row == above_at_ + 1)
+            std::swap(above_, below_);
+        else
+            fill(knot_row, above_);
+        fill(knot_row + 1, below_);
+        above_at_ = knot_row;
+        filled_ = true;
+    }
+    const double part = double(y - knot_row * step) / step;
+    for (std::size_t i = 0; i < row_.size(); ++i)
+        row_[i] = {above_[i].x + (below_[i].x - above_[i].x) * part, above_[i].y + (below_[i].y - above_[i].y) * part};
+}
+
+Point RowPlaces::at(int x) const {
+    const int step = map_.step();
+    const int k = floor_div(x, step);
+    const Point& a = knot(k);
+    const Point& b = knot(k + 1);
+    const double part = double(x - k * step) / step;
+    return {a.x + (b.x - a.x) * part, a.y + (b.y - a.y) * part};
+}
+
+Span RowPlaces::covered(Span limits) const {
+    if (limits.empty()) return {};
+    const int step = map_.step();
+    const double right = map_.source_.width - 1;
+    const double bottom = map_.source_.height - 1;
+    const auto inside = [&](int x) {
+        const Point p = at(x);
+        return p.x >= -slack && p.y >= -slack && p.x <= right + slack && p.y <= bottom + slack;
+    };
+    Span best, run;
+    // An affine row is straight as a whole.
+    const int stride = map_.affine_ ? last_knot() - first_knot() : 1;
+    for (int k = map_.affine_ ? first_knot() : floor_div(limits.begin, step); k * step < limits.end; k += stride) {
+        const Point& a = knot(k);
+        const Point& b = knot(k + stride);
+        const double length = double(stride) * step;
+        const Span piece{std::max(limits.begin, k * step), std::min(limits.end, (k + stride) * step)};
+        double low = piece.begin;
+        double high = piece.end - 1;
+        const double across = (b.x - a.x) / length;
+        const double down = (b.y - a.y) / length;
+        narrow(across, a.x - across * k * step, right, low, high);
+        narrow(down, a.y - down * k * step, bottom, low, high);
+        if (high < low) continue;
+        Span here{std::max(piece.begin, int(std::ceil(low)) - 1), std::min(piece.end, int(std::floor(high)) + 2)};
+        while (!here.empty() && !inside(here.begin)) ++here.begin;
+        while (!here.empty() && !inside(here.end - 1)) --here.end;
+        if (here.empty()) continue;
+        run = !run.empty() && run.end == here.begin ? Span{run.begin, here.end} : here;
+        best = longer(best, run);
+    }
+    return best;
+}
+
+Reach RowPlaces::reach(Span span, double Point::*axis) const {
+    const int step = map_.step();
+    double low = at(span.begin).*axis;
+    double high = low;
+    const auto take = [&](double v) {
+        low = std::min(low, v);
+        high = std::max(high, v);
+    };
+    take(at(span.end - 1).*axis);
+    for (int k = floor_div(span.begin, step) + 1; k * step < span.end - 1; ++k) take(knot(k).*axis);
+    return {int(std::floor(low)) - taps_before, int(std::floor(high)) + taps_after};
+}
+
+Reach RowPlaces::rows(Span span) const {
+    // Going down first, it reads columns beside those that it writes, and these may lie lower or higher.
+    return reach(map_.gentle() ? Span{span.begin - taps_beside, span.end + taps_beside} : span, &Point::y);
+}
+
+Reach RowPlaces::columns(Span span) const {
+    return reach(span, &Point::x);
+}
+
+}  // namespace bp::kernels
