@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """Runs the benchmarks and writes docs/bench.md. Every figure is a ratio of times taken in one run, each beside its
 neighbour, because machines differ and other work comes and goes. Named groups (merge, many, median, kernels, window,
-rail, measure) run alone; the lines of the others stay as they were."""
+rail, measure, align) run alone; the lines of the others stay as they were."""
 import json
 import os
 import signal
@@ -15,6 +15,7 @@ ROOT = Path(__file__).resolve().parent.parent
 BIN = ROOT / "build/release/bin"
 FRAMES = ROOT / "demo/bench/frames"
 LINKS = ROOT / "demo/bench/links"
+STARS = ROOT / "demo/bench/stars"
 OUT = ROOT / "demo/bench/out"
 
 
@@ -40,12 +41,12 @@ def decode(count, shrink=1, cores=None):
     return float(done.stdout)
 
 
-def merge(count, mode, name="out.tif"):
+def merge(count, mode, name="out.tif", *more):
     """Wall seconds, peak bytes and the report of a merge as a person runs it."""
     report = OUT / "report.json"
     begin = time.perf_counter()
-    subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", mode, "--report", report, "-o", OUT / name,
-                    *files(count)], check=True)
+    subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", mode, *more, "--report", report, "-o",
+                    OUT / name, *files(count)], check=True)
     seconds = time.perf_counter() - begin
     facts = json.loads(report.read_text())
     return seconds, facts["peak_memory_bytes"], facts
@@ -219,6 +220,32 @@ def measure_rows(row):
         "at 1/8", "-", f"{statistics.median(ratios):.2f} x")
 
 
+def align_rows(row):
+    """Times of aligning over those of decoding, and of merging what was aligned over merging what was not."""
+    rigid = []
+    for _ in range(3):
+        _, _, facts = merge(16, "mean", "aligned.tif", "--align", "rigid")
+        rigid.append(facts["time_s"]["align"] / decode(16))
+    row("aligning 16 frames (rigid), over libjpeg-turbo decoding them", "0.7 x", f"{statistics.median(rigid):.2f} x")
+    ratios = []
+    for _ in range(3):
+        _, _, plain = merge(90, "median")
+        _, peak, turned = merge(90, "median", "aligned.tif", "--align", "rigid")
+        ratios.append(turned["time_s"]["merge"] / plain["time_s"]["merge"])
+    row("median of 90 aligned frames, over that of the same frames not aligned", "1.3 x",
+        f"{statistics.median(ratios):.2f} x, {mb(peak)}")
+    stars = sorted(STARS.glob("*.jpg"))
+    seconds = []
+    for _ in range(3):
+        report = OUT / "report.json"
+        subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", "one", "--align", "stars", "--report", report,
+                        "-o", OUT / "stars.tif", *stars], check=True)
+        done = subprocess.run([BIN / "bright-pile-decode-bench", "1", *stars], check=True, capture_output=True, text=True)
+        seconds.append(json.loads(report.read_text())["time_s"]["align"] / float(done.stdout))
+    row(f"aligning {len(stars)} frames by their stars, over libjpeg-turbo decoding them", "1.0 x",
+        f"{statistics.median(seconds):.2f} x")
+
+
 def rail_rows(row):
     files(400)
     waits = in_window(LINKS, "rail")
@@ -232,7 +259,7 @@ def rail_rows(row):
 
 
 GROUPS = {"merge": merge_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows,
-          "rail": rail_rows, "measure": measure_rows}
+          "rail": rail_rows, "measure": measure_rows, "align": align_rows}
 
 
 def known_rows():

@@ -135,6 +135,11 @@ void Canvas::set_show_clipping(bool on) {
     update();
 }
 
+void Canvas::set_show_pole(bool on) {
+    show_pole_ = on;
+    update();
+}
+
 void Canvas::set_show_mask(bool on) {
     show_mask_ = on;
     update();

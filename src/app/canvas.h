@@ -32,6 +32,8 @@ class Canvas : public QWidget {
     void set_show_mask(bool on);
     bool shows_clipping() const { return show_clipping_; }
     void set_show_clipping(bool on);
+    // The pole of the turning sky, where the pile has one.
+    void set_show_pole(bool on);
     int active_part() const { return part_; }
     void set_active_part(int part);
 
@@ -78,6 +80,7 @@ class Canvas : public QWidget {
     double divider_x() const { return width() * divider_; }
     void draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const;
     void draw_divider(QPainter& painter) const;
+    void draw_pole(QPainter& painter) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
     QString readout() const;
@@ -99,6 +102,7 @@ class Canvas : public QWidget {
     bool painting_ = false;
     bool show_mask_ = true;
     bool show_clipping_ = false;
+    bool show_pole_ = false;
     mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
     Brush brush_;
     int part_ = 0;

@@ -69,6 +69,23 @@ void Canvas::draw_divider(QPainter& painter) const {
     painter.drawText(place, Qt::AlignCenter, text);
 }
 
+// A ring with a gap at its middle, so that the place itself is seen; dark below, for bright skies.
+void Canvas::draw_pole(QPainter& painter) const {
+    const auto pole = pole_in(studio_.pile());
+    if (!pole) return;
+    constexpr double ring = 11;
+    constexpr double inner = 4;
+    const QPointF at = to_screen({pole->x + 0.5, pole->y + 0.5});
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    for (const QPen& pen : {QPen(theme().ground, 3.5), QPen(theme().amber, 1.5)}) {
+        painter.setPen(pen);
+        painter.drawEllipse(at, ring, ring);
+        for (const QPointF& way : {QPointF(1, 0), QPointF(-1, 0), QPointF(0, 1), QPointF(0, -1)})
+            painter.drawLine(at + way * inner, at + way * ring);
+    }
+}
+
 void Canvas::draw_readout(QPainter& painter) const {
     painter.setFont(face(type::small));
     const QString text = readout();
@@ -115,6 +132,7 @@ void Canvas::paintEvent(QPaintEvent* event) {
         const QRect shown = event->rect();
         painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, zoom_));
     }
+    if (show_pole_) draw_pole(painter);
     painter.restore();
     if (pair && !flipped_) draw_divider(painter);
     if (painting_ && pointer_.x() >= 0) draw_brush(painter);

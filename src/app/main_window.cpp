@@ -134,6 +134,7 @@ QWidget* MainWindow::build_desk() {
     });
     connect(frames, &FramesStep::camera_wanted, this, [this] { camera_->open_over(*this); });
     steps_->add(new EvenStep(*studio_, *viewer_, *canvas_));
+    align_index_ = 2;
     steps_->add(new AlignStep(*studio_));
     steps_->add(new MergeStep(*studio_, *viewer_));
     parts_index_ = 4;
@@ -180,6 +181,7 @@ void MainWindow::build_shortcuts() {
 
 void MainWindow::step_opened(int index) {
     canvas_->set_painting(index == parts_index_);
+    canvas_->set_show_pole(index == align_index_);
     rail_->bring_traces(steps_->traces());
 }
 

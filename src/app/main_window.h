@@ -73,6 +73,7 @@ class MainWindow : public QMainWindow {
     LookBar* look_;
     TimeRail* rail_;
     JobBar* jobs_;
+    int align_index_ = 0;
     int parts_index_ = 0;
     int export_index_ = 0;
     std::optional<View> flipped_from_;

@@ -90,6 +90,26 @@ std::vector<Trace> make_traces() {
          [](const Frame&, const M& m) { return m.gap_s; },
          with_unit(tr("%1 s"), 1),
          {Oddity::late}},
+        {QStringLiteral("left_over"),
+         tr("Left over"),
+         tr("What is left between the frame and the reference after aligning"),
+         0.2,
+         [](const Frame& f, const M&) -> std::optional<double> {
+             if (!f.alignment || !f.alignment->aligned) return std::nullopt;
+             return f.alignment->residual_px;
+         },
+         with_unit(tr("%1 px"), 2),
+         {}},
+        {QStringLiteral("sure"),
+         tr("Sure"),
+         tr("Share of the textured places, or of the stars, that agree after aligning"),
+         0.3,
+         [](const Frame& f, const M&) -> std::optional<double> {
+             if (!f.alignment) return std::nullopt;
+             return f.alignment->confidence;
+         },
+         with_unit(tr("%1 %"), 0, 100),
+         {}},
         {QStringLiteral("level"),
          tr("Level"),
          tr("How much brighter or darker levelling makes the frame"),

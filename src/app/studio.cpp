@@ -298,6 +298,20 @@ void Studio::align(Model model, int reference) {
         });
 }
 
+void Studio::refine(int id) {
+    if (!document_.open()) return;
+    work_.run<Result<Alignment>>([now = pile(), id](Job& job) { return refine_frame(now, id, job); },
+                                 [this, id](Result<Alignment> done) {
+                                     if (!done.ok()) {
+                                         tell(done.failure());
+                                         return;
+                                     }
+                                     Pile next = with_alignment(pile(), id, done.value());
+                                     if (next.model == Model::none) next.model = Model::rigid;
+                                     document_.edit(std::move(next), tr("Refine frame %1").arg(number_of(pile(), id)));
+                                 });
+}
+
 void Studio::level(Levelling kind) {
     if (!document_.open()) return;
     if (kind == Levelling::off) {
@@ -482,7 +496,10 @@ void Studio::preview_models() {
     preview_lane_.run<Found>(
         [now](Job& job) {
             Found out;
+            // Stars are looked for in larger pictures, which takes its time: only where there may be some.
+            const bool night = now.outcome == Outcome::trails || now.outcome == Outcome::shower;
             for (const ModelEntry& entry : models()) {
+                if (entry.model == Model::stars && !night) continue;
                 auto found = align_frames(now, entry.model, now.reference, job, preview_side);
                 if (found.ok()) out[entry.model] = std::move(found).value();
             }

@@ -57,6 +57,8 @@ class Studio : public QObject {
     void save(const QString& path);
     void export_to(const QString& path);
     void align(Model model, int reference);
+    // One frame, from where it lies.
+    void refine(int id);
     void level(Levelling kind);
     void choose_outcome(Outcome outcome);
     void look_in(const QString& folder);  // for missing frames

@@ -7,6 +7,7 @@
 #include "engine/export.h"
 #include "engine/levelling.h"
 #include "engine/render.h"
+#include "engine/source.h"
 #include "pile/edits.h"
 
 namespace bp::cli {
@@ -19,6 +20,7 @@ struct MergeOptions {
     std::string light = "linear";
     std::string align = "none";
     std::string even = "off";
+    std::string trust;
     std::string cover = "full";
     int depth = 16;
     int quality = 92;
@@ -26,6 +28,24 @@ struct MergeOptions {
     int threads = 0;
     std::string report;
 };
+
+Result<Mask> read_trust(const std::filesystem::path& file, Size size) {
+    FrameFile picture;
+    Result<PictureFacts> facts = probe_picture(file);
+    if (!facts.ok()) return facts.failure();
+    picture.path = file;
+    picture.facts = facts.value();
+    if (picture.facts.size != size)
+        return Failure{Fault::input, file.string(),
+                       file.filename().string() + " is not of the size of the frames. A mask must be."};
+    Job job;
+    Result<Raster16> grey = read_frame(picture, 0, {Profile::srgb(), 1, {}}, job);
+    if (!grey.ok()) return grey.failure();
+    Raster8 narrow(size, 1);
+    for (std::size_t i = 0; i < narrow.data().size(); ++i)
+        narrow.data()[i] = std::uint8_t(grey.value().data()[i] / 257);
+    return Mask::from_raster(size, {0, 0}, narrow);
+}
 
 double seconds_since(std::chrono::steady_clock::time_point begin) {
     return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
@@ -43,6 +63,11 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     pile.merge.mode = *mode_named(options.mode);
     pile.merge.light = options.light == "encoded" ? Light::encoded : Light::linear;
     pile.cover = options.cover == "any" ? Cover::any : Cover::full;
+    if (!options.trust.empty()) {
+        Result<Mask> trust = read_trust(options.trust, pile.size);
+        if (!trust.ok()) return fail(trust.failure());
+        pile = with_trust(std::move(pile), trust.value());
+    }
     const Model model = *model_named(options.align);
     if (model != Model::none) {
         const auto aligning = std::chrono::steady_clock::now();
@@ -87,6 +112,7 @@ Run add_merge(CLI::App& app) {
     app.add_option("--light", options->light, "linear or encoded values, for mean")
         ->check(CLI::IsMember({"linear", "encoded"}));
     app.add_option("--align", options->align, "How frames may have moved")->check(CLI::IsMember(names_of(models())));
+    app.add_option("--trust", options->trust, "A picture that is white where aligning may look");
     app.add_option("--even", options->even, "Level the light, or light and colour, of all frames to the reference")
         ->check(CLI::IsMember({"off", "light", "colour"}));
     app.add_option("--cover", options->cover, "full crops to the area that all frames reach; any does not")

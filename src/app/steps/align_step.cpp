@@ -1,8 +1,14 @@
 #include "app/steps/align_step.h"
 
+#include <QButtonGroup>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QShortcut>
 #include <QSignalBlocker>
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <numbers>
 
 #include "app/controls.h"
 #include "app/pictures.h"
@@ -22,7 +28,7 @@ struct Worst {
 Worst worst_of(const Pile& pile) {
     Worst out;
     for (const Frame& frame : pile.frames) {
-        if (!usable(frame) || frame.aside || !frame.alignment) continue;
+        if (!usable(frame) || frame.aside || !frame.alignment || frame.role == Role::dark) continue;
         if (frame.alignment->aligned)
             out.residual = std::max(out.residual, frame.alignment->residual_px);
         else
@@ -30,6 +36,9 @@ Worst worst_of(const Pile& pile) {
     }
     return out;
 }
+
+constexpr std::array<double, 3> paces{0.1, 1, 10};  // pixels
+constexpr double degrees_a_pixel = 0.01;            // a turn by a pace of one pixel
 
 }  // namespace
 
@@ -52,6 +61,18 @@ AlignStep::AlignStep(Studio& studio) : studio_(studio), lane_(this) {
     crop_->setToolTip(tr("Cuts off the edges that not every frame reaches"));
     column()->addWidget(crop_);
 
+    insist_ = new QCheckBox(tr("Merge this frame all the same"), this);
+    insist_->setObjectName(QStringLiteral("insist"));
+    insist_->setToolTip(tr("The frame could not be aligned. It is merged where it lies"));
+    column()->addWidget(insist_);
+    build_by_hand();
+
+    connect(insist_, &QCheckBox::clicked, this, [this](bool on) {
+        const int ids[] = {studio_.current()};
+        studio_.document().edit(with_insisted(studio_.pile(), ids, on),
+                                on ? tr("Merge frame %1 all the same").arg(number_of(studio_.pile(), ids[0]))
+                                   : tr("Leave out frame %1").arg(number_of(studio_.pile(), ids[0])));
+    });
     connect(grid_, &MiniatureGrid::chosen, this,
             [this](int model) { studio_.align(Model(model), studio_.pile().reference); });
     connect(reference_, &QPushButton::clicked, this, [this] {
@@ -69,6 +90,106 @@ AlignStep::AlignStep(Studio& studio) : studio_(studio), lane_(this) {
         if (isVisible()) studio_.preview_models();
     });
     refresh();
+}
+
+void AlignStep::build_by_hand() {
+    by_hand_ = new QWidget(this);
+    auto* column_of_it = new QVBoxLayout(by_hand_);
+    column_of_it->setContentsMargins(0, 0, 0, 0);
+    column_of_it->addWidget(quiet_label(tr("Move this frame by hand"), by_hand_));
+    auto* how_far = new QHBoxLayout;
+    auto* group = new QButtonGroup(by_hand_);
+    for (const double pace : paces) {
+        auto* button = push(tr("%1 px").arg(pace), QStringLiteral("pace_%1").arg(paces_.size()),
+                            tr("How far one step moves the frame"), by_hand_);
+        button->setCheckable(true);
+        group->addButton(button);
+        how_far->addWidget(button);
+        paces_.push_back(button);
+    }
+    paces_[1]->setChecked(true);
+    column_of_it->addLayout(how_far);
+    struct Way {
+        QString text, name, tip;
+        double right, down, turns;
+        QKeySequence keys;
+    };
+    const std::array<Way, 6> ways{{
+        {tr("Left"), QStringLiteral("nudge_left"), tr("Moves the frame to the left (Alt+Left)"), -1, 0, 0,
+         QKeySequence(Qt::ALT | Qt::Key_Left)},
+        {tr("Up"), QStringLiteral("nudge_up"), tr("Moves the frame up (Alt+Up)"), 0, -1, 0,
+         QKeySequence(Qt::ALT | Qt::Key_Up)},
+        {tr("Right"), QStringLiteral("nudge_right"), tr("Moves the frame to the right (Alt+Right)"), 1, 0, 0,
+         QKeySequence(Qt::ALT | Qt::Key_Right)},
+        {tr("Turn left"), QStringLiteral("turn_left"),
+         tr("Turns the frame against the clock about the pole or the middle (Alt+Page Up)"), 0, 0, -1,
+         QKeySequence(Qt::ALT | Qt::Key_PageUp)},
+        {tr("Down"), QStringLiteral("nudge_down"), tr("Moves the frame down (Alt+Down)"), 0, 1, 0,
+         QKeySequence(Qt::ALT | Qt::Key_Down)},
+        {tr("Turn right"), QStringLiteral("turn_right"),
+         tr("Turns the frame with the clock about the pole or the middle (Alt+Page Down)"), 0, 0, 1,
+         QKeySequence(Qt::ALT | Qt::Key_PageDown)},
+    }};
+    auto* pad = new QGridLayout;
+    for (std::size_t i = 0; i < ways.size(); ++i) {
+        const Way& way = ways[i];
+        auto* button = push(way.text, way.name, way.tip, by_hand_);
+        pad->addWidget(button, int(i) / 3, int(i) % 3);
+        const auto go = [this, way] { nudge(way.right, way.down, way.turns); };
+        connect(button, &QPushButton::clicked, this, go);
+        // Only while the step is open: shortcuts of what is hidden do nothing.
+        connect(new QShortcut(way.keys, by_hand_), &QShortcut::activated, this, go);
+    }
+    column_of_it->addLayout(pad);
+    refine_ = push(tr("Refine from here"), QStringLiteral("refine"),
+                   tr("Aligns the frame exactly, beginning from where it lies now"), by_hand_);
+    column_of_it->addWidget(refine_);
+    column()->addWidget(by_hand_);
+    connect(refine_, &QPushButton::clicked, this, [this] { studio_.refine(studio_.current()); });
+}
+
+void AlignStep::nudge(double right, double down, double turns) {
+    const Pile& pile = studio_.pile();
+    const Frame* frame = find_frame(pile, studio_.current());
+    if (!frame || !usable(*frame) || frame->id == pile.reference) return;
+    double pace = 1;
+    for (std::size_t i = 0; i < paces.size(); ++i)
+        if (paces_[i]->isChecked()) pace = paces[i];
+    const Point middle{(pile.size.width - 1) / 2.0, (pile.size.height - 1) / 2.0};
+    const double angle = turns * pace * degrees_a_pixel * std::numbers::pi / 180;
+    studio_.document().edit(
+        with_moved_by_hand(pile, frame->id,
+                           Matrix::rigid(angle, pole_in(pile).value_or(middle), right * pace, down * pace)),
+        turns != 0 ? tr("Turn frame %1").arg(number_of(pile, frame->id))
+                   : tr("Move frame %1").arg(number_of(pile, frame->id)));
+}
+
+QStringList AlignStep::facts_of(const Frame& frame) const {
+    const Pile& pile = studio_.pile();
+    const Alignment& a = *frame.alignment;
+    const int number = number_of(pile, frame.id);
+    if (!a.aligned)
+        return {a.insisted ? tr("Frame %1 could not be aligned and is merged all the same.").arg(number)
+                           : tr("Frame %1 could not be aligned and is left out.").arg(number)};
+    const Point middle{(pile.size.width - 1) / 2.0, (pile.size.height - 1) / 2.0};
+    const Point p = a.placement().to_canvas(middle);
+    const double turn = std::atan2(a.to_reference.m[3], a.to_reference.m[0]) * 180 / std::numbers::pi;
+    const double scale = std::hypot(a.to_reference.m[0], a.to_reference.m[3]);
+    QStringList out;
+    out << tr("Frame %1: %2, %3 px, %4°")
+               .arg(number)
+               .arg(p.x - middle.x, 0, 'f', 2)
+               .arg(p.y - middle.y, 0, 'f', 2)
+               .arg(turn, 0, 'f', 3);
+    if (pile.model == Model::similarity || pile.model == Model::perspective)
+        out << tr("scale %1").arg(scale, 0, 'f', 5);
+    if (a.by_hand)
+        out << tr("placed by hand");
+    else if (a.by_clock)
+        out << tr("placed by its time alone: too few stars");
+    else
+        out << tr("left over %1 px, sure to %2%").arg(a.residual_px, 0, 'f', 2).arg(std::lround(a.confidence * 100));
+    return out;
 }
 
 void AlignStep::opened() {
@@ -98,28 +219,21 @@ void AlignStep::refresh() {
     const Frame* frame = find_frame(pile, studio_.current());
     if (pile.model != Model::none) {
         lines << tr("Reference: frame %1").arg(number_of(pile, pile.reference));
-        if (frame && frame->alignment && frame->id != pile.reference) {
-            const Alignment& a = *frame->alignment;
-            const Point middle{pile.size.width / 2.0, pile.size.height / 2.0};
-            const Point p = a.to_reference(middle);
-            const double turn = std::atan2(a.to_reference.m[3], a.to_reference.m[0]) * 180 / 3.14159265358979;
-            lines << (a.aligned ? tr("Frame %1: %2, %3 px, %4°")
-                                      .arg(number_of(pile, frame->id))
-                                      .arg(p.x - middle.x, 0, 'f', 2)
-                                      .arg(p.y - middle.y, 0, 'f', 2)
-                                      .arg(turn, 0, 'f', 3)
-                                : tr("Frame %1 could not be aligned").arg(number_of(pile, frame->id)));
-            if (a.aligned)
-                lines << tr("left over %1 px, sure to %2%")
-                             .arg(a.residual_px, 0, 'f', 2)
-                             .arg(std::lround(a.confidence * 100));
-        }
+        if (frame && frame->alignment && frame->id != pile.reference) lines << facts_of(*frame);
+        if (const auto pole = pole_in(pile))
+            lines << tr("Pole of the sky at %1, %2").arg(pole->x, 0, 'f', 1).arg(pole->y, 0, 'f', 1);
         const Rect area = output_area(pile);
         lines << tr("Picture %1 x %2 px").arg(area.width).arg(area.height);
     }
     facts_->setText(lines.join(QLatin1Char('\n')));
     facts_->setVisible(!lines.isEmpty());
     reference_->setEnabled(frame && usable(*frame) && (frame->id != pile.reference || pile.model == Model::none));
+    const bool other = frame && usable(*frame) && frame->id != pile.reference && frame->role != Role::dark;
+    const bool failed = other && pile.model != Model::none && frame->alignment && !frame->alignment->aligned;
+    insist_->setVisible(failed);
+    insist_->setChecked(failed && frame->alignment->insisted);
+    by_hand_->setVisible(other);
+    refine_->setEnabled(other && !(frame->alignment && frame->alignment->lens));
     if (isVisible()) render_miniatures();
     emit summary_changed();
 }

@@ -4,6 +4,7 @@
 #include <QCheckBox>
 #include <QLabel>
 #include <QPushButton>
+#include <vector>
 
 #include "app/miniatures.h"
 #include "app/step_line.h"
@@ -19,11 +20,16 @@ class AlignStep : public StepBody {
     QString title() const override { return tr("Align"); }
     QString summary() const override;
     bool needs_look() const override;
+    QStringList traces() const override { return {QStringLiteral("left_over"), QStringLiteral("sure")}; }
     void opened() override;
     bool rendering() const override { return lane_.busy(); }
 
   private:
+    void build_by_hand();
+    // Moves the frame that is looked at, in steps of what is chosen, and turns it about the pole or the middle.
+    void nudge(double right, double down, double turns);
     void refresh();
+    QStringList facts_of(const Frame& frame) const;
     void render_miniatures();
 
     Studio& studio_;
@@ -32,6 +38,10 @@ class AlignStep : public StepBody {
     QLabel* facts_;
     QPushButton* reference_;
     QCheckBox* crop_;
+    QCheckBox* insist_;
+    QWidget* by_hand_;
+    std::vector<QPushButton*> paces_;
+    QPushButton* refine_;
 };
 
 }  // namespace bp::app

@@ -31,6 +31,7 @@ struct Alignment {
     double confidence = 0;     // 0 to 1: share of the textured blocks, or of the stars, that agree
     bool aligned = true;       // false: the transform is not to be trusted
     bool by_clock = false;     // placed by its capture time alone: nothing in the picture could be matched
+    bool by_hand = false;      // placed by a person
     bool insisted = false;     // merged although it is not to be trusted, because a person said so
 
     Placement placement() const { return {to_reference, lens, nullptr, sensor}; }

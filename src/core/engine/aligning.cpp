@@ -121,4 +121,31 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     return out;
 }
 
+Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_side) {
+    const Frame* frame = find_frame(pile, id);
+    const Frame* fixed = find_frame(pile, pile.reference);
+    if (!frame || !fixed || !usable(*frame) || !usable(*fixed))
+        return Failure{Fault::wrong_call, "", "This frame cannot be aligned to the reference."};
+    const Alignment now = frame->alignment.value_or(Alignment{});
+    if (now.lens) return now;
+    const int level = level_within(pile.size, longest_side);
+    const WorkingSpace space = working_space(pile);
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    Result<Raster16> still = read_frame(*fixed->file, level, space, job);
+    if (!still.ok()) return still.failure();
+    Result<Raster16> moved = read_frame(*frame->file, level, space, job);
+    if (!moved.ok()) return moved.failure();
+    const std::optional<RasterF> trust = trusted(pile, level);
+    const AlignReference reference(brightness_of(still.value(), curve), trust ? &*trust : nullptr);
+    Alignment out =
+        reference.refine(brightness_of(moved.value(), curve), pile.model == Model::none ? Model::rigid : pile.model,
+                         at_level(now.to_reference, level));
+    out.to_reference = from_level(out.to_reference, level);
+    out.residual_px *= double(1 << level);
+    if (!out.aligned)
+        return Failure{Fault::input, "",
+                       "From here the frame does not come to lie on the reference. It was left where it is."};
+    return out;
+}
+
 }  // namespace bp

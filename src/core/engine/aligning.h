@@ -16,4 +16,7 @@ constexpr int measured_side = 2400;
 Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job,
                                               int longest_side = measured_side);
 
+// One frame from where it lies now. A frame under a lens is left as it is.
+Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_side = measured_side);
+
 }  // namespace bp

@@ -138,10 +138,56 @@ Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, 
     pile.model = model;
     pile.reference = reference;
     for (Frame& frame : pile.frames) {
+        // What a person placed stays, while anything is aligned.
+        if (model != Model::none && frame.alignment && frame.alignment->by_hand) continue;
         const auto found = alignments.find(frame.id);
         frame.alignment = found == alignments.end() ? std::nullopt : std::optional(found->second);
     }
     return pile;
+}
+
+Pile with_trust(Pile pile, const Mask& trust) {
+    pile.trust = trust;
+    return pile;
+}
+
+Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted) {
+    return each_frame(std::move(pile), ids, [insisted](Frame& f) {
+        if (f.alignment) f.alignment->insisted = insisted;
+    });
+}
+
+Pile with_moved_by_hand(Pile pile, int id, const Matrix& change) {
+    if (pile.model == Model::none) {
+        pile.model = Model::rigid;
+        for (Frame& frame : pile.frames)
+            if (usable(frame)) frame.alignment = Alignment{};
+    }
+    const int ids[] = {id};
+    return each_frame(std::move(pile), ids, [&](Frame& f) {
+        Alignment place = f.alignment.value_or(Alignment{});
+        if (place.lens) {
+            // The picture is shifted behind the lens, turned back as the frame is.
+            const Matrix& m = place.to_reference;
+            const double length = std::hypot(m.m[0], m.m[3]);
+            const double c = m.m[0] / length;
+            const double s = m.m[3] / length;
+            const Point by = change(place.lens->middle);
+            const double dx = by.x - place.lens->middle.x;
+            const double dy = by.y - place.lens->middle.y;
+            place.sensor = {place.sensor.x - c * dx - s * dy, place.sensor.y + s * dx - c * dy};
+        } else {
+            place.to_reference = change * place.to_reference;
+        }
+        place.by_hand = true;
+        place.aligned = true;
+        f.alignment = place;
+    });
+}
+
+Pile with_alignment(Pile pile, int id, const Alignment& alignment) {
+    const int ids[] = {id};
+    return each_frame(std::move(pile), ids, [&](Frame& f) { f.alignment = alignment; });
 }
 
 Pile with_outcome(Pile pile, Outcome outcome) {

@@ -30,8 +30,17 @@ Pile with_mode(Pile pile, Mode mode);
 Pile with_base(Pile pile, int id);
 // Marks a frame as unusable, with the reason.
 Pile with_problem(Pile pile, int id, const std::string& problem);
-// Sets the model together with what it gave for each frame id.
+// Sets the model together with what it gave for each frame id. Frames that a person placed stay there.
 Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments);
+// Where aligning may look, in pixels of the reference.
+Pile with_trust(Pile pile, const Mask& trust);
+// Merges frames that could not be aligned, or leaves them out again.
+Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted);
+// A frame moved on from where it lies by a person: `change` leads from canvas to canvas. Under a lens only its shift
+// counts. While nothing is aligned, all other frames count as aligned where they are.
+Pile with_moved_by_hand(Pile pile, int id, const Matrix& change);
+// One frame's place; whoever found it.
+Pile with_alignment(Pile pile, int id, const Alignment& alignment);
 // First values of an outcome. Frames and parts stay as they are.
 Pile with_outcome(Pile pile, Outcome outcome);
 // Adds frames and gives them ids; the run is ordered anew by order_frames().

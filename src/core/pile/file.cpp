@@ -28,6 +28,7 @@ json alignment_json(const Alignment& a) {
              {"confidence", a.confidence},
              {"aligned", a.aligned}};
     if (a.by_clock) out["by_clock"] = true;
+    if (a.by_hand) out["by_hand"] = true;
     if (a.insisted) out["insisted"] = true;
     if (a.lens)
         out["lens"] = {{"middle", {a.lens->middle.x, a.lens->middle.y}},
@@ -45,6 +46,7 @@ Alignment alignment_from(const json& in) {
     out.confidence = in.at("confidence").get<double>();
     out.aligned = in.at("aligned").get<bool>();
     out.by_clock = in.value("by_clock", false);
+    out.by_hand = in.value("by_hand", false);
     out.insisted = in.value("insisted", false);
     if (in.contains("sensor_px"))
         out.sensor = {in.at("sensor_px").at(0).get<double>(), in.at("sensor_px").at(1).get<double>()};
@@ -90,19 +92,22 @@ json frame_json(const Frame& frame, const fs::path& folder) {
     return out;
 }
 
-std::string mask_name(const Part& part) {
-    return "masks/part-" + std::to_string(part.id) + ".png";
+// Puts a mask that keeps something into the archive under a name, and says where it lies.
+Result<json> mask_json(const Mask& mask, const std::string& name, Pieces& pieces) {
+    const Rect area = mask.bounds();
+    Result<std::vector<std::uint8_t>> png = encode_mask(mask.to_raster(area));
+    if (!png.ok()) return png.failure();
+    pieces[name] = std::move(png).value();
+    return json{{"file", name}, {"left", area.left}, {"top", area.top}};
 }
 
 Result<json> part_json(const Part& part, Pieces& pieces) {
     json out{{"id", part.id},     {"name", part.name}, {"frame", part.frame},
              {"join", "replace"}, {"on", part.on},     {"strength", part.strength}};
-    const Rect area = part.mask.bounds();
-    if (area.empty()) return out;
-    Result<std::vector<std::uint8_t>> png = encode_mask(part.mask.to_raster(area));
-    if (!png.ok()) return png.failure();
-    pieces[mask_name(part)] = std::move(png).value();
-    out["mask"] = {{"file", mask_name(part)}, {"left", area.left}, {"top", area.top}};
+    if (part.mask.empty()) return out;
+    Result<json> mask = mask_json(part.mask, "masks/part-" + std::to_string(part.id) + ".png", pieces);
+    if (!mask.ok()) return mask;
+    out["mask"] = std::move(mask).value();
     return out;
 }
 
@@ -167,6 +172,18 @@ Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
     return frame;
 }
 
+Result<Mask> mask_from(const json& in, const Pieces& pieces, Size size) {
+    const std::string name = in.at("file").get<std::string>();
+    const auto found = pieces.find(name);
+    if (found == pieces.end()) return Failure{Fault::input, name, "the mask " + name + " is missing from it"};
+    Result<Raster8> mask = decode_mask(found->second.data(), found->second.size(), name);
+    if (!mask.ok()) return mask.failure();
+    const Point corner{in.at("left").get<double>(), in.at("top").get<double>()};
+    if (!(corner.x >= 0 && corner.y >= 0 && corner.x < size.width && corner.y < size.height))
+        return Failure{Fault::input, name, "the mask " + name + " lies outside the picture"};
+    return Mask::from_raster(size, corner, mask.value());
+}
+
 Result<Part> part_from(const json& in, const Pieces& pieces, Size size) {
     Part part;
     part.id = in.at("id").get<int>();
@@ -176,15 +193,9 @@ Result<Part> part_from(const json& in, const Pieces& pieces, Size size) {
     part.strength = std::clamp(in.at("strength").get<double>(), 0.0, 1.0);
     part.mask = Mask(size);
     if (!in.contains("mask")) return part;
-    const std::string name = in.at("mask").at("file").get<std::string>();
-    const auto found = pieces.find(name);
-    if (found == pieces.end()) return Failure{Fault::input, name, "the mask " + name + " is missing from it"};
-    Result<Raster8> mask = decode_mask(found->second.data(), found->second.size(), name);
+    Result<Mask> mask = mask_from(in.at("mask"), pieces, size);
     if (!mask.ok()) return mask.failure();
-    const Point corner{in.at("mask").at("left").get<double>(), in.at("mask").at("top").get<double>()};
-    if (!(corner.x >= 0 && corner.y >= 0 && corner.x < size.width && corner.y < size.height))
-        return Failure{Fault::input, name, "the mask " + name + " lies outside the picture"};
-    part.mask = Mask::from_raster(size, corner, mask.value());
+    part.mask = std::move(mask).value();
     return part;
 }
 
@@ -246,6 +257,11 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     if (in.contains("look")) pile.look = look_from(in.at("look"));
     if (in.contains("levelling"))
         pile.levelling = levelling_named(in.at("levelling").get<std::string>()).value_or(Levelling::off);
+    if (in.at("align").contains("trust")) {
+        Result<Mask> trust = mask_from(in.at("align").at("trust"), pieces, pile.size);
+        if (!trust.ok()) return not_a_pile(file, trust.failure().sentence);
+        pile.trust = std::move(trust).value();
+    }
     pile.merge.mode = mode_named(in.at("merge").at("mode").get<std::string>()).value_or(Mode::lighten);
     pile.merge.light = in.at("merge").at("light").get<std::string>() == "encoded" ? Light::encoded : Light::linear;
     pile.cover = in.at("cover").get<std::string>() == "any" ? Cover::any : Cover::full;
@@ -311,6 +327,11 @@ Status save_pile(const Pile& pile, const fs::path& file) {
               {{"ending", pile.exporting.ending}, {"bits", pile.exporting.bits}, {"quality", pile.exporting.quality}}},
              {"frames", json::array()},
              {"parts", json::array()}};
+    if (!pile.trust.empty()) {
+        Result<json> trust = mask_json(pile.trust, "masks/trust.png", pieces);
+        if (!trust.ok()) return trust.failure();
+        out["align"]["trust"] = std::move(trust).value();
+    }
     if (pile.look != Look{}) out["look"] = look_json(pile.look);
     if (pile.levelling != Levelling::off) out["levelling"] = name_of(pile.levelling);
     if (pile.balance) out["balance"] = *pile.balance;

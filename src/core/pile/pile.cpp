@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "align/pole.h"
+
 namespace bp {
 
 const Frame* find_frame(const Pile& pile, int id) {
@@ -63,6 +65,14 @@ std::array<double, 3> gains_of(const Pile& pile, const Frame& frame) {
 Placement placement(const Pile& pile, const Frame& frame) {
     if (pile.model == Model::none || !frame.alignment || lost(pile, frame)) return {};
     return frame.alignment->placement();
+}
+
+std::optional<Point> pole_in(const Pile& pile) {
+    if (pile.model != Model::stars) return std::nullopt;
+    std::vector<Alignment> frames;
+    for (const Frame& frame : pile.frames)
+        if (frame.alignment) frames.push_back(*frame.alignment);
+    return pole_of(frames);
 }
 
 CaptureData merged_capture(const Pile& pile) {

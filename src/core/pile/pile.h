@@ -110,6 +110,9 @@ std::array<double, 3> gains_of(const Pile& pile, const Frame& frame);
 // Frame pixel to canvas pixel: identity while nothing is aligned.
 Placement placement(const Pile& pile, const Frame& frame);
 
+// Where the pole of the turning sky is seen on the canvas, when the pile is aligned by its stars.
+std::optional<Point> pole_in(const Pile& pile);
+
 // Capture data of the merged picture: the first frame's time and lens, the total exposure.
 CaptureData merged_capture(const Pile& pile);
 

@@ -1,0 +1,273 @@
+// The turning sky, against truth.
+#include "align/sky.h"
+
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numbers>
+#include <random>
+
+#include "align/pole.h"
+#include "engine/aligning.h"
+#include "engine/open.h"
+#include "pile/edits.h"
+#include "practice/practice.h"
+#include "support/fixtures.h"
+
+using namespace bp;
+
+namespace {
+
+using Vec = std::array<double, 3>;
+
+constexpr double turn_per_second = 2 * std::numbers::pi / 86164.0905;
+
+Vec turned_about(const Vec& v, const Vec& axis, double angle) {
+    const double c = std::cos(angle);
+    const double s = std::sin(angle);
+    const double along = (axis[0] * v[0] + axis[1] * v[1] + axis[2] * v[2]) * (1 - c);
+    return {v[0] * c + (axis[1] * v[2] - axis[2] * v[1]) * s + axis[0] * along,
+            v[1] * c + (axis[2] * v[0] - axis[0] * v[2]) * s + axis[1] * along,
+            v[2] * c + (axis[0] * v[1] - axis[1] * v[0]) * s + axis[2] * along};
+}
+
+// A sky of random stars, seen through a lens, by a camera on a tripod. None of it is the practice camera's.
+struct Sky {
+    Size size{1500, 1000};
+    double focal = 1100;
+    double k1 = -0.08;
+    Vec axis{0.1, -0.3, 0.95};
+    double noise = 0.08;  // pixels
+    std::vector<Vec> stars;
+    std::mt19937 dice{7};
+
+    explicit Sky(int count = 3000) {
+        std::normal_distribution<double> any;
+        for (int i = 0; i < count; ++i) {
+            const Vec v{any(dice), any(dice), any(dice)};
+            const double length = std::hypot(v[0], v[1], v[2]);
+            stars.push_back({v[0] / length, v[1] / length, v[2] / length});
+        }
+        const double length = std::hypot(axis[0], axis[1], axis[2]);
+        for (double& a : axis) a /= length;
+    }
+
+    void point_axis(Vec to) {
+        const double length = std::hypot(to[0], to[1], to[2]);
+        axis = {to[0] / length, to[1] / length, to[2] / length};
+    }
+
+    Lens lens() const { return {{(size.width - 1) / 2.0, (size.height - 1) / 2.0}, focal, k1, 0}; }
+
+    std::optional<Point> seen(const Vec& star, double time_s) const {
+        const Vec v = turned_about(star, axis, time_s * turn_per_second);
+        if (v[2] < 0.3) return std::nullopt;
+        const Lens l = lens();
+        return l.seen({l.middle.x + focal * v[0] / v[2], l.middle.y + focal * v[1] / v[2]});
+    }
+
+    // The upper four fifths are sky; a tenth of what is found is no star.
+    SkyFrame frame(double time_s, std::size_t most = 300, Point knock = {}) {
+        std::normal_distribution<double> wrong(0, noise);
+        std::uniform_real_distribution<double> anywhere(0, 1);
+        SkyFrame out;
+        out.time_s = 1.7e9 + time_s;
+        for (std::size_t i = 0; i < stars.size() && out.stars.size() < most; ++i) {
+            const auto p = seen(stars[i], time_s);
+            if (!p || p->x < 8 || p->y < 8 || p->x > size.width - 9 || p->y > 0.8 * size.height) continue;
+            if (anywhere(dice) < 0.1)
+                out.stars.push_back({{anywhere(dice) * size.width, anywhere(dice) * size.height}, 1});
+            else
+                out.stars.push_back({{p->x + knock.x + wrong(dice), p->y + knock.y + wrong(dice)}, 1});
+        }
+        return out;
+    }
+
+    // Root of the mean squared error of a frame's placement over the sky that both frames see.
+    double error(const Alignment& found, double time_s, Point knock = {}) const {
+        const Lens l = lens();
+        double sum = 0;
+        int count = 0;
+        for (double y = 0; y <= 0.8 * size.height; y += size.height / 20.0)
+            for (double x = 0; x < size.width; x += size.width / 20.0) {
+                const Point straight = l.straight({x, y});
+                const Vec v{(straight.x - l.middle.x) / focal, (straight.y - l.middle.y) / focal, 1};
+                const Vec back = turned_about(v, axis, -time_s * turn_per_second);
+                if (back[2] < 0.1) continue;
+                const Point truth =
+                    l.seen({l.middle.x + focal * back[0] / back[2], l.middle.y + focal * back[1] / back[2]});
+                if (truth.x < 0 || truth.y < 0 || truth.x > size.width || truth.y > size.height) continue;
+                const Point got = found.placement().to_canvas({x + knock.x, y + knock.y});
+                sum += (got.x - truth.x) * (got.x - truth.x) + (got.y - truth.y) * (got.y - truth.y);
+                ++count;
+            }
+        return count > 0 ? std::sqrt(sum / count) : 0;
+    }
+};
+
+struct Run {
+    std::vector<double> times;
+    std::vector<SkyFrame> frames;
+};
+
+Run run_of(Sky& sky, int count, double from_one_to_next) {
+    Run out;
+    for (int i = 0; i < count; ++i) {
+        out.times.push_back(i * from_one_to_next);
+        out.frames.push_back(sky.frame(out.times.back()));
+    }
+    return out;
+}
+
+double worst_error(const Sky& sky, const Run& run, const SkyPlacing& placing, std::size_t reference) {
+    double worst = 0;
+    for (std::size_t i = 0; i < run.times.size(); ++i)
+        worst = std::max(worst, sky.error(placing.frames[i], run.times[i] - run.times[reference]));
+    return worst;
+}
+
+}  // namespace
+
+TEST_CASE("a dense run is placed with the pole in the picture, and the lens and the pole are found") {
+    Sky sky;
+    const Run run = run_of(sky, 30, 30);
+    const auto placing = place_sky(run.frames, 0, sky.size);
+    REQUIRE(placing.has_value());
+    CHECK(worst_error(sky, run, *placing, 0) < 0.1);
+    CHECK(placing->lens.unit == Approx(sky.focal).epsilon(0.01));
+    const Lens lens = sky.lens();
+    const Point pole = lens.seen(
+        {lens.middle.x + sky.focal * sky.axis[0] / sky.axis[2], lens.middle.y + sky.focal * sky.axis[1] / sky.axis[2]});
+    CHECK(std::hypot(placing->pole.x - pole.x, placing->pole.y - pole.y) < 2);
+    const auto same = pole_of(placing->frames);
+    REQUIRE(same.has_value());
+    CHECK(std::hypot(same->x - pole.x, same->y - pole.y) < 2);
+}
+
+TEST_CASE("twenty frames over five hours are placed with the pole in the picture") {
+    Sky sky;
+    const Run run = run_of(sky, 20, 900);
+    const auto placing = place_sky(run.frames, 0, sky.size);
+    REQUIRE(placing.has_value());
+    CHECK(worst_error(sky, run, *placing, 0) < 0.15);
+}
+
+TEST_CASE("the pole may lie far outside the picture, on either side of the sky") {
+    for (const Vec& axis : {Vec{0, -0.9, 0.45}, Vec{0.8, 0.5, -0.3}, Vec{-1, 0.1, 0.05}}) {
+        Sky sky(9000);
+        sky.point_axis(axis);
+        const Run run = run_of(sky, 16, 120);
+        const auto placing = place_sky(run.frames, 8, sky.size);
+        REQUIRE(placing.has_value());
+        CHECK(worst_error(sky, run, *placing, 8) < 0.15);
+    }
+}
+
+TEST_CASE("five hundred frames over two hours are placed") {
+    Sky sky;
+    const Run run = run_of(sky, 500, 14.4);
+    const auto placing = place_sky(run.frames, 250, sky.size);
+    REQUIRE(placing.has_value());
+    CHECK(worst_error(sky, run, *placing, 250) < 0.15);
+}
+
+TEST_CASE("a knocked frame is placed where it lies, a clouded one by the clock, and neither drags the others") {
+    Sky sky;
+    Run run = run_of(sky, 24, 60);
+    const Point knock{14, -9};
+    run.frames[10] = sky.frame(run.times[10], 300, knock);
+    run.frames[15].stars.resize(6);
+    const auto placing = place_sky(run.frames, 0, sky.size);
+    REQUIRE(placing.has_value());
+    CHECK(sky.error(placing->frames[10], run.times[10], knock) < 0.2);
+    CHECK_FALSE(placing->frames[10].by_clock);
+    CHECK(placing->frames[15].by_clock);
+    CHECK(sky.error(placing->frames[15], run.times[15]) < 0.3);
+    CHECK(sky.error(placing->frames[9], run.times[9]) < 0.1);
+    CHECK(sky.error(placing->frames[16], run.times[16]) < 0.1);
+}
+
+TEST_CASE("what stands still is no star, and frames without a sky in common are refused") {
+    Sky sky;
+    Run run = run_of(sky, 12, 60);
+    std::uniform_real_distribution<double> anywhere(0, 1);
+    for (int i = 0; i < 150; ++i) {
+        const Point lamp{anywhere(sky.dice) * 1480 + 10, anywhere(sky.dice) * 980 + 10};
+        for (SkyFrame& frame : run.frames) frame.stars.insert(frame.stars.begin(), {lamp, 5});
+    }
+    const auto placing = place_sky(run.frames, 0, sky.size);
+    REQUIRE(placing.has_value());
+    CHECK(worst_error(sky, run, *placing, 0) < 0.15);
+
+    std::vector<SkyFrame> others;
+    for (int i = 0; i < 6; ++i) {
+        SkyFrame frame;
+        frame.time_s = 60.0 * i;
+        for (int k = 0; k < 120; ++k)
+            frame.stars.push_back({{anywhere(sky.dice) * 1500, anywhere(sky.dice) * 1000}, 1});
+        others.push_back(frame);
+    }
+    CHECK_FALSE(place_sky(others, 0, sky.size).has_value());
+    for (SkyFrame& frame : run.frames) frame.time_s.reset();
+    CHECK_FALSE(place_sky(run.frames, 0, sky.size).has_value());
+}
+
+TEST_CASE("stars are found where they are, and lamps, edges and noise are not stars") {
+    Raster<float> picture(Size{400, 300}, 1);
+    std::mt19937 dice(3);
+    std::normal_distribution<float> noise(0, 0.004F);
+    std::uniform_real_distribution<double> anywhere(20, 280);
+    std::vector<Point> truth;
+    for (int i = 0; i < 25; ++i) truth.push_back({anywhere(dice) + 90, anywhere(dice) * 0.7});
+    for (int y = 0; y < 300; ++y)
+        for (int x = 0; x < 400; ++x) {
+            double light = y > 230 ? 0.02 : 0.1;
+            for (const Point& p : truth) light += 0.2 * std::exp(-((x - p.x) * (x - p.x) + (y - p.y) * (y - p.y)) / 2);
+            light += 0.6 * std::exp(-((x - 40) * (x - 40) + (y - 260) * (y - 260)) / 400.0);
+            picture.at(x, y, 0) = float(light) + noise(dice);
+        }
+    const auto found = find_stars(picture, 100, 5);
+    int right = 0;
+    for (const Point& p : truth)
+        right += std::any_of(found.begin(), found.end(),
+                             [&](const Star& s) { return std::hypot(s.at.x - p.x, s.at.y - p.y) < 0.15; });
+    // Two stars may have come to lie beside each other.
+    CHECK(right >= 22);
+    CHECK(found.size() <= 27);
+}
+
+TEST_CASE("the lighthouse's sky is placed within a fifth of a pixel, the knocked frame too") {
+    const test::Folder folder;
+    practice::PracticeOptions options;
+    options.frames = 20;
+    options.truth = false;
+    Job job;
+    const practice::SceneEntry& entry = *practice::scene_named("lighthouse");
+    REQUIRE(practice::practise(entry, folder.path(), options, job).ok());
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
+    const auto found = align_frames(pile, Model::stars, pile.reference, job).value();
+    const auto scene = entry.make(20, 1);
+    const auto lens = *scene->lens();
+    Sky sky(0);
+    sky.size = pile.size;
+    sky.focal = lens.focal;
+    sky.k1 = lens.k1;
+    const Point pole = sky.lens().straight(lens.pole);
+    sky.point_axis({pole.x - sky.lens().middle.x, pole.y - sky.lens().middle.y, lens.focal});
+    const auto shots = scene->shots();
+    std::size_t shot = 0;
+    for (const Frame& frame : pile.frames) {
+        if (frame.role != Role::scene) continue;
+        const practice::Shot& s = shots[shot++];
+        const double time = s.begin_s - shots[0].begin_s;
+        const Matrix moved = inverse(s.to_scene);
+        INFO("frame " << shot);
+        CHECK(found.at(frame.id).aligned);
+        // The sky turns the other way round when time goes on as seen by this axis.
+        const double error = std::min(sky.error(found.at(frame.id), time, {moved.m[2], moved.m[5]}),
+                                      sky.error(found.at(frame.id), -time, {moved.m[2], moved.m[5]}));
+        CHECK(error < 0.1);
+    }
+    CHECK(shot == 20);
+}
