@@ -193,6 +193,34 @@ bool even(MainWindow& window, Photographer& p) {
     return p.take("even") && ok;
 }
 
+bool aligned(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    bool ok = true;
+    if (p.wants({"align", "by-hand"})) {
+        ok = p.open(QStringLiteral("shelf"));
+        window.steps().open(2);
+        studio.select(studio.pile().frames[7].id);
+        ok = p.take("align") && ok;
+        studio.document().edit(with_moved_by_hand(studio.pile(), studio.current(), Matrix::shift(1.1, -0.6)),
+                               QStringLiteral("Move"));
+        window.viewer().set_view(View::difference);
+        ok = p.take("by-hand") && ok;
+        window.viewer().set_view(View::result);
+    }
+    if (p.wants({"stars"})) {
+        ok = p.open(QStringLiteral("lighthouse")) && ok;
+        window.steps().open(2);
+        studio.align(Model::stars, studio.pile().frames[24].id);
+        p.settle();
+        Pile pile = with_mode(studio.pile(), Mode::median);
+        pile.cover = Cover::any;
+        studio.document().edit(std::move(pile), QStringLiteral("Median"));
+        studio.select(studio.pile().frames[32].id);
+        ok = p.take("stars") && ok;
+    }
+    return ok;
+}
+
 bool best_of(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = p.open(QStringLiteral("harbour-cats"));
@@ -217,7 +245,6 @@ bool best_of(MainWindow& window, Photographer& p) {
 }
 
 bool take_all(MainWindow& window, Photographer& p) {
-    Studio& studio = window.studio();
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails"})) ok = trails(window, p) && ok;
     if (p.wants({"merge-clear"})) {
@@ -236,12 +263,7 @@ bool take_all(MainWindow& window, Photographer& p) {
         QApplication::activePopupWidget()->close();
     }
     if (p.wants({"even"})) ok = even(window, p) && ok;
-    if (p.wants({"align"})) {
-        ok = p.open(QStringLiteral("shelf")) && ok;
-        window.steps().open(2);
-        studio.select(studio.pile().frames[7].id);
-        ok = p.take("align") && ok;
-    }
+    if (p.wants({"align", "by-hand", "stars"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"noon"})) {
         apply_theme(*qApp, ThemeName::noon);

@@ -103,6 +103,7 @@ void AlignStep::build_by_hand() {
         auto* button = push(tr("%1 px").arg(pace), QStringLiteral("pace_%1").arg(paces_.size()),
                             tr("How far one step moves the frame"), by_hand_);
         button->setCheckable(true);
+        button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         group->addButton(button);
         how_far->addWidget(button);
         paces_.push_back(button);
@@ -121,12 +122,12 @@ void AlignStep::build_by_hand() {
          QKeySequence(Qt::ALT | Qt::Key_Up)},
         {tr("Right"), QStringLiteral("nudge_right"), tr("Moves the frame to the right (Alt+Right)"), 1, 0, 0,
          QKeySequence(Qt::ALT | Qt::Key_Right)},
-        {tr("Turn left"), QStringLiteral("turn_left"),
+        {tr("Turn \u2212"), QStringLiteral("turn_left"),
          tr("Turns the frame against the clock about the pole or the middle (Alt+Page Up)"), 0, 0, -1,
          QKeySequence(Qt::ALT | Qt::Key_PageUp)},
         {tr("Down"), QStringLiteral("nudge_down"), tr("Moves the frame down (Alt+Down)"), 0, 1, 0,
          QKeySequence(Qt::ALT | Qt::Key_Down)},
-        {tr("Turn right"), QStringLiteral("turn_right"),
+        {tr("Turn +"), QStringLiteral("turn_right"),
          tr("Turns the frame with the clock about the pole or the middle (Alt+Page Down)"), 0, 0, 1,
          QKeySequence(Qt::ALT | Qt::Key_PageDown)},
     }};
@@ -134,6 +135,8 @@ void AlignStep::build_by_hand() {
     for (std::size_t i = 0; i < ways.size(); ++i) {
         const Way& way = ways[i];
         auto* button = push(way.text, way.name, way.tip, by_hand_);
+        // All of one width, and no wider than the step.
+        button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         pad->addWidget(button, int(i) / 3, int(i) % 3);
         const auto go = [this, way] { nudge(way.right, way.down, way.turns); };
         connect(button, &QPushButton::clicked, this, go);

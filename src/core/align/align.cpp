@@ -27,7 +27,7 @@ constexpr std::array<ModelEntry, 6> table{{
 constexpr int coarsest_side = 100;
 constexpr int judged_side = 800;     // agreement is judged on pictures of about this size
 constexpr int features_side = 1200;  // and features are found on these
-constexpr std::size_t most_landmarks = 150000;
+constexpr std::size_t most_landmarks = 80000;
 constexpr double least_share = 0.3;  // of the blocks must agree
 constexpr int fewest_blocks = 6;
 constexpr double worst_residual = 1.0;  // pixels of the pictures that are judged

@@ -80,9 +80,14 @@ bool sample(const cv::Mat& image, Point p, double& value) {
 // What the frame shows at the landmarks; not a number where it does not reach.
 void look(const std::vector<Landmark>& landmarks, const cv::Mat& frame, const Matrix& to_frame,
           std::vector<double>& seen) {
+    const auto& m = to_frame.m;
+    const bool tilted = m[6] != 0 || m[7] != 0;
     for (std::size_t i = 0; i < landmarks.size(); ++i) {
         double value = 0;
-        const bool there = sample(frame, to_frame({double(landmarks[i].x), double(landmarks[i].y)}), value);
+        const double x = landmarks[i].x;
+        const double y = landmarks[i].y;
+        const Point p = tilted ? to_frame({x, y}) : Point{m[0] * x + m[1] * y + m[2], m[3] * x + m[4] * y + m[5]};
+        const bool there = sample(frame, p, value);
         seen[i] = there ? value : std::nan("");
     }
 }

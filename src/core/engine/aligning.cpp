@@ -100,7 +100,7 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     std::vector<int> ids;
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role != Role::dark && frame.id != reference) ids.push_back(frame.id);
-    out[reference] = {};
+    out[reference].confidence = 1;
     std::mutex mutex;
     job.begin("Aligning " + std::to_string(ids.size() + 1) + " frames", long(ids.size()));
     parallel_for(0, int(ids.size()), [&](int i) {

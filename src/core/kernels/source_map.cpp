@@ -6,7 +6,7 @@
 namespace bp::kernels {
 namespace {
 
-constexpr int affine_step = 64;
+constexpr int affine_step = 256;
 constexpr int curved_step = 16;
 constexpr int taps_before = 2;  // source samples that one place reads besides the one at or before it
 constexpr int taps_after = 3;
@@ -63,7 +63,9 @@ SourceMap::SourceMap(const Placement& placed, Size source)
 }
 
 Point SourceMap::exact(double x, double y) const {
-    return affine_ ? to_source_({x, y}) : placed_.to_frame({x, y});
+    if (!affine_) return placed_.to_frame({x, y});
+    const auto& m = to_source_.m;
+    return {m[0] * x + m[1] * y + m[2], m[3] * x + m[4] * y + m[5]};
 }
 
 RowPlaces::RowPlaces(const SourceMap& map, Span limits) : map_(map) {
