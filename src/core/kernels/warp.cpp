@@ -77,17 +77,19 @@ class Weigher {
         const int group = int(hn::Lanes(d_));
         int n = 0;
         for (; n + group <= pixels; n += group) weigh(rows, n, slide_.first + n, out + n * channels);
-        if (n == pixels) return;
+        const int rest = pixels - n;
+        if (rest <= 0 || rest >= group) return;
         // What does not fill the vectors is made in copies: beyond the pixels there may be nothing to read or write.
+        const auto samples = std::size_t(rest * channels);
         T copies[taps][3 * most_lanes] = {};
         const T* pointers[taps];
         for (int j = 0; j < taps; ++j) {
-            std::copy_n(rows[j] + n * channels, (pixels - n) * channels, copies[j]);
+            std::copy_n(rows[j] + n * channels, samples, copies[j]);
             pointers[j] = copies[j];
         }
         To made[3 * most_lanes];
         weigh(pointers, 0, slide_.first + n, made);
-        std::copy_n(made, (pixels - n) * channels, out + n * channels);
+        std::copy_n(made, samples, out + n * channels);
     }
 
   private:
