@@ -33,8 +33,8 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
     test::speckle_pile(folder, 2, {20, 20}, 8);
     const std::string call = "merge " + folder.path().string() + " -o " + at(folder, "o.png");
     for (const char* option :
-         {"--mode brightest", "--mode add", "--knit auto", "--taper 40", "--align flex", "--by pixel", "--memory much",
-          "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
+         {"--mode brightest", "--mode add", "--knit auto", "--taper 40", "--align flex", "--hot-pixels manual",
+          "--by pixel", "--memory much", "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
         INFO(option);
         const auto ran = run_program(call + " " + option);
         CHECK(ran.code == 2);

@@ -113,3 +113,25 @@ TEST_CASE("what is clipped is hatched in two directions", "[window]") {
     w.find<QCheckBox>("show_clipping")->setChecked(true);
     CHECK(w.window.canvas().shows_clipping());
 }
+
+TEST_CASE("hot pixels are mended and left again by one click", "[window]") {
+    const Folder folder;
+    for (int i = 0; i < 5; ++i) {
+        Raster16 picture = landscape({320, 240}, {}, unsigned(i), 0.004);
+        for (int c = 0; c < 3; ++c) picture.at(77, 55, c) = 65535;
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture, 16);
+    }
+    Window w;
+    REQUIRE(w.open(folder));
+    open_even(w);
+    auto* hot = w.find<QCheckBox>("hot_pixels");
+    hot->click();
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().hot);
+    CHECK(*w.pile().hot == HotPixels{{77, 55}});
+    CHECK(hot->isChecked());
+    hot->click();
+    CHECK_FALSE(w.pile().hot);
+    w.studio().document().undo();
+    CHECK(w.pile().hot);
+}

@@ -4,11 +4,13 @@
 #include <cmath>
 #include <random>
 
+#include "engine/hot_search.h"
 #include "engine/levelling.h"
 #include "engine/open.h"
 #include "engine/render.h"
 #include "even/evener.h"
 #include "pile/edits.h"
+#include "practice/camera.h"
 #include "practice/practice.h"
 #include "support/fixtures.h"
 
@@ -224,7 +226,8 @@ TEST_CASE("frames are evened alike from memory, from scratch, in bands and in re
         Alignment turned;
         turned.to_reference = Matrix::rigid(0.6, {75, 55}, 3, 2);
         const Pile placed = with_alignments(pile, Model::rigid, 1, {{1, {}}, {2, turned}});
-        for (const Pile& p : {pile, placed}) {
+        const auto hot = std::make_shared<const HotPixels>(HotPixels{{0, 0}, {40, 30}, {41, 30}, {90, 31}, {149, 109}});
+        for (const Pile& p : {pile, placed, with_hot_pixels(pile, hot), with_hot_pixels(placed, hot)}) {
             Job job;
             FrameStore in_memory(working_space(p));
             for (const Frame& frame : p.frames) REQUIRE(in_memory.load(*frame.file, 0, job).ok());
@@ -275,4 +278,54 @@ TEST_CASE("a level that a person gave outlives measuring, and a new reference ca
     pile = with_reference(pile, 2);
     CHECK(pile.frames[1].level->gain[0] == 1);
     CHECK(pile.frames[2].level->gain[0] == 1);
+}
+
+TEST_CASE("a hot pixel becomes the mean of its neighbours that are not hot, and nothing else changes") {
+    const test::Folder folder;
+    const Size size{40, 30};
+    Pile pile = with_mode(test::speckle_pile(folder, 1, size, 16), Mode::one);
+    pile = with_hot_pixels(pile, std::make_shared<const HotPixels>(HotPixels{{0, 0}, {10, 12}, {11, 12}}));
+    const Raster16 recorded = test::speckle(size, 3, 7);
+    const Raster16 mended = test::render_all(pile).value();
+    const auto mean = [&](std::vector<HotPixel> of) {
+        unsigned sum = 0;
+        for (const HotPixel& p : of) sum += recorded.at(p.x, p.y, 1);
+        return (sum + unsigned(of.size()) / 2) / unsigned(of.size());
+    };
+    CHECK(mended.at(10, 12, 1) == mean({{10, 11}, {9, 12}, {10, 13}}));
+    CHECK(mended.at(11, 12, 1) == mean({{11, 11}, {12, 12}, {11, 13}}));
+    int changed = 0;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) changed += mended.at(x, y, 1) != recorded.at(x, y, 1);
+    CHECK(changed <= 3);
+}
+
+TEST_CASE("hot pixels of the lighthouse are found, and nearly nothing else") {
+    const test::Folder folder;
+    practice::PracticeOptions options;
+    options.frames = 16;
+    options.truth = false;
+    Job job;
+    const practice::SceneEntry& entry = *practice::scene_named("lighthouse");
+    REQUIRE(practice::practise(entry, folder.path(), options, job).ok());
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
+    FrameStore store(working_space(pile));
+    const HotPixels found = search_hot_pixels(pile, store, job).value();
+    const auto truth = practice::hot_pixels(entry.make(16, 1)->camera().hot_pixels, options.size, options.seed);
+    int right = 0;
+    for (const practice::HotPixel& t : truth)
+        right += std::any_of(found.begin(), found.end(), [&](const HotPixel& p) { return p.x == t.x && p.y == t.y; });
+    const int wrong = int(found.size()) - right;
+    INFO(right << " of " << truth.size() << ", " << wrong << " others");
+    CHECK(right >= 0.98 * double(truth.size()));
+    CHECK(wrong <= 5 * 1.6 * 1.067);
+}
+
+TEST_CASE("hot pixels need four frames") {
+    const test::Folder folder;
+    const Pile pile = test::speckle_pile(folder, 3, {40, 30}, 8);
+    Job job;
+    FrameStore store(working_space(pile));
+    CHECK_FALSE(search_hot_pixels(pile, store, job).ok());
 }

@@ -35,6 +35,7 @@ Pile rich_pile(const Folder& folder) {
     pile = with_own_look(std::move(pile), one, look);
     pile = with_levels(std::move(pile), Levelling::colour, {{pile.frames[2].id, Level{{1.1, 1, 0.93}, false}}});
     pile = with_level_by_person(std::move(pile), pile.frames[1].id, -0.5);
+    pile = with_hot_pixels(std::move(pile), std::make_shared<const HotPixels>(HotPixels{{4, 5}, {60, 33}}));
     auto [with, part] = with_new_part(std::move(pile), one[0]);
     Stroke stroke(with.parts[0].mask, {30, 0.5, 0.8, true});
     stroke.extend({40, 30});
@@ -58,6 +59,8 @@ bool alike(Pile a, Pile b) {
             return false;
         a.frames[i].file = b.frames[i].file;
     }
+    if (!a.hot || !b.hot || *a.hot != *b.hot) return false;
+    a.hot = b.hot;
     return a == b;
 }
 

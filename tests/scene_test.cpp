@@ -230,7 +230,7 @@ TEST_CASE("darks are black but for hot pixels, which stand where the truth says 
     const Raster16 dark = exposed(scene, 1);
     const Raster16 lit = exposed(scene, 0);
     int hot = 0;
-    for (const HotPixel& h : hot_pixels(20, picture, 1)) {
+    for (const practice::HotPixel& h : hot_pixels(20, picture, 1)) {
         const auto brightest = [&](const Raster16& r) {
             return std::max({r.at(h.x, h.y, 0), r.at(h.x, h.y, 1), r.at(h.x, h.y, 2)});
         };

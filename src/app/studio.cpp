@@ -11,6 +11,7 @@
 #include "app/words.h"
 #include "base/parallel.h"
 #include "engine/aligning.h"
+#include "engine/hot_search.h"
 #include "engine/levelling.h"
 #include "engine/relink.h"
 #include "pile/edits.h"
@@ -295,6 +296,27 @@ void Studio::align(Model model, int reference) {
             const auto lost =
                 std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
             if (lost > 0) say(tr("%n frame(s) could not be aligned and are not merged.", nullptr, int(lost)), true);
+        });
+}
+
+void Studio::mend_hot_pixels(bool on) {
+    if (!document_.open()) return;
+    if (!on) {
+        document_.edit(with_hot_pixels(pile(), nullptr), tr("Leave hot pixels"));
+        return;
+    }
+    work_.run<Result<HotPixels>>(
+        [now = pile(), store = store_](Job& job) { return search_hot_pixels(now, *store, job); },
+        [this](Result<HotPixels> done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                emit document_.changed();
+                return;
+            }
+            const auto count = int(done.value().size());
+            document_.edit(with_hot_pixels(pile(), std::make_shared<const HotPixels>(std::move(done).value())),
+                           tr("Mend hot pixels"));
+            say(tr("%n hot pixel(s) are mended in all frames.", nullptr, count));
         });
 }
 

@@ -60,6 +60,7 @@ class Studio : public QObject {
     // One frame, from where it lies.
     void refine(int id);
     void level(Levelling kind);
+    void mend_hot_pixels(bool on);
     void choose_outcome(Outcome outcome);
     void look_in(const QString& folder);  // for missing frames
 

@@ -5,6 +5,7 @@
 #include "cli/report.h"
 #include "engine/aligning.h"
 #include "engine/export.h"
+#include "engine/hot_search.h"
 #include "engine/levelling.h"
 #include "engine/render.h"
 #include "engine/source.h"
@@ -21,6 +22,7 @@ struct MergeOptions {
     std::string align = "none";
     std::string even = "off";
     std::string trust;
+    std::string hot = "off";
     std::string cover = "full";
     int depth = 16;
     int quality = 92;
@@ -85,6 +87,12 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_levels(pile, kind, levels.value());
         stages.even_s = seconds_since(levelling);
     }
+    if (options.hot == "auto") {
+        FrameStore store(working_space(pile), {0, options.memory});
+        Result<HotPixels> hot = search_hot_pixels(pile, store, context.job);
+        if (!hot.ok()) return fail(hot.failure());
+        pile = with_hot_pixels(std::move(pile), std::make_shared<const HotPixels>(std::move(hot).value()));
+    }
     Result<Exported> exported =
         export_picture(pile, options.out, {{options.depth, options.quality}, options.memory}, context.job);
     if (!exported.ok()) return fail(exported.failure());
@@ -112,6 +120,8 @@ Run add_merge(CLI::App& app) {
     app.add_option("--light", options->light, "linear or encoded values, for mean")
         ->check(CLI::IsMember({"linear", "encoded"}));
     app.add_option("--align", options->align, "How frames may have moved")->check(CLI::IsMember(names_of(models())));
+    app.add_option("--hot-pixels", options->hot, "auto finds pixels that glow in all frames, and mends them")
+        ->check(CLI::IsMember({"off", "auto"}));
     app.add_option("--trust", options->trust, "A picture that is white where aligning may look");
     app.add_option("--even", options->even, "Level the light, or light and colour, of all frames to the reference")
         ->check(CLI::IsMember({"off", "light", "colour"}));

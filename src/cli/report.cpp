@@ -16,6 +16,7 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
              {"align", name_of(pile.model)},
              {"even", name_of(pile.levelling)},
              {"frames", json::array()}};
+    if (pile.hot) out["hot_pixels"] = pile.hot->size();
     for (const Frame& frame : pile.frames) {
         json one{{"file", paths.of(frame)}, {"merged", merged(pile, frame)}};
         if (!frame.problem.empty()) one["reason"] = frame.problem;

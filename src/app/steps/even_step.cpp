@@ -127,6 +127,11 @@ void EvenStep::build_look() {
     clipping_->setObjectName(QStringLiteral("show_clipping"));
     clipping_->setToolTip(tr("Hatches what is white or black in any channel: detail there is lost when frames merge"));
     column()->addWidget(clipping_);
+    hot_ = new QCheckBox(tr("Mend hot pixels"), this);
+    hot_->setObjectName(QStringLiteral("hot_pixels"));
+    hot_->setToolTip(tr("Finds pixels that glow at one place in all frames, and takes their neighbours instead"));
+    column()->addWidget(hot_);
+    connect(hot_, &QCheckBox::clicked, this, [this](bool on) { studio_.mend_hot_pixels(on); });
     connect(reset_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(with_shown_look({}), tr("No look")); });
     connect(copy_, &QPushButton::clicked, this, [this] {
@@ -152,6 +157,7 @@ QString EvenStep::summary() const {
     QStringList words;
     if (pile.levelling != Levelling::off)
         words << (pile.levelling == Levelling::light ? tr("light levelled") : tr("light, colour levelled"));
+    if (pile.hot) words << tr("%n hot pixel(s)", nullptr, int(pile.hot->size()));
     if (pile.look != Look{}) words << tr("a look");
     const auto own =
         std::count_if(pile.frames.begin(), pile.frames.end(), [](const Frame& f) { return f.look != Look{}; });
@@ -182,6 +188,8 @@ void EvenStep::refresh() {
         const LookValue& entry = look_values()[i];
         if (!values_[i]->slider()->isSliderDown()) values_[i]->set_value(steps_of(entry, look.*entry.value));
     }
+    hot_->setChecked(pile.hot != nullptr);
+    hot_->setText(pile.hot ? tr("Mend hot pixels (%1)").arg(pile.hot->size()) : tr("Mend hot pixels"));
     reset_->setEnabled(look != Look{});
     copy_->setEnabled(!of_all() && frame && studio_.selected().size() > 1);
     emit summary_changed();

@@ -42,6 +42,7 @@ class EvenStep : public StepBody {
     QPushButton* reset_;
     QPushButton* copy_;
     QCheckBox* clipping_;
+    QCheckBox* hot_;
 };
 
 }  // namespace bp::app

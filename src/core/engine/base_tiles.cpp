@@ -41,6 +41,8 @@ BaseTiles::Recipe BaseTiles::recipe_of(const Pile& pile) {
         << pile.size.width << ' ' << pile.size.height << '\n';
     if (!pile.profile.is_srgb())
         for (const std::uint8_t byte : pile.profile.bytes()) out << char(byte);
+    if (pile.hot)
+        for (const HotPixel& p : *pile.hot) out << p.x << ',' << p.y << ' ';
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame)) continue;
         out << '\n' << frame.file->hash << ' ' << frame.file->path.string();

@@ -9,6 +9,7 @@
 
 #include "base/parallel.h"
 #include "engine/evened.h"
+#include "engine/mended.h"
 
 namespace bp {
 namespace {
@@ -58,6 +59,7 @@ struct Source {
     SharedTiles tiles;
     std::unique_ptr<OpenFrame> open;
     SharedEvener evener;  // null for a frame that is merged as it was recorded
+    SharedHotPixels hot;  // of the level; null when there are none
 
     int bits() const { return open ? open->bits() : tiles ? tiles->bits() : held->row(0).narrow ? 8 : 16; }
     Size size() const { return held ? held->size() : tiles ? tiles->size() : open->size(); }
@@ -171,10 +173,11 @@ FrameCost cost_of(const Source& source, const RowReaches& reaches, const Rect& r
     } else if (source.tiles && !reaches.resampled()) {
         cost.row_bytes = std::size_t(region.width) * source.tiles->pixel_bytes();
     }
-    if (source.evener && !(source.tiles && reaches.resampled())) {
-        const kernels::Span columns = evened_columns(source, reaches, region);
-        cost.row_bytes += std::size_t(std::max(0, columns.end - columns.begin)) * std::size_t(channels) * 2;
-    }
+    if (source.tiles && reaches.resampled()) return cost;
+    const kernels::Span columns = evened_columns(source, reaches, region);
+    const std::size_t samples = std::size_t(std::max(0, columns.end - columns.begin)) * std::size_t(channels);
+    if (source.hot) cost.row_bytes += samples * std::size_t(source.bits() / 8);
+    if (source.evener) cost.row_bytes += samples * 2;
     return cost;
 }
 
@@ -232,19 +235,24 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
         Source& source = sources[i];
         std::unique_ptr<FrameRows> rows;
         const kernels::Span columns = evened_columns(source, reaches[i], what.region);
+        const int beside = source.hot ? 2 : 0;  // rows that mending looks at above and below
         if (source.held)
             rows = held_rows(std::move(source.held));
         else if (source.open)
-            rows = source.open->window(plan.windows[i], int(i));
+            rows = source.open->window(plan.windows[i] + beside, int(i));
         else if (!reaches[i].resampled())
-            rows = tiled_rows(std::move(source.tiles), {what.region.left, what.region.right()}, plan.windows[i]);
+            rows =
+                tiled_rows(std::move(source.tiles), {what.region.left, what.region.right()}, plan.windows[i] + beside);
+        if (rows && source.hot)
+            rows = mended_rows(std::move(rows), source.hot, what.pile.channels, columns.begin,
+                               columns.end - columns.begin, plan.windows[i]);
         if (rows && source.evener)
             rows = evened_rows(std::move(rows), source.evener, what.pile.channels, columns.begin,
                                columns.end - columns.begin, plan.windows[i]);
         if (rows)
             out.emplace_back(std::move(rows), std::move(reaches[i]), what.region, what.pile.channels, plan.bands);
         else
-            out.emplace_back(std::move(source.tiles), source.evener, std::move(reaches[i]), what.region,
+            out.emplace_back(std::move(source.tiles), source.evener, source.hot, std::move(reaches[i]), what.region,
                              what.pile.channels, plan.bands);
     }
     return out;
@@ -256,9 +264,13 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     Result<std::vector<Source>> opened = open_sources(what, job);
     if (!opened.ok()) return opened.failure();
     Eveners eveners(what.pile);
+    const SharedHotPixels hot = what.pile.hot && !what.pile.hot->empty()
+                                    ? std::make_shared<const HotPixels>(at_level(*what.pile.hot, what.level))
+                                    : SharedHotPixels();
     for (std::size_t i = 0; i < what.ids.size(); ++i) {
         Source& source = opened.value()[i];
         source.evener = eveners.of(*find_frame(what.pile, what.ids[i]), source.bits());
+        source.hot = hot;
     }
     std::vector<RowReaches> reaches = reaches_of(what, opened.value());
     const Result<StripPlan> plan = planned(what, reaches, job, opened.value());

@@ -72,10 +72,11 @@ PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, cons
     if (reaches_.resampled()) places_.emplace(reaches_.map(), Span{region.left, region.right()});
 }
 
-PlacedRows::PlacedRows(SharedTiles tiles, SharedEvener evener, RowReaches reaches, const Rect& region, int channels,
-                       const std::vector<Band>& bands)
+PlacedRows::PlacedRows(SharedTiles tiles, SharedEvener evener, SharedHotPixels hot, RowReaches reaches,
+                       const Rect& region, int channels, const std::vector<Band>& bands)
     : tiles_(std::move(tiles)),
       evener_(std::move(evener)),
+      hot_(std::move(hot)),
       reaches_(std::move(reaches)),
       region_(region),
       channels_(channels),
@@ -160,11 +161,20 @@ void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
             high_y = std::max(high_y, std::clamp(down.last, 0, size.height - 1));
         }
         if (high_x < low_x) continue;
-        const Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
+        Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
+        // What mending looks at beside the box.
+        if (hot_) box = intersect({box.left - 1, box.top - 1, box.width + 2, box.height + 2}, whole(size));
         const std::size_t box_stride = std::size_t(box.width) * tiles_->pixel_bytes();
         memory.resize(std::size_t(box.height) * box_stride / 2 + 1);
         auto* bytes = reinterpret_cast<std::uint8_t*>(memory.data());
         tiles_->read(box, bytes, box_stride);
+        if (hot_) {
+            const std::size_t samples = std::size_t(box.width) * std::size_t(channels_);
+            if (tiles_->bits() == 8)
+                mend_box(*hot_, box, size.height, channels_, bytes, samples);
+            else
+                mend_box(*hot_, box, size.height, channels_, memory.data(), samples);
+        }
         AtHand source;
         source.from = {box.left, box.top};
         const std::size_t evened_stride = std::size_t(box.width) * std::size_t(channels_);

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "engine/evened.h"
+#include "engine/mended.h"
 #include "engine/tiled_frame.h"
 #include "merge/row.h"
 
@@ -47,9 +48,9 @@ class PlacedRows {
   public:
     PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
                const std::vector<Band>& bands);
-    // A frame that is resampled from tiles, which need no window; `evener` may be null.
-    PlacedRows(SharedTiles tiles, SharedEvener evener, RowReaches reaches, const Rect& region, int channels,
-               const std::vector<Band>& bands);
+    // A frame that is resampled from tiles, which need no window; `evener` and `hot` may be null.
+    PlacedRows(SharedTiles tiles, SharedEvener evener, SharedHotPixels hot, RowReaches reaches, const Rect& region,
+               int channels, const std::vector<Band>& bands);
 
     // Makes band number `index` ready. May run while rows of band index - 1 are read by others.
     Status read(std::size_t index, const Band& band);
@@ -80,6 +81,7 @@ class PlacedRows {
     std::unique_ptr<FrameRows> rows_;  // or
     SharedTiles tiles_;
     SharedEvener evener_;  // of tiles
+    SharedHotPixels hot_;  // the same
     RowReaches reaches_;
     std::optional<kernels::RowPlaces> places_;  // of a frame that is resampled
     Rect region_;

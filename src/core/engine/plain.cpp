@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "engine/evened.h"
+#include "engine/mended.h"
 #include "engine/render.h"
 #include "kernels/warp.h"
 
@@ -103,6 +104,9 @@ Result<Placed> place(const Pile& pile, const Frame& frame) {
     Job job;
     Result<Raster16> picture = read_frame(*frame.file, 0, working_space(pile), job);
     if (!picture.ok()) return picture.failure();
+    if (pile.hot)
+        mend_box(*pile.hot, whole(picture.value().size()), picture.value().height(), pile.channels,
+                 picture.value().data().data(), std::size_t(picture.value().row_samples()));
     if (const SharedEvener evener = Eveners(pile).of(frame, 16)) {
         Raster16& samples = picture.value();
         evener->run(samples.clone().data().data(), std::size_t(samples.width()) * std::size_t(samples.height()),

@@ -97,6 +97,11 @@ Pile with_own_look(Pile pile, std::span<const int> ids, const Look& look) {
     return each_frame(std::move(pile), ids, [own = limited(look)](Frame& f) { f.look = own; });
 }
 
+Pile with_hot_pixels(Pile pile, SharedHotPixels pixels) {
+    pile.hot = std::move(pixels);
+    return pile;
+}
+
 Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels) {
     pile.levelling = kind;
     for (Frame& frame : pile.frames) {

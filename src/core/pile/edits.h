@@ -22,6 +22,8 @@ Pile with_strength(Pile pile, std::span<const int> ids, double strength);
 // Of all frames, and of some on top of it.
 Pile with_look(Pile pile, const Look& look);
 Pile with_own_look(Pile pile, std::span<const int> ids, const Look& look);
+// Mends these in all frames; null mends none.
+Pile with_hot_pixels(Pile pile, SharedHotPixels pixels);
 // Sets the levelling together with what was measured for each frame id. What a person said stays.
 Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels);
 // Says of one frame how much brighter it is to be, in EV, whatever was measured.

@@ -254,6 +254,17 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     pile.reference = in.at("reference").get<int>();
     pile.base = in.at("base").get<int>();
     pile.model = model_named(in.at("align").at("model").get<std::string>()).value_or(Model::none);
+    if (in.contains("hot_pixels")) {
+        auto pixels = std::make_shared<HotPixels>();
+        for (const json& p : in.at("hot_pixels")) {
+            const HotPixel pixel{p.at(0).get<int>(), p.at(1).get<int>()};
+            if (pixel.x < 0 || pixel.y < 0 || pixel.x >= pile.size.width || pixel.y >= pile.size.height)
+                return not_a_pile(file, "a hot pixel in it lies outside the picture");
+            pixels->push_back(pixel);
+        }
+        *pixels = at_level(*pixels, 0);
+        pile.hot = std::move(pixels);
+    }
     if (in.contains("look")) pile.look = look_from(in.at("look"));
     if (in.contains("levelling"))
         pile.levelling = levelling_named(in.at("levelling").get<std::string>()).value_or(Levelling::off);
@@ -331,6 +342,10 @@ Status save_pile(const Pile& pile, const fs::path& file) {
         Result<json> trust = mask_json(pile.trust, "masks/trust.png", pieces);
         if (!trust.ok()) return trust.failure();
         out["align"]["trust"] = std::move(trust).value();
+    }
+    if (pile.hot) {
+        out["hot_pixels"] = json::array();
+        for (const HotPixel& p : *pile.hot) out["hot_pixels"].push_back({p.x, p.y});
     }
     if (pile.look != Look{}) out["look"] = look_json(pile.look);
     if (pile.levelling != Levelling::off) out["levelling"] = name_of(pile.levelling);

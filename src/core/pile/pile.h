@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "align/align.h"
+#include "even/hot_pixels.h"
 #include "even/levels.h"
 #include "even/look.h"
 #include "io/capture.h"
@@ -81,6 +82,7 @@ struct Pile {
     Mask trust;  // kept: where alignment may look, in pixels of the reference; nothing kept: everywhere
     Look look;   // of all frames
     Levelling levelling = Levelling::off;
+    SharedHotPixels hot;  // mended in all frames, in sensor place; null: none
     MergeSettings merge;
     Cover cover = Cover::full;
     std::vector<Part> parts;  // from the lowest to the highest

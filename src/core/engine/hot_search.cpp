@@ -1,0 +1,22 @@
+#include "engine/hot_search.h"
+
+#include "engine/render.h"
+#include "pile/edits.h"
+
+namespace bp {
+
+Result<HotPixels> search_hot_pixels(const Pile& pile, FrameStore& store, Job& job) {
+    constexpr std::size_t fewest = 4;
+    // The frames as they were recorded, in sensor place.
+    Pile plain = with_mode(with_look(with_hot_pixels(pile, nullptr), {}), Mode::minimum);
+    plain.model = Model::none;
+    plain.levelling = Levelling::off;
+    for (Frame& frame : plain.frames) frame.look = {};
+    if (merged_ids(plain).size() < fewest)
+        return Failure{Fault::wrong_call, "", "Hot pixels are found in four frames or more of one run."};
+    Result<Raster16> minimum = render_base(plain, store, whole(pile.size), 0, job);
+    if (!minimum.ok()) return minimum.failure();
+    return find_hot_pixels(minimum.value(), LightCurve::of(pile.profile, pile.channels));
+}
+
+}  // namespace bp

@@ -1,0 +1,37 @@
+// Pixels of the sensor that glow by themselves.
+#pragma once
+
+#include <cstdint>
+#include <memory>
+#include <vector>
+
+#include "image/geometry.h"
+#include "image/profile.h"
+#include "image/raster.h"
+
+namespace bp {
+
+struct HotPixel {
+    int x = 0;
+    int y = 0;
+    friend bool operator==(const HotPixel&, const HotPixel&) = default;
+};
+// By rows from the top, each from the left; no two alike.
+using HotPixels = std::vector<HotPixel>;
+using SharedHotPixels = std::shared_ptr<const HotPixels>;
+
+// In the minimum of frames in sensor place, level 0: what moves is gone from it, what glows stands there as a single
+// pixel. A star near the pole stays, too, but a lens spreads it over its neighbours. Pure; any thread.
+HotPixels find_hot_pixels(const Raster16& minimum, const LightCurve& curve);
+
+// The same pixels in pictures of `level`: each that holds one.
+HotPixels at_level(const HotPixels& pixels, int level);
+
+// Replaces the pixels of row y in [left, left + columns) by the mean of their neighbours above, below and beside that
+// are not hot. `row(v)` gives the samples of row v from column `left` on, for v from y - 1 to y + 1 inside [0, height).
+template <class T, class Row>
+void mend_row(const HotPixels& pixels, int y, int left, int columns, int height, int channels, const Row& row, T* out);
+
+}  // namespace bp
+
+#include "even/mend_row.h"
