@@ -54,7 +54,10 @@ class Viewer : public QObject {
     const Layer& detail() const { return detail_; }
     // Samples (0 to 65535) and the place's frame value under a canvas pixel, when they are at hand.
     std::optional<QColor> colour_at(int x, int y) const;
-    bool busy() const { return overview_lane_.busy() || detail_lane_.busy() || patch_lane_.busy(); }
+    // A picture is being made, or will be in a moment.
+    bool busy() const {
+        return overview_lane_.busy() || detail_lane_.busy() || patch_lane_.busy() || later_.isActive();
+    }
     // True when the coarse picture, or the fine one too, is of the pile as it is.
     bool seen() const { return overview_.serial == serial_ && !overview_.image.isNull(); }
     bool seen_finely() const { return seen() && detail_.serial == serial_; }
