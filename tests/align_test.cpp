@@ -186,7 +186,7 @@ struct Burst {
 
     explicit Burst(const char* scene) {
         practice::PracticeOptions options;
-        options.frames = 12;
+        options.frames = 6;
         options.truth = false;
         Job job;
         const practice::SceneEntry& entry = *practice::scene_named(scene);

@@ -239,7 +239,7 @@ TEST_CASE("stars are found where they are, and lamps, edges and noise are not st
 TEST_CASE("the lighthouse's sky is placed within a fifth of a pixel, the knocked frame too") {
     const test::Folder folder;
     practice::PracticeOptions options;
-    options.frames = 20;
+    options.frames = 10;
     options.truth = false;
     Job job;
     const practice::SceneEntry& entry = *practice::scene_named("lighthouse");
@@ -247,7 +247,7 @@ TEST_CASE("the lighthouse's sky is placed within a fifth of a pixel, the knocked
     const Pile pile =
         open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
     const auto found = align_frames(pile, Model::stars, pile.reference, job).value();
-    const auto scene = entry.make(20, 1);
+    const auto scene = entry.make(10, 1);
     const auto lens = *scene->lens();
     Sky sky(0);
     sky.size = pile.size;
@@ -269,5 +269,5 @@ TEST_CASE("the lighthouse's sky is placed within a fifth of a pixel, the knocked
                                       sky.error(found.at(frame.id), -time, {moved.m[2], moved.m[5]}));
         CHECK(error < 0.1);
     }
-    CHECK(shot == 20);
+    CHECK(shot == 10);
 }
