@@ -13,13 +13,10 @@ using namespace bp::test;
 
 namespace {
 
-void moved(const Folder& folder, int count) {
-    for (int i = 0; i < count; ++i)
-        write(folder / ("f" + std::to_string(i + 1) + ".tif"),
-              landscape({480, 320}, Matrix::shift(1.5 * i, -1.0 * i), unsigned(i), 0.01), 8);
-}
-
-void open_align(Window& w) {
+// Three frames that move, the Align step open.
+void begin(Window& w, const Folder& folder) {
+    write_moving(folder, 3, {480, 320}, {1.5, -1});
+    REQUIRE(w.open(folder));
     QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
 }
 
@@ -31,10 +28,8 @@ Point shift_of(Window& w, int id) {
 
 TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, and all of it undone", "[window]") {
     const Folder folder;
-    moved(folder, 3);
     Window w;
-    REQUIRE(w.open(folder));
-    open_align(w);
+    begin(w, folder);
     const int second = w.pile().frames[1].id;
     w.studio().select(second);
     w.window.viewer().set_view(app::View::difference);
@@ -62,10 +57,8 @@ TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, an
 
 TEST_CASE("what was placed by hand stays when the others are aligned", "[window]") {
     const Folder folder;
-    moved(folder, 3);
     Window w;
-    REQUIRE(w.open(folder));
-    open_align(w);
+    begin(w, folder);
     const int third = w.pile().frames[2].id;
     w.studio().select(third);
     w.click("nudge_left");
@@ -78,11 +71,9 @@ TEST_CASE("what was placed by hand stays when the others are aligned", "[window]
 
 TEST_CASE("a frame that did not align says so, is left out, and is merged when the person insists", "[window]") {
     const Folder folder;
-    moved(folder, 3);
     write(folder / "f9.tif", landscape({480, 320}, Matrix::shift(9000, 7000), 9, 0.01), 8);
     Window w;
-    REQUIRE(w.open(folder));
-    open_align(w);
+    begin(w, folder);
     w.click("align_rigid");
     REQUIRE(w.settle());
     const int stranger = w.pile().frames[3].id;

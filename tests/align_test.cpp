@@ -184,16 +184,9 @@ struct Burst {
     Pile pile;
     std::vector<practice::Shot> shots;
 
-    explicit Burst(const char* scene) {
-        practice::PracticeOptions options;
-        options.frames = 6;
-        options.truth = false;
-        Job job;
-        const practice::SceneEntry& entry = *practice::scene_named(scene);
-        REQUIRE(practice::practise(entry, folder.path(), options, job).ok());
-        pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::captured, job).value();
-        shots = entry.make(options.frames, options.seed)->shots();
-    }
+    explicit Burst(const char* scene)
+        : pile(test::practised(folder, scene, 6, Outcome::quiet)),
+          shots(practice::scene_named(scene)->make(6, 1)->shots()) {}
 
     // Of the worst frame, in pixels over the whole of it.
     double worst(Model model) const {

@@ -210,6 +210,45 @@ TEST_CASE("align prints matrices and a grid that agrees with them") {
     CHECK(probe_picture(out / "o.tif").value().size.width < 240);
 }
 
+TEST_CASE("merge levels, mends hot pixels and trusts a mask, and its report says so") {
+    const Folder folder;
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    for (unsigned i = 0; i < 4; ++i) {
+        Raster16 picture = test::landscape({240, 180}, {}, i, 0.004);
+        for (std::uint16_t& v : picture.data()) v = curve.sample(curve.light(v) * (i == 2 ? 0.4 : 0.5));
+        for (int c = 0; c < 3; ++c) picture.at(50, 60, c) = 65535;
+        test::write(folder / ("f" + std::to_string(i) + ".tif"), picture);
+    }
+    const Folder out;
+    const std::string frames = folder.path().string();
+    const std::string to = " -o " + at(out, "o.tif") + " --report " + at(out, "r.json");
+    REQUIRE(run_program("merge --quiet --mode mean --even light --hot-pixels auto " + frames + to).code == 0);
+    const json report = json::parse(test::bytes_of(out / "r.json"));
+    CHECK(report["even"] == "light");
+    CHECK(report["hot_pixels"] == 1);
+    CHECK(report["frames"][2]["level_gain"][1].get<double>() == Approx(1.25).epsilon(0.01));
+    CHECK(read_picture(out / "o.tif").value().at(50, 60, 1) < 60000);
+
+    Raster16 trust({240, 180}, 1);
+    std::fill(trust.data().begin(), trust.data().end(), std::uint16_t(65535));
+    test::write(out / "trust.png", trust, 8);
+    CHECK(run_program("merge --quiet --align shift --trust " + at(out, "trust.png") + " " + frames + to).code == 0);
+    const auto ignored = run_program("merge --quiet --trust " + at(out, "trust.png") + " " + frames + to);
+    CHECK(ignored.code == 2);
+    CHECK(ignored.error.find("--align") != std::string::npos);
+    test::write(out / "small.png", test::speckle_8({24, 18}, 1, 1), 8);
+    const auto small = run_program("merge --quiet --align shift --trust " + at(out, "small.png") + " " + frames + to);
+    CHECK(small.code == 3);
+    CHECK(small.error.find("small.png is not of the size of the frames") != std::string::npos);
+    CHECK(run_program("merge --quiet --align shift --trust " + at(out, "none.png") + " " + frames + to).code == 3);
+    const auto stars = run_program("align --quiet --model stars " + frames);
+    CHECK(stars.code == 3);
+    CHECK(stars.error.find("capture times") != std::string::npos);
+    const auto few = run_program("merge --quiet --hot-pixels auto " + at(folder, "f0.tif") + to);
+    CHECK(few.code == 2);
+    CHECK(few.error.find("four frames") != std::string::npos);
+}
+
 TEST_CASE("render writes a saved pile as the core renders it") {
     const Folder folder;
     Pile pile = with_mode(test::speckle_pile(folder, 3, {40, 30}, 16), Mode::median);

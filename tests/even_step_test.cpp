@@ -24,7 +24,8 @@ void lit(const Folder& folder, const std::vector<double>& gains) {
     }
 }
 
-void open_even(Window& w) {
+void open_even(Window& w, const Folder& folder) {
+    REQUIRE(w.open(folder));
     QTest::mouseClick(w.find<QWidget>("knot_1"), Qt::LeftButton);
 }
 
@@ -38,8 +39,7 @@ TEST_CASE("frames are levelled by a click, a level is overruled by a slider, and
     const Folder folder;
     lit(folder, {1, 1.25, 0.8});
     Window w;
-    REQUIRE(w.open(folder));
-    open_even(w);
+    open_even(w, folder);
     w.click("level_light");
     REQUIRE(w.settle());
     REQUIRE(w.pile().levelling == Levelling::light);
@@ -62,8 +62,7 @@ TEST_CASE("a look is set for all frames or added to the selection, seen at once,
     const Folder folder;
     lit(folder, {1, 1, 1});
     Window w;
-    REQUIRE(w.open(folder));
-    open_even(w);
+    open_even(w, folder);
     w.window.viewer().set_view(app::View::frame);
     REQUIRE(w.settle());
     const QColor before = middle_of(w);
@@ -108,8 +107,7 @@ TEST_CASE("what is clipped is hatched in two directions", "[window]") {
     const Folder folder;
     lit(folder, {1, 1});
     Window w;
-    REQUIRE(w.open(folder));
-    open_even(w);
+    open_even(w, folder);
     w.find<QCheckBox>("show_clipping")->setChecked(true);
     CHECK(w.window.canvas().shows_clipping());
 }
@@ -122,8 +120,7 @@ TEST_CASE("hot pixels are mended and left again by one click", "[window]") {
         write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture, 16);
     }
     Window w;
-    REQUIRE(w.open(folder));
-    open_even(w);
+    open_even(w, folder);
     auto* hot = w.find<QCheckBox>("hot_pixels");
     hot->click();
     REQUIRE(w.settle());
@@ -134,4 +131,15 @@ TEST_CASE("hot pixels are mended and left again by one click", "[window]") {
     CHECK_FALSE(w.pile().hot);
     w.studio().document().undo();
     CHECK(w.pile().hot);
+}
+
+TEST_CASE("grey frames have no colour to set", "[window]") {
+    const Folder folder;
+    for (int i = 0; i < 2; ++i)
+        write(folder / ("f" + std::to_string(i) + ".tif"), speckle({120, 90}, 1, unsigned(i)), 16);
+    Window w;
+    open_even(w, folder);
+    CHECK(w.find<QSlider>("look_contrast")->isEnabled());
+    CHECK_FALSE(w.find<QSlider>("look_tint")->isEnabled());
+    CHECK_FALSE(w.find<QSlider>("look_saturation")->isEnabled());
 }

@@ -38,18 +38,10 @@ double light_of(std::uint16_t sample) {
     return LightCurve::of(Profile::srgb(), 3).light(sample) / LightCurve::full;
 }
 
-Pile practised(const char* scene, const test::Folder& folder) {
-    Job job;
-    practice::PracticeOptions options;
-    options.truth = false;
-    REQUIRE(practice::practise(*practice::scene_named(scene), folder.path(), options, job).ok());
-    return open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::captured, job).value();
-}
-
 // The truth: what each scene frame got of light beside the reference, the first one.
 void check_levels(const char* scene) {
     const test::Folder folder;
-    const Pile pile = practised(scene, folder);
+    const Pile pile = test::practised(folder, scene);
     Job job;
     FrameStore store(working_space(pile));
     const practice::SceneEntry& entry = *practice::scene_named(scene);
@@ -224,7 +216,8 @@ TEST_CASE("frames are evened alike from memory, from scratch, in bands and in re
         Alignment turned;
         turned.to_reference = Matrix::rigid(0.6, {75, 55}, 3, 2);
         const Pile placed = with_alignments(pile, Model::rigid, 1, {{1, {}}, {2, turned}});
-        const auto hot = std::make_shared<const HotPixels>(HotPixels{{0, 0}, {40, 30}, {41, 30}, {90, 31}, {149, 109}});
+        const auto hot = std::make_shared<const HotPixels>(
+            HotPixels{{0, 0}, {40, 20}, {31, 30}, {32, 30}, {100, 31}, {90, 69}, {149, 109}});
         for (const Pile& p : {pile, placed, with_hot_pixels(pile, hot), with_hot_pixels(placed, hot)}) {
             Job job;
             FrameStore in_memory(working_space(p));
@@ -300,17 +293,12 @@ TEST_CASE("a hot pixel becomes the mean of its neighbours that are not hot, and 
 
 TEST_CASE("hot pixels of the lighthouse are found, and nearly nothing else") {
     const test::Folder folder;
-    practice::PracticeOptions options;
-    options.frames = 16;
-    options.truth = false;
+    const Pile pile = test::practised(folder, "lighthouse", 16);
     Job job;
-    const practice::SceneEntry& entry = *practice::scene_named("lighthouse");
-    REQUIRE(practice::practise(entry, folder.path(), options, job).ok());
-    const Pile pile =
-        open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
     FrameStore store(working_space(pile));
     const HotPixels found = search_hot_pixels(pile, store, job).value();
-    const auto truth = practice::hot_pixels(entry.make(16, 1)->camera().hot_pixels, options.size, options.seed);
+    const auto truth =
+        practice::hot_pixels(practice::scene_named("lighthouse")->make(16, 1)->camera().hot_pixels, pile.size, 1);
     int right = 0;
     for (const practice::HotPixel& t : truth)
         right += std::any_of(found.begin(), found.end(), [&](const HotPixel& p) { return p.x == t.x && p.y == t.y; });

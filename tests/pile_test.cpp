@@ -5,6 +5,7 @@
 #include "pile/edits.h"
 #include "pile/history.h"
 #include "pile/outcomes.h"
+#include "support/fixtures.h"
 
 using namespace bp;
 
@@ -111,6 +112,40 @@ TEST_CASE("the total exposure is carried over") {
     const int two[] = {2};
     CHECK(merged_capture(three()).exposure_s == 30.0);
     CHECK(merged_capture(with_aside(three(), two, true)).exposure_s == 20.0);
+}
+
+TEST_CASE("what a person placed is held against a new reference, and leaves with another kind of model") {
+    const test::Folder folder;
+    Pile pile = test::speckle_pile(folder, 3, {40, 30}, 8);
+    Alignment second;
+    second.to_reference = Matrix::shift(5, 1);
+    pile = with_alignments(pile, Model::rigid, 1, {{1, {}}, {2, second}, {3, {}}});
+    pile = with_moved_by_hand(pile, 3, Matrix::shift(2, 0));
+    pile = with_levels(pile, Levelling::light, {{1, {}}, {2, Level{{2, 2, 2}, false}}});
+    Alignment first;
+    first.to_reference = Matrix::shift(-5, -1);
+    const Pile other = with_alignments(pile, Model::shift, 2, {{1, first}, {2, {}}});
+    CHECK(other.reference == 2);
+    CHECK(placement(other, other.frames[2]).matrix == Matrix::shift(-3, -1));
+    CHECK(placement(other, other.frames[1]).is_identity());
+    CHECK(other.frames[1].level->gain[0] == 1);
+    CHECK(other.frames[0].level->gain[0] == 0.5);
+    const Pile stars = with_alignments(pile, Model::stars, 1, {{1, {}}, {2, second}});
+    CHECK_FALSE(stars.frames[2].alignment.has_value());
+}
+
+TEST_CASE("under a lens a hand shifts the picture the way it points") {
+    const test::Folder folder;
+    Pile pile = test::speckle_pile(folder, 2, {400, 300}, 8);
+    Alignment turned;
+    turned.lens = Lens{{199.5, 149.5}, 400, -0.02, 0};
+    turned.to_reference = Matrix::rigid(0.5, {199.5, 149.5}, 0, 0);
+    pile = with_alignments(pile, Model::stars, 1, {{1, {}}, {2, turned}});
+    const Point before = placement(pile, pile.frames[1]).to_canvas({210, 150});
+    pile = with_moved_by_hand(pile, 2, Matrix::shift(3, -2));
+    const Point after = placement(pile, pile.frames[1]).to_canvas({210, 150});
+    CHECK(after.x - before.x == Approx(3).margin(0.1));
+    CHECK(after.y - before.y == Approx(-2).margin(0.1));
 }
 
 TEST_CASE("undo and redo walk the history, and a new edit ends what was undone") {

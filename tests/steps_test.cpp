@@ -24,9 +24,7 @@ using namespace bp::test;
 namespace {
 
 void shifted(const Folder& folder, int count) {
-    for (int i = 0; i < count; ++i)
-        write(folder / ("f" + std::to_string(i + 1) + ".tif"),
-              landscape({320, 240}, Matrix::shift(2.5 * i, -1.0 * i), unsigned(i), 0.01), 8);
+    write_moving(folder, count, {320, 240}, {2.5, -1});
 }
 
 void open_step(Window& w, int index) {

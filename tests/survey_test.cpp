@@ -22,12 +22,8 @@ struct Surveyed {
     std::vector<Known> known;
 
     explicit Surveyed(const char* scene, int frames = 0) {
+        pile = test::practised(folder, scene, frames);
         Job job;
-        practice::PracticeOptions options;
-        options.frames = frames;
-        options.truth = false;
-        REQUIRE(practice::practise(*practice::scene_named(scene), folder.path(), options, job).ok());
-        pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
         FrameStore store(working_space(pile));
         known = survey(pile, store, job).value();
     }

@@ -36,13 +36,6 @@ Lens wide(double width, double height) {
 // Placements of every kind: affine and not, gentle and steep.
 std::vector<Placement> many_placements(Size size) {
     const Point middle{size.width / 2.0, size.height / 2.0};
-    auto bend = std::make_shared<Bend>();
-    bend->nodes = {5, 4};
-    bend->step = 20;
-    for (int i = 0; i < 20; ++i) {
-        bend->dx.push_back(0.4F * float(i % 3) - 0.3F);
-        bend->dy.push_back(0.3F * float(i % 4) - 0.5F);
-    }
     return {Matrix::shift(2.5, -1.25),
             Matrix::rigid(0.02, middle, 0.3, 0.6),
             Matrix::rigid(0.4, middle, 1, 2),
@@ -50,19 +43,19 @@ std::vector<Placement> many_placements(Size size) {
             Matrix{{1.01, 0.02, 1, -0.01, 0.99, 2, 1e-4, -2e-4, 1}},
             Placement{Matrix::rigid(0.03, middle, 0, 0), wide(size.width, size.height)},
             Placement{Matrix::rigid(0.7, middle, 0, 0), wide(size.width, size.height)},
-            Placement{Matrix::shift(0.5, 0.5), std::nullopt, bend}};
+            Placement{Matrix::rigid(0.01, middle, 0, 0), wide(size.width, size.height), {2.5, -1.5}}};
 }
 
 }  // namespace
 
-TEST_CASE("a lens, a bend and their placements lead there and back", "[placement]") {
+TEST_CASE("a lens and its placements lead there and back", "[placement]") {
     const Size size{80, 60};
     for (const Placement& placed : many_placements(size))
         for (double y = 0; y < 60; y += 7)
             for (double x = 0; x < 80; x += 7) {
                 const Point back = placed.to_frame(placed.to_canvas({x, y}));
-                CHECK(back.x == Approx(x).margin(1e-4));
-                CHECK(back.y == Approx(y).margin(1e-4));
+                CHECK(back.x == Approx(x).margin(1e-6));
+                CHECK(back.y == Approx(y).margin(1e-6));
             }
     const Lens lens = wide(80, 60);
     CHECK(lens.seen(lens.straight({3, 4})).x == Approx(3).margin(1e-9));

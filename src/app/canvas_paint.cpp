@@ -12,6 +12,17 @@ namespace {
 
 constexpr double pixels_shown_from = 2.5;  // from this zoom on pixels are squares
 
+// Words over the picture, on a ground that lets little of it through.
+void draw_words(QPainter& painter, const QRectF& place, const QString& text, const QColor& colour) {
+    QColor ground = theme().ground;
+    ground.setAlpha(215);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(ground);
+    painter.drawRoundedRect(place, space::rounding, space::rounding);
+    painter.setPen(colour);
+    painter.drawText(place, Qt::AlignCenter, text);
+}
+
 }  // namespace
 
 void Canvas::draw_layer(QPainter& painter, const Layer& layer) const {
@@ -60,13 +71,7 @@ void Canvas::draw_divider(QPainter& painter) const {
     const QRect box = QFontMetrics(painter.font()).boundingRect(text).adjusted(-9, -5, 9, 5);
     const QRectF place(width() - box.width() - space::medium, height() - box.height() - space::medium, box.width(),
                        box.height());
-    QColor ground = theme().ground;
-    ground.setAlpha(215);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(ground);
-    painter.drawRoundedRect(place, space::rounding, space::rounding);
-    painter.setPen(theme().teal);
-    painter.drawText(place, Qt::AlignCenter, text);
+    draw_words(painter, place, text, theme().teal);
 }
 
 // A ring with a gap at its middle, so that the place itself is seen; dark below, for bright skies.
@@ -91,13 +96,7 @@ void Canvas::draw_readout(QPainter& painter) const {
     const QString text = readout();
     const QRect place = readout_place(text);
     readout_drawn_ = place;
-    QColor ground = theme().ground;
-    ground.setAlpha(215);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(ground);
-    painter.drawRoundedRect(place, space::rounding, space::rounding);
-    painter.setPen(theme().text);
-    painter.drawText(place, Qt::AlignCenter, text);
+    draw_words(painter, place, text, theme().text);
 }
 
 void Canvas::draw_brush(QPainter& painter) const {

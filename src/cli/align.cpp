@@ -4,6 +4,7 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/report.h"
 #include "engine/aligning.h"
 #include "pile/edits.h"
 
@@ -49,17 +50,7 @@ json frame_json(const Pile& pile, const Frame& frame, const std::string& path, c
         return out;
     }
     const Alignment a = frame.alignment.value_or(Alignment{});
-    out["matrix"] = a.to_reference.m;
-    out["residual_px"] = a.residual_px;
-    out["confidence"] = a.confidence;
-    out["aligned"] = a.aligned;
-    if (a.by_clock) out["by_clock"] = true;
-    if (a.lens)
-        out["lens"] = {{"middle_px", {a.lens->middle.x, a.lens->middle.y}},
-                       {"unit_px", a.lens->unit},
-                       {"k1", a.lens->k1},
-                       {"k2", a.lens->k2}};
-    if (a.sensor != Point{}) out["sensor_px"] = {a.sensor.x, a.sensor.y};
+    out.update(alignment_json(a));
     if (grid.columns > 0) out["grid"] = grid_json(grid, pile.size, a.placement());
     return out;
 }

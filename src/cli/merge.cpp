@@ -65,12 +65,15 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     pile.merge.mode = *mode_named(options.mode);
     pile.merge.light = options.light == "encoded" ? Light::encoded : Light::linear;
     pile.cover = options.cover == "any" ? Cover::any : Cover::full;
+    const Model model = *model_named(options.align);
     if (!options.trust.empty()) {
+        if (model == Model::none)
+            return fail(
+                {Fault::wrong_call, options.trust, "--trust says where --align may look, and nothing is aligned."});
         Result<Mask> trust = read_trust(options.trust, pile.size);
         if (!trust.ok()) return fail(trust.failure());
         pile = with_trust(std::move(pile), trust.value());
     }
-    const Model model = *model_named(options.align);
     if (model != Model::none) {
         const auto aligning = std::chrono::steady_clock::now();
         auto alignments = align_frames(pile, model, pile.reference, context.job);
@@ -78,20 +81,21 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_alignments(pile, model, pile.reference, alignments.value());
         stages.align_s = seconds_since(aligning);
     }
+    FrameStore store(working_space(pile), {0, options.memory});
     const Levelling kind = *levelling_named(options.even);
     if (kind != Levelling::off) {
         const auto levelling = std::chrono::steady_clock::now();
-        FrameStore store(working_space(pile));
         auto levels = level_frames(pile, kind, store, context.job);
         if (!levels.ok()) return fail(levels.failure());
         pile = with_levels(pile, kind, levels.value());
         stages.even_s = seconds_since(levelling);
     }
     if (options.hot == "auto") {
-        FrameStore store(working_space(pile), {0, options.memory});
+        const auto searching = std::chrono::steady_clock::now();
         Result<HotPixels> hot = search_hot_pixels(pile, store, context.job);
         if (!hot.ok()) return fail(hot.failure());
         pile = with_hot_pixels(std::move(pile), std::make_shared<const HotPixels>(std::move(hot).value()));
+        stages.even_s += seconds_since(searching);
     }
     Result<Exported> exported =
         export_picture(pile, options.out, {{options.depth, options.quality}, options.memory}, context.job);

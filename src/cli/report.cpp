@@ -9,6 +9,21 @@
 
 namespace bp::cli {
 
+nlohmann::json alignment_json(const Alignment& a) {
+    nlohmann::json out{{"matrix", a.to_reference.m},
+                       {"residual_px", a.residual_px},
+                       {"confidence", a.confidence},
+                       {"aligned", a.aligned}};
+    if (a.by_clock) out["by_clock"] = true;
+    if (a.lens)
+        out["lens"] = {{"middle_px", {a.lens->middle.x, a.lens->middle.y}},
+                       {"unit_px", a.lens->unit},
+                       {"k1", a.lens->k1},
+                       {"k2", a.lens->k2}};
+    if (a.sensor != Point{}) out["sensor_px"] = {a.sensor.x, a.sensor.y};
+    return out;
+}
+
 Status write_report(const fs::path& file, const Exported& exported, const GivenPaths& paths, const Stages& stages) {
     using nlohmann::json;
     const Pile& pile = exported.pile;
@@ -22,11 +37,8 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
         if (!frame.problem.empty()) one["reason"] = frame.problem;
         if (pile.levelling != Levelling::off) one["level_gain"] = gains_of(pile, frame);
         if (frame.alignment && pile.model != Model::none) {
-            one["matrix"] = frame.alignment->to_reference.m;
-            one["residual_px"] = frame.alignment->residual_px;
-            one["confidence"] = frame.alignment->confidence;
-            one["aligned"] = frame.alignment->aligned;
-            if (!frame.alignment->aligned) one["reason"] = "could not be aligned to the reference";
+            one.update(alignment_json(*frame.alignment));
+            if (lost(pile, frame)) one["reason"] = "could not be aligned to the reference";
         }
         out["frames"].push_back(std::move(one));
     }

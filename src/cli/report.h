@@ -2,11 +2,15 @@
 #pragma once
 
 #include <filesystem>
+#include <nlohmann/json_fwd.hpp>
 
 #include "cli/commands.h"
 #include "engine/export.h"
 
 namespace bp::cli {
+
+// What is said of a frame's place: docs/cli.md.
+nlohmann::json alignment_json(const Alignment& alignment);
 
 struct Stages {
     double open_s = 0;

@@ -12,6 +12,7 @@
 #include "engine/open.h"
 #include "engine/render.h"
 #include "io/writer.h"
+#include "practice/practice.h"
 #include "practice/texture.h"
 
 namespace bp::test {
@@ -67,6 +68,22 @@ void write(const fs::path& file, const Raster16& picture, int bits, const Profil
            const CaptureData& capture) {
     const Status written = write_picture(file, picture, profile, {bits, 95, Sync::no}, capture);
     if (!written.ok()) throw std::runtime_error(written.failure().sentence);
+}
+
+Pile practised(const Folder& folder, const char* scene, int frames, Outcome outcome) {
+    Job job;
+    practice::PracticeOptions options;
+    options.frames = frames;
+    options.truth = false;
+    const auto done = practice::practise(*practice::scene_named(scene), folder.path(), options, job);
+    if (!done.ok()) throw std::runtime_error(done.failure().sentence);
+    return open_frames(gather_run({folder.path().string()}).value(), outcome, Order::captured, job).value();
+}
+
+void write_moving(const Folder& folder, int count, Size size, Point step) {
+    for (int i = 0; i < count; ++i)
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"),
+              landscape(size, Matrix::shift(step.x * i, step.y * i), unsigned(i), 0.01), 8);
 }
 
 Pile speckle_pile(const Folder& folder, int frames, Size size, int bits, int channels) {

@@ -45,6 +45,12 @@ Pile speckle_pile(const Folder& folder, int frames, Size size, int bits, int cha
 // The first sample that differs, in words; empty when all are equal or differ by at most `tolerance`.
 std::string difference(const Raster16& a, const Raster16& b, int tolerance = 0);
 
+// A scene of the practice camera as files in the folder, without its truth, opened as a pile; 0 frames: its own number.
+Pile practised(const Folder& folder, const char* scene, int frames = 0, Outcome outcome = Outcome::trails);
+
+// Frames of a landscape, each moved on by `step` from the one before, as 8-bit files f1.tif, f2.tif and so on.
+void write_moving(const Folder& folder, int count, Size size, Point step);
+
 std::string bytes_of(const fs::path& file);
 Result<Raster16> render_all(const Pile& pile);
 

@@ -3,6 +3,7 @@
 #include <QButtonGroup>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QPainter>
 #include <QShortcut>
 #include <QSignalBlocker>
 #include <algorithm>
@@ -12,6 +13,7 @@
 
 #include "app/controls.h"
 #include "app/pictures.h"
+#include "app/theme.h"
 #include "app/words.h"
 #include "engine/cover.h"
 #include "engine/render.h"
@@ -33,6 +35,26 @@ Worst worst_of(const Pile& pile) {
             out.residual = std::max(out.residual, frame.alignment->residual_px);
         else
             ++out.lost;
+    }
+    return out;
+}
+
+// What aligning by the stars does, drawn: for runs in which none were looked for beforehand.
+QImage turning_sky() {
+    constexpr int width = 204;
+    constexpr int height = 138;
+    constexpr int degree = 16;  // as the painter counts
+    QImage out(width, height, QImage::Format_RGB32);
+    out.fill(theme().surround);
+    QPainter painter(&out);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(theme().quiet, 3));
+    const QPointF pole(width * 0.55, height * 0.5);
+    for (int ring = 1; ring <= 4; ++ring) {
+        const double r = 16.0 * ring;
+        for (int k = 0; k < 3; ++k)
+            painter.drawArc(QRectF(pole.x() - r, pole.y() - r, 2 * r, 2 * r), (k * 120 + ring * 47) * degree,
+                            40 * degree);
     }
     return out;
 }
@@ -244,6 +266,7 @@ void AlignStep::refresh() {
 void AlignStep::render_miniatures() {
     if (!studio_.document().open() || !isVisible() || !studio_.thumbnails_complete()) return;
     const Pile now = studio_.pile();
+    if (!studio_.model_preview(Model::stars)) grid_->set_picture(int(Model::stars), turning_sky());
     const auto store = studio_.store();
     const int level = studio_.thumbnail_level();
     std::map<Model, Pile> piles;

@@ -131,7 +131,11 @@ void EvenStep::build_look() {
     hot_->setObjectName(QStringLiteral("hot_pixels"));
     hot_->setToolTip(tr("Finds pixels that glow at one place in all frames, and takes their neighbours instead"));
     column()->addWidget(hot_);
-    connect(hot_, &QCheckBox::clicked, this, [this](bool on) { studio_.mend_hot_pixels(on); });
+    connect(hot_, &QCheckBox::clicked, this, [this](bool on) {
+        // Checked when they have been found.
+        hot_->setChecked(studio_.pile().hot != nullptr);
+        studio_.mend_hot_pixels(on);
+    });
     connect(reset_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(with_shown_look({}), tr("No look")); });
     connect(copy_, &QPushButton::clicked, this, [this] {
@@ -187,6 +191,7 @@ void EvenStep::refresh() {
     for (std::size_t i = 0; i < values_.size(); ++i) {
         const LookValue& entry = look_values()[i];
         if (!values_[i]->slider()->isSliderDown()) values_[i]->set_value(steps_of(entry, look.*entry.value));
+        values_[i]->setEnabled(pile.channels == 3 || !entry.of_colour);
     }
     hot_->setChecked(pile.hot != nullptr);
     hot_->setText(pile.hot ? tr("Mend hot pixels (%1)").arg(pile.hot->size()) : tr("Mend hot pixels"));

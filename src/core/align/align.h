@@ -34,7 +34,7 @@ struct Alignment {
     bool by_hand = false;      // placed by a person
     bool insisted = false;     // merged although it is not to be trusted, because a person said so
 
-    Placement placement() const { return {to_reference, lens, nullptr, sensor}; }
+    Placement placement() const { return {to_reference, lens, sensor}; }
     friend bool operator==(const Alignment&, const Alignment&) = default;
 };
 // A frame that could not be aligned.

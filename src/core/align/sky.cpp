@@ -201,16 +201,9 @@ class Placer {
             if (i != reference_) fit_sky(model_, stars_, matches(i, 2), reference_, loss_px, Free::poses);
     }
 
-    SkyPlacing result() const {
-        SkyPlacing out;
-        const Point middle{(size_.width - 1) / 2.0, (size_.height - 1) / 2.0};
-        const SkyCamera& c = model_.camera;
-        out.lens = {middle, c.focal, c.k1, c.k2};
-        const Vec3 ahead = model_.axis[2] >= 0 ? model_.axis : Vec3{-model_.axis[0], -model_.axis[1], -model_.axis[2]};
-        const double near_enough = std::max(ahead[2], 1e-3);
-        out.pole =
-            out.lens.seen({middle.x + c.focal * ahead[0] / near_enough, middle.y + c.focal * ahead[1] / near_enough});
-        for (std::size_t i = 0; i < model_.poses.size(); ++i) out.frames.push_back(alignment_of(i));
+    std::vector<Alignment> result() const {
+        std::vector<Alignment> out;
+        for (std::size_t i = 0; i < model_.poses.size(); ++i) out.push_back(alignment_of(i));
         return out;
     }
 
@@ -358,7 +351,7 @@ class Placer {
 
 }  // namespace
 
-std::optional<SkyPlacing> place_sky(const std::vector<SkyFrame>& frames, std::size_t reference, Size size) {
+std::optional<std::vector<Alignment>> place_sky(const std::vector<SkyFrame>& frames, std::size_t reference, Size size) {
     Placer placer(moving_stars(frames, size), frames, reference, size);
     if (!placer.begin()) return std::nullopt;
     placer.go_through();

@@ -15,18 +15,12 @@ struct SkyFrame {
     std::optional<double> time_s;  // the middle of its exposure
 };
 
-struct SkyPlacing {
-    std::vector<Alignment> frames;  // in the order given; the reference has the identity
-    Lens lens;
-    Point pole;  // as seen in the reference, perhaps far outside it
-};
-
 // Places every frame against frame `reference` as a camera on a tripod under the sky sees it: a turn about the pole by
 // what the clock says (15.041 degrees an hour), a small turn and shift of the camera's own, and a lens with radial
 // distortion, fitted together over all frames and stars (bundle adjustment; Triggs and others, "Bundle adjustment - a
 // modern synthesis", 2000; by Ceres). No catalogue is needed: the pole and the focal length are found by trying all,
 // for the pair of frames that lie nearest in time. Frames in which too few stars agree are placed by the clock alone.
-// None when there are no times, or no pair of frames agrees.
-std::optional<SkyPlacing> place_sky(const std::vector<SkyFrame>& frames, std::size_t reference, Size size);
+// In the order given; the reference has the identity. None when there are no times, or no pair of frames agrees.
+std::optional<std::vector<Alignment>> place_sky(const std::vector<SkyFrame>& frames, std::size_t reference, Size size);
 
 }  // namespace bp

@@ -1,6 +1,7 @@
 #include "engine/aligning.h"
 
 #include <algorithm>
+#include <cmath>
 #include <mutex>
 #include <optional>
 #include <vector>
@@ -40,6 +41,10 @@ Result<SkyFrame> look_for_stars(const Pile& pile, const Frame& frame, int level,
     out.stars = find_stars(brightness_of(picture.value(), LightCurve::of(pile.profile, pile.channels)), most, longest);
     const double scale = double(1 << level);
     for (Star& star : out.stars) star.at = {(star.at.x + 0.5) * scale - 0.5, (star.at.y + 0.5) * scale - 0.5};
+    if (!pile.trust.empty())
+        std::erase_if(out.stars, [&](const Star& s) {
+            return pile.trust.at(int(std::lround(s.at.x)), int(std::lround(s.at.y))) < 128;
+        });
     if (capture.captured) out.time_s = *capture.captured + exposure / 2;
     return out;
 }
@@ -67,14 +72,14 @@ Result<std::map<int, Alignment>> align_to_sky(const Pile& pile, int reference, J
         return Failure{Fault::input, "",
                        "Aligning by the stars needs capture times, and the reference frame has none."};
     job.begin("Placing the frames under the sky", 1);
-    const std::optional<SkyPlacing> placing = place_sky(frames, fixed, pile.size);
+    const auto placing = place_sky(frames, fixed, pile.size);
     if (job.stopped()) return stopped_failure();
     if (!placing)
         return Failure{Fault::input, "",
                        "The stars of the reference frame were not found again in other frames. Choose a clear frame as "
                        "reference, or another model."};
     std::map<int, Alignment> out;
-    for (std::size_t i = 0; i < ids.size(); ++i) out[ids[i]] = placing->frames[i];
+    for (std::size_t i = 0; i < ids.size(); ++i) out[ids[i]] = (*placing)[i];
     return out;
 }
 

@@ -7,12 +7,12 @@ namespace {
 
 class EvenedRows final : public FrameRows {
   public:
-    EvenedRows(std::unique_ptr<FrameRows> rows, SharedEvener evener, int channels, int left, int columns, int height)
+    EvenedRows(std::unique_ptr<FrameRows> rows, SharedEvener evener, int channels, kernels::Span columns, int height)
         : rows_(std::move(rows)),
           evener_(std::move(evener)),
           channels_(channels),
-          left_(left),
-          columns_(std::max(0, columns)),
+          left_(columns.begin),
+          columns_(std::max(0, columns.end - columns.begin)),
           height_(std::max(1, height)),
           memory_(std::size_t(height_) * stride()) {}
 
@@ -63,9 +63,9 @@ SharedEvener Eveners::of(const Frame& frame, int bits) {
     return std::make_shared<const Evener>(*tone, gains, pile_.channels, bits);
 }
 
-std::unique_ptr<FrameRows> evened_rows(std::unique_ptr<FrameRows> rows, SharedEvener evener, int channels, int left,
-                                       int columns, int height) {
-    return std::make_unique<EvenedRows>(std::move(rows), std::move(evener), channels, left, columns, height);
+std::unique_ptr<FrameRows> evened_rows(std::unique_ptr<FrameRows> rows, SharedEvener evener, int channels,
+                                       kernels::Span columns, int height) {
+    return std::make_unique<EvenedRows>(std::move(rows), std::move(evener), channels, columns, height);
 }
 
 }  // namespace bp

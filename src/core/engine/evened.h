@@ -5,6 +5,7 @@
 
 #include "engine/source.h"
 #include "even/evener.h"
+#include "kernels/source_map.h"
 
 namespace bp {
 
@@ -23,7 +24,7 @@ class Eveners {
 };
 
 // The rows of a frame, evened: in 16 bits, and only in the columns asked for.
-std::unique_ptr<FrameRows> evened_rows(std::unique_ptr<FrameRows> rows, SharedEvener evener, int channels, int left,
-                                       int columns, int height);
+std::unique_ptr<FrameRows> evened_rows(std::unique_ptr<FrameRows> rows, SharedEvener evener, int channels,
+                                       kernels::Span columns, int height);
 
 }  // namespace bp

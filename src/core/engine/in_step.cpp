@@ -159,6 +159,11 @@ std::vector<RowReaches> reaches_of(const InStep& what, const std::vector<Source>
     return out;
 }
 
+// The columns of a frame that are mended: one more at either side, which mending looks at.
+kernels::Span mended_columns(kernels::Span columns, int width) {
+    return {std::max(0, columns.begin - 1), std::min(width, columns.end + 1)};
+}
+
 // The columns of a frame that are evened: a frame that is resampled may be read anywhere.
 kernels::Span evened_columns(const Source& source, const RowReaches& reaches, const Rect& region) {
     if (reaches.resampled()) return {0, source.size().width};
@@ -175,7 +180,7 @@ FrameCost cost_of(const Source& source, const RowReaches& reaches, const Rect& r
     }
     if (source.tiles && reaches.resampled()) return cost;
     const kernels::Span columns = evened_columns(source, reaches, region);
-    const std::size_t samples = std::size_t(std::max(0, columns.end - columns.begin)) * std::size_t(channels);
+    const std::size_t samples = std::size_t(std::max(0, columns.end - columns.begin + 2)) * std::size_t(channels);
     if (source.hot) cost.row_bytes += samples * std::size_t(source.bits() / 8);
     if (source.evener) cost.row_bytes += samples * 2;
     return cost;
@@ -235,20 +240,18 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
         Source& source = sources[i];
         std::unique_ptr<FrameRows> rows;
         const kernels::Span columns = evened_columns(source, reaches[i], what.region);
+        const kernels::Span mended = mended_columns(columns, source.size().width);
         const int beside = source.hot ? 2 : 0;  // rows that mending looks at above and below
         if (source.held)
             rows = held_rows(std::move(source.held));
         else if (source.open)
             rows = source.open->window(plan.windows[i] + beside, int(i));
         else if (!reaches[i].resampled())
-            rows =
-                tiled_rows(std::move(source.tiles), {what.region.left, what.region.right()}, plan.windows[i] + beside);
+            rows = tiled_rows(std::move(source.tiles), source.hot ? mended : columns, plan.windows[i] + beside);
         if (rows && source.hot)
-            rows = mended_rows(std::move(rows), source.hot, what.pile.channels, columns.begin,
-                               columns.end - columns.begin, plan.windows[i]);
+            rows = mended_rows(std::move(rows), source.hot, what.pile.channels, mended, plan.windows[i]);
         if (rows && source.evener)
-            rows = evened_rows(std::move(rows), source.evener, what.pile.channels, columns.begin,
-                               columns.end - columns.begin, plan.windows[i]);
+            rows = evened_rows(std::move(rows), source.evener, what.pile.channels, columns, plan.windows[i]);
         if (rows)
             out.emplace_back(std::move(rows), std::move(reaches[i]), what.region, what.pile.channels, plan.bands);
         else

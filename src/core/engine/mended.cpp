@@ -7,12 +7,12 @@ namespace {
 
 class MendedRows final : public FrameRows {
   public:
-    MendedRows(std::unique_ptr<FrameRows> rows, SharedHotPixels pixels, int channels, int left, int columns, int height)
+    MendedRows(std::unique_ptr<FrameRows> rows, SharedHotPixels pixels, int channels, kernels::Span columns, int height)
         : rows_(std::move(rows)),
           pixels_(std::move(pixels)),
           channels_(channels),
-          left_(left),
-          columns_(std::max(0, columns)),
+          left_(columns.begin),
+          columns_(std::max(0, columns.end - columns.begin)),
           height_(std::max(1, height)),
           narrow_(rows_->bits() == 8 ? std::size_t(height_) * stride() : 0),
           wide_(rows_->bits() == 8 ? 0 : std::size_t(height_) * stride()) {}
@@ -67,9 +67,9 @@ class MendedRows final : public FrameRows {
 
 }  // namespace
 
-std::unique_ptr<FrameRows> mended_rows(std::unique_ptr<FrameRows> rows, SharedHotPixels pixels, int channels, int left,
-                                       int columns, int height) {
-    return std::make_unique<MendedRows>(std::move(rows), std::move(pixels), channels, left, columns, height);
+std::unique_ptr<FrameRows> mended_rows(std::unique_ptr<FrameRows> rows, SharedHotPixels pixels, int channels,
+                                       kernels::Span columns, int height) {
+    return std::make_unique<MendedRows>(std::move(rows), std::move(pixels), channels, columns, height);
 }
 
 }  // namespace bp

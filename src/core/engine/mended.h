@@ -5,13 +5,14 @@
 
 #include "engine/source.h"
 #include "even/hot_pixels.h"
+#include "kernels/source_map.h"
 
 namespace bp {
 
 // The rows of a frame without the pixels that glow, in the bits it has; only in the columns asked for. `rows` must have
 // been made for a window of two rows more than `height`.
-std::unique_ptr<FrameRows> mended_rows(std::unique_ptr<FrameRows> rows, SharedHotPixels pixels, int channels, int left,
-                                       int columns, int height);
+std::unique_ptr<FrameRows> mended_rows(std::unique_ptr<FrameRows> rows, SharedHotPixels pixels, int channels,
+                                       kernels::Span columns, int height);
 
 // The same for a box of a frame in memory, whose rows are `stride` samples apart. The samples at its border that are
 // not the frame's are left alone: what surrounds them is not there.

@@ -8,16 +8,16 @@ namespace bp {
 namespace {
 
 constexpr std::array<LookValue, 10> table{{
-    {"exposure_ev", &Look::exposure_ev, -5, 5, 0.05},
-    {"temperature", &Look::temperature, -100, 100, 1},
-    {"tint", &Look::tint, -100, 100, 1},
-    {"contrast", &Look::contrast, -100, 100, 1},
-    {"highlights", &Look::highlights, -100, 100, 1},
-    {"shadows", &Look::shadows, -100, 100, 1},
-    {"floor", &Look::floor, 0, 100, 1},
-    {"white", &Look::white, -100, 100, 1},
-    {"saturation", &Look::saturation, -100, 100, 1},
-    {"vibrance", &Look::vibrance, -100, 100, 1},
+    {"exposure_ev", &Look::exposure_ev, -5, 5, 0.05, false},
+    {"temperature", &Look::temperature, -100, 100, 1, true},
+    {"tint", &Look::tint, -100, 100, 1, true},
+    {"contrast", &Look::contrast, -100, 100, 1, false},
+    {"highlights", &Look::highlights, -100, 100, 1, false},
+    {"shadows", &Look::shadows, -100, 100, 1, false},
+    {"floor", &Look::floor, 0, 100, 1, false},
+    {"white", &Look::white, -100, 100, 1, false},
+    {"saturation", &Look::saturation, -100, 100, 1, true},
+    {"vibrance", &Look::vibrance, -100, 100, 1, true},
 }};
 
 }  // namespace

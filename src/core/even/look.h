@@ -25,7 +25,8 @@ struct LookValue {
     std::string_view name;  // in pile files
     double Look::*value;
     double least, most;
-    double step;  // that one can see
+    double step;     // that one can see
+    bool of_colour;  // does nothing to grey pictures
 };
 std::span<const LookValue> look_values();
 

@@ -1,10 +1,7 @@
 // Where the pixels of a frame lie on the canvas.
 #pragma once
 
-#include <memory>
 #include <optional>
-#include <utility>
-#include <vector>
 
 #include "image/geometry.h"
 
@@ -27,36 +24,23 @@ struct Lens {
 Lens at_level(const Lens& lens, int level);
 Lens from_level(const Lens& lens, int level);
 
-// A small smooth bend: shifts at the nodes of a grid over the canvas, in between bilinear.
-struct Bend {
-    Size nodes;                 // at least 2 x 2
-    double step = 1;            // canvas pixels from one node to the next; the first lies at pixel (0, 0)
-    std::vector<float> dx, dy;  // pixels, row by row
-
-    Point operator()(Point canvas) const;
-    friend bool operator==(const Bend&, const Bend&) = default;
-};
-using SharedBend = std::shared_ptr<const Bend>;
-
 // From frame to canvas: back to its usual place on the sensor, as the lens would not have bent it, by the matrix, as
-// the lens bends it. The way back takes the bend's shift off the canvas first.
+// the lens bends it.
 struct Placement {
     // A matrix alone is a placement.
-    Placement(const Matrix& straight = {}, std::optional<Lens> seen_by = {}, SharedBend bent_by = {},
-              Point lies_off = {})
-        : matrix(straight), lens(seen_by), bend(std::move(bent_by)), sensor(lies_off) {}
+    Placement(const Matrix& straight = {}, std::optional<Lens> seen_by = {}, Point lies_off = {})
+        : matrix(straight), lens(seen_by), sensor(lies_off) {}
 
     Matrix matrix;
     std::optional<Lens> lens;
-    SharedBend bend;  // may be null
-    Point sensor;     // pixels by which the frame lies off its usual place behind the lens
+    Point sensor;  // pixels by which the frame lies off its usual place behind the lens
 
-    bool is_identity() const { return matrix.is_identity() && !bend && sensor == Point{}; }
+    bool is_identity() const { return matrix.is_identity() && sensor == Point{}; }
     // True when straight lines with even steps stay so: shifts, turns, scales, shears.
     bool is_affine() const;
     Point to_canvas(Point frame) const;
     Point to_frame(Point canvas) const;
-    friend bool operator==(const Placement& a, const Placement& b);
+    friend bool operator==(const Placement&, const Placement&) = default;
 };
 Placement at_level(const Placement& placement, int level);
 

@@ -63,7 +63,11 @@ SourceMap::SourceMap(const Placement& placed, Size source)
 }
 
 Point SourceMap::exact(double x, double y) const {
-    if (!affine_) return placed_.to_frame({x, y});
+    if (!affine_) {
+        const auto& lens = placed_.lens;
+        const Point p = lens ? lens->seen(to_source_(lens->straight({x, y}))) : to_source_({x, y});
+        return {p.x + placed_.sensor.x, p.y + placed_.sensor.y};
+    }
     const auto& m = to_source_.m;
     return {m[0] * x + m[1] * y + m[2], m[3] * x + m[4] * y + m[5]};
 }

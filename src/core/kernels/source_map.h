@@ -22,7 +22,7 @@ struct Reach {
 };
 
 // The way from canvas to source. It is exact at the knots, every step() pixels across and down from canvas pixel (0, 0)
-// on, and straight between them: for an affine placement that is exact everywhere, for lenses and bends of 24
+// on, and straight between them: for an affine placement that is exact everywhere, for lenses and perspectives of 24
 // megapixels right within a thousandth of a pixel. Nothing depends on which spans and bands are asked for. Any thread.
 class SourceMap {
   public:

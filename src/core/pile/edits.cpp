@@ -54,18 +54,14 @@ Pile with_note(Pile pile, int id, const std::string& note) {
 Pile with_reference(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
     if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
-    if (chosen->alignment && chosen->alignment->aligned) {
-        const Matrix to_chosen = inverse(chosen->alignment->to_reference);
-        for (Frame& frame : pile.frames)
-            if (frame.alignment) frame.alignment->to_reference = to_chosen * frame.alignment->to_reference;
-        const int ids[] = {id};
-        pile = each_frame(std::move(pile), ids, [](Frame& f) { f.alignment->to_reference = Matrix{}; });
-    }
-    if (chosen->level) {
-        const std::array<double, 3> own = chosen->level->gain;
-        for (Frame& frame : pile.frames)
-            if (frame.level)
-                for (std::size_t c = 0; c < own.size(); ++c) frame.level->gain[c] /= own[c];
+    const std::optional<Alignment> place = chosen->alignment;
+    const std::optional<Level> level = chosen->level;
+    for (Frame& frame : pile.frames) {
+        if (place && place->aligned && frame.alignment)
+            frame.alignment->to_reference =
+                frame.id == id ? Matrix{} : inverse(place->to_reference) * frame.alignment->to_reference;
+        if (level && frame.level)
+            for (std::size_t c = 0; c < 3; ++c) frame.level->gain[c] /= level->gain[c];
     }
     pile.reference = id;
     return pile;
@@ -140,11 +136,16 @@ Pile with_problem(Pile pile, int id, const std::string& problem) {
 }
 
 Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments) {
+    // What stays is held against the new reference.
+    pile = with_reference(std::move(pile), reference);
     pile.model = model;
     pile.reference = reference;
+    // A place under a lens says nothing without it, and the other way round.
+    const auto stays = [model](const Alignment& place) {
+        return place.by_hand && model != Model::none && place.lens.has_value() == (model == Model::stars);
+    };
     for (Frame& frame : pile.frames) {
-        // What a person placed stays, while anything is aligned.
-        if (model != Model::none && frame.alignment && frame.alignment->by_hand) continue;
+        if (frame.alignment && frame.id != reference && stays(*frame.alignment)) continue;
         const auto found = alignments.find(frame.id);
         frame.alignment = found == alignments.end() ? std::nullopt : std::optional(found->second);
     }

@@ -79,8 +79,9 @@ struct Pile {
     int reference = 0;                    // id of the frame that the others are aligned to
     int base = 0;                         // id of the frame that mode one shows
     Model model = Model::none;
-    Mask trust;  // kept: where alignment may look, in pixels of the reference; nothing kept: everywhere
-    Look look;   // of all frames
+    // Kept: where aligning may look, in pixels of the reference, for stars of every frame; nothing kept: everywhere.
+    Mask trust;
+    Look look;  // of all frames
     Levelling levelling = Levelling::off;
     SharedHotPixels hot;  // mended in all frames, in sensor place; null: none
     MergeSettings merge;
