@@ -196,6 +196,7 @@ def window_rows(row):
     row("window: mode change at fit zoom, 90 frames", "100 ms median, 200 ms worst", shown("mode"))
     row("window: strength slider at fit zoom", "100 ms median, 200 ms worst", shown("slider"))
     row("window: set aside, take back at fit zoom", "100 ms median, 200 ms worst", shown("set_aside"))
+    row("window: a frame nudged by hand, in the difference at fit zoom", "50 ms", shown("nudge"))
     row("window: brush segment to screen, in the result", "16 ms median", shown("brush_result"))
     row("window: brush segment to screen, on the frame", "16 ms median", shown("brush_frame"))
     row("window: frame flip at fit zoom", "30 ms", shown("flip"))

@@ -143,6 +143,27 @@ class Bench {
         coarse.print("slider");
     }
 
+    // A frame moved by hand in the difference, at fit zoom.
+    void nudge() {
+        open_step(3);
+        press(window_.canvas(), Qt::Key_Right);
+        const auto button = [&](const char* name) {
+            auto* found = window_.findChild<QWidget*>(QLatin1String(name));
+            if (!found) throw std::runtime_error("no such button");
+            return found;
+        };
+        click(*button("page_hand"));
+        changes_of_view([&] { press(window_.canvas(), Qt::Key_3); });
+        Waits coarse, fine;
+        for (int round = 0; round < 16; ++round)
+            changes([&] { click(*button(round % 4 < 2 ? "nudge_right" : "nudge_down")); }, coarse, fine);
+        coarse.print("nudge");
+        fine.print("nudge_screen_resolution");
+        for (int round = 0; round < 16; ++round) window_.studio().document().undo();
+        click(*button("page_place"));
+        changes_of_view([&] { press(window_.canvas(), Qt::Key_1); });
+    }
+
     void set_aside() {
         Waits coarse, fine;
         for (int round = 0; round < 8; ++round) changes([&] { press(window_.canvas(), Qt::Key_A); }, coarse, fine);
@@ -300,6 +321,7 @@ int main(int argc, char** argv) {
             bench.modes();
             bench.slider();
             bench.set_aside();
+            bench.nudge();
             bench.flips("flip");
             bench.brush();
             bench.full_size();

@@ -1,10 +1,14 @@
 // The Align step, used as a person uses it.
 #include <QCheckBox>
+#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPushButton>
+#include <QSpinBox>
+#include <QTreeWidget>
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "engine/cover.h"
 #include "pile/edits.h"
 #include "support/window.h"
 
@@ -32,7 +36,8 @@ TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, an
     begin(w, folder);
     const int second = w.pile().frames[1].id;
     w.studio().select(second);
-    w.window.viewer().set_view(app::View::difference);
+    w.click("page_hand");
+    CHECK(w.window.viewer().view() == app::View::difference);
     QTest::keyClick(&w.window, Qt::Key_Right, Qt::AltModifier);
     CHECK(shift_of(w, second).x == Approx(1));
     CHECK(find_frame(w.pile(), second)->alignment->by_hand);
@@ -61,7 +66,9 @@ TEST_CASE("what was placed by hand stays when the others are aligned", "[window]
     begin(w, folder);
     const int third = w.pile().frames[2].id;
     w.studio().select(third);
+    w.click("page_hand");
     w.click("nudge_left");
+    w.click("page_place");
     w.click("align_shift");
     REQUIRE(w.settle());
     CHECK(w.pile().model == Model::shift);
@@ -87,4 +94,179 @@ TEST_CASE("a frame that did not align says so, is left out, and is merged when t
     CHECK(merged_ids(w.pile()).size() == 4);
     w.studio().document().undo();
     CHECK(merged_ids(w.pile()).size() == 3);
+}
+
+TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and its knot", "[window]") {
+    const Folder folder;
+    Window w;
+    begin(w, folder);
+    const int second = w.pile().frames[1].id;
+    w.studio().select(second);
+    w.click("page_hand");
+    REQUIRE(w.settle());
+    auto* right = w.find<QDoubleSpinBox>("place_right");
+    right->setFocus();
+    right->selectAll();
+    QTest::keyClicks(right, "2.5");
+    QTest::keyClick(right, Qt::Key_Return);
+    const auto place = [&] { return find_frame(w.pile(), second)->alignment->to_reference; };
+    CHECK(place().m[2] == Approx(2.5));
+    CHECK(place().m[5] == Approx(0).margin(1e-9));
+    w.find<QDoubleSpinBox>("place_turn")->setValue(1);
+    CHECK(place().m[3] == Approx(std::sin(3.14159265 / 180)).epsilon(0.001));
+    const Point middle = place()({239.5, 159.5});
+    CHECK(middle.x == Approx(242).margin(1e-6));
+    w.find<QDoubleSpinBox>("place_scale")->setValue(1.01);
+    CHECK(std::hypot(place().m[0], place().m[3]) == Approx(1.01));
+
+    // Dragged by ten pixels of the picture.
+    const app::Canvas& canvas = w.window.canvas();
+    const Point before = place()({239.5, 159.5});
+    const auto drag = [&](QPointF from, QPointF to) {
+        w.stroke({from, (from + to) / 2, to});
+        CHECK(find_frame(w.pile(), second)->alignment->by_hand);
+    };
+    drag({30, 30}, {40, 25});
+    CHECK(place()({239.5, 159.5}).x == Approx(before.x + 10).margin(1));
+    CHECK(place()({239.5, 159.5}).y == Approx(before.y - 5).margin(1));
+    w.studio().document().undo();
+    CHECK(place()({239.5, 159.5}).x == Approx(before.x));
+    // The ring lies about the middle, 92 pixels of the screen away; its knot up to the right.
+    const double ring = 92 / canvas.zoom();
+    const double turn = std::atan2(place().m[3], place().m[0]);
+    drag({239.5 - ring, 159.5}, {239.5, 159.5 - ring});
+    CHECK(std::abs(std::atan2(place().m[3], place().m[0]) - turn - 3.14159265 / 2) < 0.05);
+    w.studio().document().undo();
+    const double knot = ring * std::sqrt(0.5);
+    drag({239.5 + knot, 159.5 - knot}, {239.5 + 1.5 * knot, 159.5 - 1.5 * knot});
+    CHECK(std::hypot(place().m[0], place().m[3]) == Approx(1.01 * 1.5).epsilon(0.05));
+    w.studio().document().undo();
+
+    w.find<QPushButton>("flicker")->click();
+    CHECK(canvas.flickers());
+    CHECK(w.window.comparison().on());
+    w.click("page_place");
+    CHECK_FALSE(canvas.flickers());
+    CHECK_FALSE(w.window.comparison().on());
+}
+
+TEST_CASE("where aligning may look is painted, and holds back what moves there", "[window]") {
+    const Folder folder;
+    Window w;
+    begin(w, folder);
+    w.find<QPushButton>("trust")->click();
+    CHECK(w.window.canvas().painting());
+    Brush brush = w.window.canvas().brush();
+    brush.size = 120;
+    w.window.canvas().set_brush(brush);
+    w.stroke({{80, 100}, {200, 100}, {200, 220}});
+    REQUIRE_FALSE(w.pile().trust.empty());
+    CHECK(w.pile().trust.at(200, 160) == 255);
+    CHECK(w.pile().trust.at(400, 160) == 0);
+    CHECK(w.pile().parts.empty());
+    w.click("align_shift");
+    REQUIRE(w.settle());
+    CHECK(shift_of(w, w.pile().frames[1].id).x == Approx(1.5).margin(0.05));
+    w.find<QPushButton>("trust_everywhere")->click();
+    CHECK(w.pile().trust.empty());
+    while (w.studio().document().can_undo()) w.studio().document().undo();
+    CHECK(w.pile().trust.empty());
+    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    CHECK_FALSE(w.window.canvas().painting());
+}
+
+TEST_CASE("the table shows how every frame lies, and choosing a row chooses the frame", "[window]") {
+    const Folder folder;
+    Window w;
+    begin(w, folder);
+    w.click("align_rigid");
+    REQUIRE(w.settle());
+    w.find<QPushButton>("align_table_shown")->click();
+    auto* table = w.find<QTreeWidget>("align_table");
+    REQUIRE(table->isVisible());
+    REQUIRE(table->topLevelItemCount() == 3);
+    CHECK(table->topLevelItem(0)->text(7) == QLatin1String("reference"));
+    CHECK(table->topLevelItem(2)->text(1).toDouble() == Approx(3).margin(0.05));
+    CHECK(table->topLevelItem(2)->text(2).toDouble() == Approx(-2).margin(0.05));
+    table->setCurrentItem(table->topLevelItem(1));
+    CHECK(w.studio().current() == w.pile().frames[1].id);
+    table->sortByColumn(1, Qt::DescendingOrder);
+    CHECK(table->topLevelItem(0)->text(0) == QLatin1String("3"));
+}
+
+TEST_CASE("zones are painted, aligned and merged apart, and undone", "[window]") {
+    const Folder folder;
+    Window w;
+    begin(w, folder);
+    w.click("page_zones");
+    CHECK(w.window.canvas().painting());
+    Brush brush = w.window.canvas().brush();
+    brush.size = 300;
+    brush.softness = 0;
+    w.window.canvas().set_brush(brush);
+    w.stroke({{10, 20}, {470, 20}});
+    REQUIRE(w.pile().zones);
+    CHECK(w.pile().zones->sky.at(240, 100) == 255);
+    CHECK(w.pile().zones->sky.at(240, 250) == 0);
+    w.click("page_place");
+    w.click("align_on_sky");
+    w.click("align_shift");
+    REQUIRE(w.settle());
+    CHECK(w.pile().model == Model::shift);
+    CHECK(w.pile().zones->land_model == Model::none);
+    w.click("align_on_land");
+    w.click("align_rigid");
+    REQUIRE(w.settle());
+    CHECK(w.pile().model == Model::shift);
+    CHECK(w.pile().zones->land_model == Model::rigid);
+    CHECK(w.pile().frames[2].on_land->to_reference.m[2] == Approx(3).margin(0.05));
+    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    const Mode sky = w.pile().merge.mode;
+    w.click("mode_minimum");
+    CHECK(w.pile().zones->land_mode == Mode::minimum);
+    CHECK(w.pile().merge.mode == sky);
+    w.click("merge_on_sky");
+    w.click("mode_mean");
+    CHECK(w.pile().merge.mode == Mode::mean);
+    CHECK(w.pile().zones->land_mode == Mode::minimum);
+    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    w.click("page_zones");
+    w.click("zones_snap");
+    REQUIRE(w.settle());
+    CHECK(w.studio().document().undo_text() == QLatin1String("Snap sky and land to edges"));
+    w.click("zones_remove");
+    CHECK_FALSE(w.pile().zones);
+    while (w.studio().document().can_undo()) w.studio().document().undo();
+    CHECK_FALSE(w.pile().zones);
+    CHECK(w.pile().model == Model::none);
+}
+
+TEST_CASE("the cover is seen, and the crop is dragged, typed and taken back", "[window]") {
+    const Folder folder;
+    Window w;
+    begin(w, folder);
+    w.click("align_shift");
+    REQUIRE(w.settle());
+    const Rect full = full_cover(w.pile());
+    w.click("page_cover");
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().view() == app::View::cover);
+    CHECK(w.window.viewer().area() == whole(w.pile().size));
+    // Corners that the last frame does not reach are grey, the middle is the picture.
+    const auto corner = w.window.viewer().colour_at(0, 319);
+    REQUIRE(corner);
+    CHECK(corner->red() == corner->blue());
+    w.stroke({{double(full.right()), 160}, {400, 160}, {380, 160}});
+    REQUIRE(w.pile().crop);
+    CHECK(std::abs(w.pile().crop->right() - 380) <= 2);
+    CHECK(w.pile().crop->top == full.top);
+    w.find<QSpinBox>("crop_left")->setValue(50);
+    CHECK(w.pile().crop->left == 50);
+    CHECK(output_area(w.pile()) == *w.pile().crop);
+    w.click("crop_full");
+    CHECK(*w.pile().crop == full);
+    w.click("page_place");
+    CHECK(w.window.viewer().view() == app::View::result);
+    while (w.studio().document().can_undo()) w.studio().document().undo();
+    CHECK_FALSE(w.pile().crop);
 }

@@ -300,6 +300,60 @@ TEST_CASE("an aligned mean loses as much noise as it should and hardly any sharp
     CHECK(mtf50(mean) > 0.97 * before);
 }
 
+TEST_CASE("a picture that is bent is bent back, also where part of it moves; another one is refused") {
+    const Size wide{480, 360};
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    const AlignReference reference(brightness_of(test::landscape(wide, {}, 1, 0.01), curve));
+    const auto bend = [](Point q) {
+        const Point p = Matrix::rigid(0.008, {240, 180}, 3, -2)(q);
+        return Point{p.x + 2.5 * std::sin(q.y / 26), p.y + 2 * std::cos(q.x / 31)};
+    };
+    for (const bool moving : {false, true}) {
+        Raster16 picture = test::bent_landscape(wide, bend, 2, 0.01);
+        if (moving) {
+            const Raster16 other = test::landscape(wide, Matrix::shift(700, 900));
+            for (int y = 60; y < 300; ++y)
+                for (int x = 40; x < 180; ++x)
+                    for (int c = 0; c < 3; ++c) picture.at(x, y, c) = other.at(x, y, c);
+        }
+        const Alignment found = reference.align(brightness_of(picture, curve), Model::flex);
+        REQUIRE(found.aligned);
+        REQUIRE(found.flex);
+        double squares = 0;
+        int count = 0;
+        for (int y = 20; y < 340; y += 10)
+            for (int x = 20; x < 460; x += 10) {
+                if (moving && x > 20 && x < 200 && y > 40 && y < 320) continue;
+                const Point there = found.placement().to_canvas({double(x), double(y)});
+                const Point truth = bend({double(x), double(y)});
+                squares += (there.x - truth.x) * (there.x - truth.x) + (there.y - truth.y) * (there.y - truth.y);
+                ++count;
+            }
+        INFO((moving ? "moving, " : "still, ") << std::sqrt(squares / count) << " px");
+        CHECK(std::sqrt(squares / count) < (moving ? 0.25 : 0.15));
+        CHECK(found.flex->largest() < 480 / 20.0);
+    }
+    const RasterF stranger = brightness_of(test::landscape(wide, Matrix::shift(5000, 3000), 3, 0.01), curve);
+    CHECK_FALSE(reference.align(stranger, Model::flex).aligned);
+}
+
+TEST_CASE("a frame that is not bent stays stiff under flex") {
+    const AlignReference reference(frame({}, 1, 0.02));
+    const Matrix truth = Matrix::rigid(0.01, {160, 120}, 4.4, -2.7);
+    const Alignment a = reference.align(frame(truth, 2, 0.02), Model::flex);
+    REQUIRE(a.aligned);
+    double squares = 0;
+    int count = 0;
+    for (int y = 20; y < 220; y += 20)
+        for (int x = 20; x < 300; x += 20, ++count) {
+            const Point there = a.placement().to_canvas({double(x), double(y)});
+            const Point right = truth({double(x), double(y)});
+            squares += (there.x - right.x) * (there.x - right.x) + (there.y - right.y) * (there.y - right.y);
+        }
+    INFO(std::sqrt(squares / count) << " px");
+    CHECK(std::sqrt(squares / count) < 0.15);
+}
+
 TEST_CASE("a reference that cannot be used and frames that are too small are refused") {
     const Folder folder;
     const Pile small = test::speckle_pile(folder, 2, {20, 20}, 8);

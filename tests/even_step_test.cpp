@@ -1,5 +1,6 @@
 // The Even step, used as a person uses it.
 #include <QCheckBox>
+#include <QLabel>
 #include <QPushButton>
 #include <QSlider>
 #include <catch2/catch.hpp>
@@ -121,6 +122,7 @@ TEST_CASE("hot pixels are mended and left again by one click", "[window]") {
     }
     Window w;
     open_even(w, folder);
+    w.click("page_sensor");
     auto* hot = w.find<QCheckBox>("hot_pixels");
     hot->click();
     REQUIRE(w.settle());
@@ -142,4 +144,73 @@ TEST_CASE("grey frames have no colour to set", "[window]") {
     CHECK(w.find<QSlider>("look_contrast")->isEnabled());
     CHECK_FALSE(w.find<QSlider>("look_tint")->isEnabled());
     CHECK_FALSE(w.find<QSlider>("look_saturation")->isEnabled());
+}
+
+TEST_CASE("a sensor spot is marked by a click, given back by another, and suggested", "[window]") {
+    const Folder folder;
+    for (int i = 0; i < 6; ++i) {
+        Raster16 picture = landscape({320, 240}, Matrix::shift(23.0 * i, 9.0 * i), unsigned(i), 0.004);
+        for (int y = 92; y <= 108; ++y)
+            for (int x = 192; x <= 208; ++x)
+                if (std::hypot(x - 200, y - 100) <= 7)
+                    for (int c = 0; c < 3; ++c) picture.at(x, y, c) = std::uint16_t(picture.at(x, y, c) * 0.75);
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture, 16);
+    }
+    Window w;
+    open_even(w, folder);
+    w.click("page_sensor");
+    w.find<QPushButton>("spots_mark")->click();
+    CHECK(w.window.viewer().view() == app::View::frame);
+    w.find<QSlider>("spot_size")->setValue(20);
+    w.stroke({{200, 100}});
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().spots);
+    CHECK(w.pile().spots->front().at.x == Approx(200).margin(1));
+    CHECK(w.pile().spots->front().radius_px == Approx(10));
+    CHECK(w.pile().spots->front().passes->at(w.pile().spots->front().area.width / 2,
+                                             w.pile().spots->front().area.height / 2, 0) < 55000);
+    w.stroke({{202, 101}});
+    CHECK(w.pile().spots == nullptr);
+    w.find<QPushButton>("spots_suggest")->click();
+    REQUIRE(w.settle());
+    REQUIRE(!w.studio().spot_guesses().empty());
+    const Point guess = w.studio().spot_guesses().front().at;
+    CHECK(std::hypot(guess.x - 200, guess.y - 100) < 4);
+    w.stroke({{guess.x, guess.y}});
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().spots);
+    while (w.studio().document().can_undo()) w.studio().document().undo();
+    CHECK(w.pile().spots == nullptr);
+    w.click("page_light");
+    CHECK_FALSE(w.find<QPushButton>("spots_mark")->isChecked());
+}
+
+TEST_CASE("darks are subtracted, and one that does not fit is said", "[window]") {
+    const Folder folder;
+    CaptureData capture;
+    capture.exposure_s = 8;
+    capture.iso = 400;
+    for (int i = 0; i < 3; ++i)
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"), landscape({320, 240}, {}, unsigned(i), 0.01), 16, {},
+              capture);
+    fs::create_directories(folder / "darks");
+    Raster16 dark({320, 240}, 3);
+    std::fill(dark.data().begin(), dark.data().end(), std::uint16_t(5000));
+    capture.exposure_s = 2;
+    write(folder / "darks/d1.tif", dark, 16, {}, capture);
+    Window w;
+    open_even(w, folder);
+    w.click("page_sensor");
+    auto* darks = w.find<QCheckBox>("darks");
+    REQUIRE(darks->isEnabled());
+    CHECK(darks->text().contains(QLatin1String("(1)")));
+    darks->click();
+    CHECK(w.pile().darks == Darks::on);
+    CHECK(w.find<QLabel>("useless_darks")->text().contains(QLatin1String("exposed for 2 s, the frames for 8 s")));
+    w.find<QCheckBox>("darks_scaled")->click();
+    CHECK(w.pile().darks == Darks::scaled);
+    CHECK_FALSE(w.find<QLabel>("useless_darks")->isVisible());
+    w.studio().document().undo();
+    w.studio().document().undo();
+    CHECK(w.pile().darks == Darks::off);
 }

@@ -1,4 +1,4 @@
-#include "parts/mask.h"
+#include "image/mask.h"
 
 #include <catch2/catch.hpp>
 

@@ -36,6 +36,20 @@ Pile rich_pile(const Folder& folder) {
     pile = with_levels(std::move(pile), Levelling::colour, {{pile.frames[2].id, Level{{1.1, 1, 0.93}, false}}});
     pile = with_level_by_person(std::move(pile), pile.frames[1].id, -0.5);
     pile = with_hot_pixels(std::move(pile), std::make_shared<const HotPixels>(HotPixels{{4, 5}, {60, 33}}));
+    pile = with_darks(std::move(pile), Darks::on);
+    pile = with_spot(std::move(pile), {{20, 21}, 3, {16, 17, 9, 9}, std::make_shared<const Raster16>([] {
+                                           Raster16 passes({9, 9}, 1);
+                                           for (std::uint16_t& v : passes.data()) v = 40000;
+                                           return passes;
+                                       }())});
+    Mask sky(pile.size);
+    sky.edit({0, 0, 90, 30}, [](int, int, std::uint8_t) { return std::uint8_t{255}; });
+    pile = with_zones(std::move(pile), sky);
+    Alignment bent = a;
+    bent.flex = std::make_shared<const Flex>(Flex::Grid{{-1.5, 2}, 32, 3, 2}, std::vector<float>{0, 1, 2, 3, 4, 0.5F},
+                                             std::vector<float>{1, 1, 0, 0, -1, 0.25F});
+    pile = with_alignments(std::move(pile), Model::flex, pile.frames[0].id, {{pile.frames[2].id, bent}}, Zone::land);
+    pile = with_crop(std::move(pile), Rect{3, 4, 70, 50});
     auto [with, part] = with_new_part(std::move(pile), one[0]);
     Stroke stroke(with.parts[0].mask, {30, 0.5, 0.8, true});
     stroke.extend({40, 30});
@@ -61,6 +75,8 @@ bool alike(Pile a, Pile b) {
     }
     if (!a.hot || !b.hot || *a.hot != *b.hot) return false;
     a.hot = b.hot;
+    if (!a.spots || !b.spots || *a.spots != *b.spots) return false;
+    a.spots = b.spots;
     return a == b;
 }
 

@@ -139,7 +139,7 @@ TEST_CASE("a frame turned far is resampled from tiles as from rows") {
                     bands.emplace_back(y, std::min(y + height, region.bottom()));
                 auto open = std::move(open_frame(file_of(folder / "a.tif"), 0, {Profile::srgb(), 3, {}})).value();
                 PlacedRows by_rows(open->window(reaches.window(bands), 0), reaches, region, 3, bands);
-                PlacedRows by_tiles(tiles, nullptr, nullptr, reaches, region, 3, bands);
+                PlacedRows by_tiles(tiles, Care{}, reaches, region, 3, bands);
                 for (std::size_t b = 0; b < bands.size(); ++b) {
                     REQUIRE(by_rows.read(b, bands[b]).ok());
                     REQUIRE(by_tiles.read(b, bands[b]).ok());

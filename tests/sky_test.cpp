@@ -271,3 +271,47 @@ TEST_CASE("the lighthouse's sky is placed within a fifth of a pixel, the knocked
     }
     CHECK(shot == 10);
 }
+
+TEST_CASE(
+    "five hours of night watch are placed within a fifth of a pixel, knocked frames too; the clouded one by its time") {
+    const test::Folder folder;
+    const Pile pile = test::practised(folder, "night-watch", 20, Outcome::shower);
+    Job job;
+    const auto found = align_frames(pile, Model::stars, pile.reference, job).value();
+    const auto scene = practice::scene_named("night-watch")->make(20, 1);
+    const auto lens = *scene->lens();
+    Sky sky(0);
+    sky.size = pile.size;
+    sky.focal = lens.focal;
+    sky.k1 = lens.k1;
+    const Lens bend = sky.lens();
+    const Point pole = bend.straight(lens.pole);
+    sky.point_axis({pole.x - bend.middle.x, pole.y - bend.middle.y, lens.focal});
+    // The sky turns the other way round when time goes on as seen by this axis.
+    const auto seen_at_reference = [&](Point p, double time) -> std::optional<Point> {
+        const Point q = bend.straight(p);
+        const Vec v =
+            turned_about({q.x - bend.middle.x, q.y - bend.middle.y, lens.focal}, sky.axis, time * turn_per_second);
+        if (v[2] < 0.3 * lens.focal) return std::nullopt;
+        return bend.seen({bend.middle.x + lens.focal * v[0] / v[2], bend.middle.y + lens.focal * v[1] / v[2]});
+    };
+    const auto shots = scene->shots();
+    for (std::size_t k = 0; k < shots.size(); ++k) {
+        const Alignment& place = found.at(pile.frames[k].id);
+        double squares = 0;
+        int count = 0;
+        for (double y = 10; y < 700; y += 40)
+            for (double x = 10; x < pile.size.width; x += 60) {
+                const auto truth = seen_at_reference(shots[k].to_scene({x, y}), shots[k].begin_s - shots[0].begin_s);
+                if (!truth || truth->x < 0 || truth->y < 0 || truth->x > pile.size.width || truth->y > 700) continue;
+                const Point there = place.placement().to_canvas({x, y});
+                squares += (there.x - truth->x) * (there.x - truth->x) + (there.y - truth->y) * (there.y - truth->y);
+                ++count;
+            }
+        REQUIRE(count > 10);
+        INFO("frame " << k + 1 << ": " << std::sqrt(squares / count) << " px");
+        CHECK(place.aligned);
+        CHECK(place.by_clock == (shots[k].cloud > 0));
+        CHECK(std::sqrt(squares / count) < (shots[k].cloud > 0 ? 3.0 : 0.2));
+    }
+}

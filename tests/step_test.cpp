@@ -63,7 +63,7 @@ TEST_CASE("every row is worked on once, and bands finish in their order") {
     FrameStore store(working_space(pile), {0, plenty});
     Notes notes;
     Job job;
-    REQUIRE(bring_in_step({pile, store, ids_of(pile), {0, 5, 50, 690}, 0}, job, notes).ok());
+    REQUIRE(bring_in_step({pile, store, wanted(ids_of(pile)), {0, 5, 50, 690}, 0}, job, notes).ok());
     CHECK(notes.rows.size() == 690);
     for (int y = 5; y < 695; ++y) REQUIRE(notes.rows.count(y) == 1);
     CHECK(notes.finished == notes.plan.bands);
@@ -88,7 +88,7 @@ TEST_CASE("frames of 8 bits stay in 8 until they are moved or converted") {
     for (const std::size_t keep : {std::size_t(0), plenty}) {
         FrameStore store(working_space(pile), {keep, plenty});
         Notes notes;
-        REQUIRE(bring_in_step({pile, store, ids_of(pile), {0, 0, 40, 60}, 0}, job, notes).ok());
+        REQUIRE(bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 40, 60}, 0}, job, notes).ok());
         CHECK(notes.narrow == std::set<int>{0, 1});
         CHECK(notes.wide == std::set<int>{2, 3, 4});
     }
@@ -103,7 +103,7 @@ TEST_CASE("a frame that breaks on its way stops all, with its name") {
     FrameStore store(working_space(pile), {0, plenty});
     Notes notes;
     Job job;
-    const Status done = bring_in_step({pile, store, ids_of(pile), {0, 0, 300, 900}, 0}, job, notes);
+    const Status done = bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 300, 900}, 0}, job, notes);
     REQUIRE_FALSE(done.ok());
     CHECK(done.failure().fault == Fault::input);
     CHECK(done.failure().file == victim.string());
@@ -117,7 +117,7 @@ TEST_CASE("a band that cannot be finished, and a stop, end the work") {
         Notes notes;
         Job job;
         notes.on_finish = [](const Band&) -> Status { return Failure{Fault::output, "", "the disk is full"}; };
-        const Status done = bring_in_step({pile, store, ids_of(pile), {0, 0, 30, 2000}, 0}, job, notes);
+        const Status done = bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 30, 2000}, 0}, job, notes);
         REQUIRE_FALSE(done.ok());
         CHECK(done.failure().sentence == "the disk is full");
         CHECK(notes.finished.size() == 1);
@@ -129,7 +129,7 @@ TEST_CASE("a band that cannot be finished, and a stop, end the work") {
             job.stop();
             return Done{};
         };
-        const Status done = bring_in_step({pile, store, ids_of(pile), {0, 0, 30, 2000}, 0}, job, notes);
+        const Status done = bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 30, 2000}, 0}, job, notes);
         REQUIRE_FALSE(done.ok());
         CHECK(done.failure().fault == Fault::stopped);
         CHECK(notes.finished.size() == 1);

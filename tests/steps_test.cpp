@@ -135,9 +135,11 @@ TEST_CASE("the Align step aligns to any frame and crops to what is shared", "[wi
     CHECK(w.pile().reference == w.pile().frames[0].id);
     const Rect cropped = w.window.viewer().area();
     CHECK(cropped.width < 320);
+    w.click("page_cover");
     w.find<QCheckBox>("full_cover")->click();
     CHECK(w.pile().cover == Cover::any);
     CHECK(w.window.viewer().area() == Rect{0, 0, 320, 240});
+    w.click("page_place");
     w.studio().select(w.pile().frames[2].id);
     w.click("make_reference");
     REQUIRE(w.quiet());

@@ -9,6 +9,7 @@
 
 #include "app/theme.h"
 #include "app/words.h"
+#include "engine/cover.h"
 #include "pile/edits.h"
 
 namespace bp::app {
@@ -27,6 +28,10 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(320, 240);
+    connect(&flicker_, &QTimer::timeout, this, [this] {
+        second_in_turn_ = !second_in_turn_;
+        update();
+    });
     connect(&viewer, &Viewer::updated, this, qOverload<>(&QWidget::update));
     connect(&viewer, &Viewer::patched, this, [this](const Rect& area) { update(on_screen(area)); });
     connect(&viewer, &Viewer::area_changed, this, [this] {
@@ -116,10 +121,39 @@ QPointF Canvas::to_canvas(QPointF p) const {
     return (p - QPointF(width() / 2.0, height() / 2.0)) / zoom_ + centre_;
 }
 
-void Canvas::set_painting(bool on) {
-    painting_ = on;
-    setCursor(on ? Qt::BlankCursor : Qt::ArrowCursor);
+void Canvas::set_painting(PaintOn what) {
+    if (stroke_ && what != painting_) stroke_.reset();
+    painting_ = what;
+    settle_cursor(pointer_);
     update();
+}
+
+void Canvas::set_tool(CanvasTool* tool) {
+    tool_ = tool;
+    tool_works_ = false;
+    settle_cursor(pointer_);
+    update();
+}
+
+void Canvas::set_flicker(bool on) {
+    constexpr int beat_ms = 350;
+    second_in_turn_ = false;
+    if (on)
+        flicker_.start(beat_ms);
+    else
+        flicker_.stop();
+    update();
+}
+
+void Canvas::settle_cursor(QPointF at) {
+    if (on_divider(at)) {
+        setCursor(Qt::SplitHCursor);
+    } else if (painting()) {
+        setCursor(Qt::BlankCursor);
+    } else {
+        const auto shape = tool_ ? tool_->cursor_at(at) : std::nullopt;
+        setCursor(shape.value_or(Qt::ArrowCursor));
+    }
 }
 
 void Canvas::set_brush(const Brush& brush) {
@@ -163,8 +197,20 @@ int Canvas::part_to_paint() {
     return same == pile.parts.rend() ? 0 : same->id;
 }
 
+Mask Canvas::painted_mask() const {
+    const Pile& pile = studio_.pile();
+    if (painting_ == PaintOn::sky && pile.zones) return pile.zones->sky;
+    if (painting_ == PaintOn::trust && !pile.trust.empty()) return pile.trust;
+    return Mask(pile.size);
+}
+
 void Canvas::begin_stroke(QPointF at) {
-    if (viewer_.view() == View::difference) {
+    if (painting_ != PaintOn::parts) {
+        stroke_.emplace(painted_mask(), brush_);
+        extend_stroke(at);
+        return;
+    }
+    if (viewer_.view() == View::difference || viewer_.view() == View::cover) {
         studio_.say(tr("Switch to Frame to paint a part of it."));
         return;
     }
@@ -188,7 +234,7 @@ void Canvas::begin_stroke(QPointF at) {
 void Canvas::extend_stroke(QPointF at) {
     const QPointF p = to_canvas(at) - QPointF(0.5, 0.5);
     const Rect changed = stroke_->extend({p.x(), p.y()});
-    if (!stroke_new_part_ && viewer_.view() == View::result)
+    if (painting_ == PaintOn::parts && !stroke_new_part_ && viewer_.view() == View::result)
         viewer_.try_out_mask(stroke_part_, stroke_->mask(), changed);
     else
         update(on_screen(changed));
@@ -198,6 +244,14 @@ void Canvas::end_stroke() {
     const Mask mask = stroke_->mask();
     stroke_.reset();
     Pile next = studio_.pile();
+    if (painting_ == PaintOn::trust) {
+        studio_.document().edit(with_trust(std::move(next), mask), tr("Paint where aligning looks"));
+        return;
+    }
+    if (painting_ == PaintOn::sky) {
+        studio_.document().edit(with_zones(std::move(next), mask), brush_.keep ? tr("Paint sky") : tr("Paint land"));
+        return;
+    }
     int part = stroke_part_;
     if (stroke_new_part_) {
         auto made = with_new_part(std::move(next), stroke_frame_);
@@ -210,9 +264,12 @@ void Canvas::end_stroke() {
 }
 
 const Mask* Canvas::shown_mask() const {
-    if (!painting_ || !show_mask_ || viewer_.view() == View::difference) return nullptr;
+    if (!painting() || !show_mask_) return nullptr;
     if (stroke_) return &stroke_->mask();
     const Pile& pile = studio_.pile();
+    if (painting_ == PaintOn::trust) return pile.trust.empty() ? nullptr : &pile.trust;
+    if (painting_ == PaintOn::sky) return pile.zones && !pile.zones->sky.empty() ? &pile.zones->sky : nullptr;
+    if (viewer_.view() == View::difference || viewer_.view() == View::cover) return nullptr;
     if (viewer_.view() == View::result) {
         // The result itself shows what is kept; the hatch would hide it.
         return nullptr;
@@ -240,7 +297,7 @@ QRect Canvas::brush_mark(QPointF at) const {
 
 // Draws anew what follows the pointer.
 void Canvas::moved_from(QPointF before) {
-    if (painting_) {
+    if (painting()) {
         update(brush_mark(before));
         update(brush_mark(pointer_));
     }
@@ -257,6 +314,11 @@ QString Canvas::readout() const {
         text += tr("   x %1  y %2").arg(x).arg(y);
         if (const auto colour = viewer_.colour_at(x, y))
             text += tr("   %1 %2 %3").arg(colour->red()).arg(colour->green()).arg(colour->blue());
+    }
+    if (viewer_.view() == View::cover && !intersect(whole(studio_.pile().size), {x, y, 1, 1}).empty()) {
+        const auto all = merged_ids(studio_.pile()).size();
+        const double share = cover_shares(studio_.pile(), {x, y, 1, 1}, 0).at(0, 0, 0) / 65535.0;
+        text += tr("   reached by %1 of %2 frames").arg(std::lround(share * double(all))).arg(all);
     }
     if (viewer_.view() == View::frame) text += tr("   frame %1").arg(number_of(studio_.pile(), studio_.current()));
     if (viewer_.view() == View::difference)
@@ -286,7 +348,7 @@ void Canvas::set_flipped(bool on) {
 
 bool Canvas::on_divider(QPointF at) const {
     constexpr double reach = 6;
-    return comparison_.on() && std::abs(at.x() - divider_x()) <= reach;
+    return comparison_.on() && !flickers() && std::abs(at.x() - divider_x()) <= reach;
 }
 
 void Canvas::resizeEvent(QResizeEvent*) {
@@ -303,7 +365,7 @@ void Canvas::wheelEvent(QWheelEvent* event) {
     if (event->modifiers().testFlag(Qt::ShiftModifier)) {
         // Flips through the frames; the view stays where it is.
         if (steps != 0) studio_.step_current(steps > 0 ? -1 : 1);
-        if (viewer_.view() == View::result) viewer_.set_view(View::frame);
+        if (viewer_.of_all()) viewer_.set_view(View::frame);
         event->accept();
         return;
     }
@@ -317,9 +379,12 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
         dividing_ = true;
         return;
     }
-    const bool paint = painting_ && event->button() == Qt::LeftButton && studio_.document().open();
+    const bool paint = painting() && event->button() == Qt::LeftButton && studio_.document().open();
     if (paint) {
         begin_stroke(event->position());
+    } else if (tool_ && event->button() == Qt::LeftButton && studio_.document().open() && tool_->press(pointer_)) {
+        tool_works_ = true;
+        update();
     } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton ||
                event->button() == Qt::RightButton) {
         panning_ = true;
@@ -334,8 +399,12 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
         set_divider(pointer_.x() / width());
         return;
     }
-    if (!panning_ && !stroke_ && comparison_.on())
-        setCursor(on_divider(pointer_) ? Qt::SplitHCursor : painting_ ? Qt::BlankCursor : Qt::ArrowCursor);
+    if (tool_works_) {
+        tool_->drag(pointer_);
+        update();
+        return;
+    }
+    if (!panning_ && !stroke_ && (comparison_.on() || tool_)) settle_cursor(pointer_);
     if (panning_) {
         centre_ -= (event->position() - grabbed_) / zoom_;
         grabbed_ = event->position();
@@ -350,14 +419,15 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
 
 void Canvas::mouseReleaseEvent(QMouseEvent*) {
     if (stroke_) end_stroke();
+    if (std::exchange(tool_works_, false)) tool_->release();
     panning_ = false;
     dividing_ = false;
-    setCursor(painting_ ? Qt::BlankCursor : Qt::ArrowCursor);
+    settle_cursor(pointer_);
     update();
 }
 
 void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (painting_) {
+    if (painting() || tool_) {
         mousePressEvent(event);
         return;
     }

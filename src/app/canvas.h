@@ -1,17 +1,21 @@
 // The picture: pan, zoom from fit to 800 %, and painting of parts.
 #pragma once
 
-#include <QElapsedTimer>
+#include <QTimer>
 #include <QWidget>
 #include <map>
 #include <optional>
 #include <utility>
 
+#include "app/canvas_tool.h"
 #include "app/comparison.h"
 #include "app/viewer.h"
 #include "parts/brush.h"
 
 namespace bp::app {
+
+// What a stroke is painted into.
+enum class PaintOn { nothing, parts, trust, sky };
 
 class Canvas : public QWidget {
     Q_OBJECT
@@ -24,9 +28,13 @@ class Canvas : public QWidget {
     void zoom_to(double zoom, QPointF anchor);
     void zoom_by(double factor);
 
-    // Painting is on in the Parts step only.
-    void set_painting(bool on);
-    bool painting() const { return painting_; }
+    void set_painting(PaintOn what);
+    bool painting() const { return painting_ != PaintOn::nothing; }
+    // Null for none. The tool must outlive its use here.
+    void set_tool(CanvasTool* tool);
+    // Shows the second of two pictures in turn with the first, both whole.
+    void set_flicker(bool on);
+    bool flickers() const { return flicker_.isActive(); }
     const Brush& brush() const { return brush_; }
     void set_brush(const Brush& brush);
     void set_show_mask(bool on);
@@ -67,6 +75,9 @@ class Canvas : public QWidget {
     void keep_inside();
     void ask();
     void begin_stroke(QPointF at);
+    // The mask that strokes of this kind go into, as it is.
+    Mask painted_mask() const;
+    void settle_cursor(QPointF at);
     void extend_stroke(QPointF at);
     void end_stroke();
     int part_to_paint();
@@ -99,7 +110,11 @@ class Canvas : public QWidget {
     bool panning_ = false;
     QPointF grabbed_;
     mutable QRect readout_drawn_;
-    bool painting_ = false;
+    PaintOn painting_ = PaintOn::nothing;
+    CanvasTool* tool_ = nullptr;
+    bool tool_works_ = false;
+    QTimer flicker_;
+    bool second_in_turn_ = false;
     bool show_mask_ = true;
     bool show_clipping_ = false;
     bool show_pole_ = false;

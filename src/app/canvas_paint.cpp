@@ -120,10 +120,14 @@ void Canvas::paintEvent(QPaintEvent* event) {
     const QRectF frame(to_screen({double(area.left), double(area.top)}),
                        to_screen({double(area.right()), double(area.bottom())}));
     painter.save();
-    const bool pair = comparison_.on();
+    const bool turns = flickers() && comparison_.on();
+    const bool pair = comparison_.on() && !turns;
     const QRectF all(rect());
     const QRectF left(0, 0, pair ? divider_x() : width(), height());
-    if (!pair || !flipped_) draw_picture(painter, viewer_, frame, pair ? left : all);
+    if (turns)
+        draw_picture(painter, second_in_turn_ ? comparison_.viewer() : viewer_, frame, all);
+    else if (!pair || !flipped_)
+        draw_picture(painter, viewer_, frame, pair ? left : all);
     if (pair) draw_picture(painter, comparison_.viewer(), frame, flipped_ ? all : all.adjusted(divider_x(), 0, 0, 0));
     painter.setClipRect(frame & (pair ? left : all));
     if (const Mask* mask = shown_mask()) {
@@ -134,7 +138,8 @@ void Canvas::paintEvent(QPaintEvent* event) {
     if (show_pole_) draw_pole(painter);
     painter.restore();
     if (pair && !flipped_) draw_divider(painter);
-    if (painting_ && pointer_.x() >= 0) draw_brush(painter);
+    if (tool_) tool_->paint(painter);
+    if (painting() && pointer_.x() >= 0) draw_brush(painter);
     draw_readout(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

@@ -119,7 +119,7 @@ void LookBar::refresh() {
 
 void LookBar::set_playing(bool on) {
     on = on && studio_.pile().frames.size() > 1;
-    if (on && viewer_.view() == View::result) viewer_.set_view(View::frame);
+    if (on && viewer_.of_all()) viewer_.set_view(View::frame);
     if (on)
         beat_.start();
     else

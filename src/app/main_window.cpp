@@ -13,6 +13,7 @@
 #include <QVBoxLayout>
 #include <utility>
 
+#include "app/align_table.h"
 #include "app/capture_panel.h"
 #include "app/clip_dialog.h"
 #include "app/steps/align_step.h"
@@ -122,6 +123,9 @@ QWidget* MainWindow::build_desk() {
     capture->hide();
     row->addWidget(capture);
     connect(look_->capture_button(), &QPushButton::toggled, capture, &QWidget::setVisible);
+    auto* table = new AlignTable(*studio_, desk);
+    table->hide();
+    row->addWidget(table);
     column->addLayout(row, 1);
     rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
@@ -134,13 +138,13 @@ QWidget* MainWindow::build_desk() {
     });
     connect(frames, &FramesStep::camera_wanted, this, [this] { camera_->open_over(*this); });
     steps_->add(new EvenStep(*studio_, *viewer_, *canvas_));
-    align_index_ = 2;
-    steps_->add(new AlignStep(*studio_));
+    auto* align = new AlignStep(*studio_, *viewer_, *canvas_, *comparison_);
+    steps_->add(align);
     steps_->add(new MergeStep(*studio_, *viewer_));
-    parts_index_ = 4;
     steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
     export_index_ = 5;
     steps_->add(exporting);
+    connect(align, &AlignStep::table_wanted, table, &QWidget::setVisible);
     connect(steps_, &StepLine::step_opened, this, &MainWindow::step_opened);
     connect(bar_, &TopBar::home_wanted, this, &MainWindow::go_home);
     connect(bar_, &TopBar::open_wanted, this, [this] { choose_and_open(std::nullopt); });
@@ -153,7 +157,7 @@ QWidget* MainWindow::build_desk() {
     connect(exporting, &ExportStep::export_wanted, this, &MainWindow::export_picture);
     // Looking through the frames is what the rail is for: choosing one there shows it.
     connect(rail_, &TimeRail::frame_chosen, this, [this] {
-        if (viewer_->view() == View::result) viewer_->set_view(View::frame);
+        if (viewer_->of_all()) viewer_->set_view(View::frame);
     });
     return desk;
 }
@@ -179,9 +183,7 @@ void MainWindow::build_shortcuts() {
     for (int i = 0; i < 6; ++i) on(QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + i)), [this, i] { steps_->open(i); });
 }
 
-void MainWindow::step_opened(int index) {
-    canvas_->set_painting(index == parts_index_);
-    canvas_->set_show_pole(index == align_index_);
+void MainWindow::step_opened() {
     rail_->bring_traces(steps_->traces());
 }
 
@@ -197,7 +199,7 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Right: {
             const int by = event->key() == Qt::Key_Left ? -1 : 1;
             studio_->step_current(by, event->modifiers().testFlag(Qt::ShiftModifier));
-            if (viewer_->view() == View::result && !flipped_from_) viewer_->set_view(View::frame);
+            if (viewer_->of_all() && !flipped_from_) viewer_->set_view(View::frame);
             return;
         }
         case Qt::Key_A:
@@ -214,6 +216,9 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
             return;
         case Qt::Key_3:
             viewer_->set_view(View::difference);
+            return;
+        case Qt::Key_4:
+            viewer_->set_view(View::cover);
             return;
         case Qt::Key_R:
             look_->set_playing(!look_->playing());

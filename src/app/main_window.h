@@ -56,7 +56,7 @@ class MainWindow : public QMainWindow {
     // Does `then` at once, or after the person has decided what becomes of unsaved edits.
     void leave(std::function<void()> then);
     void flip_theme();
-    void step_opened(int index);
+    void step_opened();
 
     Studio* studio_;
     Viewer* viewer_;
@@ -73,8 +73,6 @@ class MainWindow : public QMainWindow {
     LookBar* look_;
     TimeRail* rail_;
     JobBar* jobs_;
-    int align_index_ = 0;
-    int parts_index_ = 0;
     int export_index_ = 0;
     std::optional<View> flipped_from_;
     std::function<void()> after_save_;

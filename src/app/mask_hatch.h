@@ -3,7 +3,7 @@
 
 #include <QImage>
 
-#include "parts/mask.h"
+#include "image/mask.h"
 
 namespace bp::app {
 

@@ -115,6 +115,7 @@ void StepLine::add(StepBody* body) {
 
 void StepLine::open(int index) {
     if (index < 0 || index >= int(bodies_.size())) return;
+    if (open_ >= 0 && open_ != index) bodies_[std::size_t(open_)]->closed();
     open_ = index;
     for (std::size_t i = 0; i < bodies_.size(); ++i) {
         bodies_[i]->setVisible(int(i) == index);

@@ -22,6 +22,8 @@ class StepBody : public QWidget {
     // Names of the traces that the time rail shows while the step is open, beside those that the person chose.
     virtual QStringList traces() const { return {}; }
     virtual void opened() {}
+    // Another step was opened, or the pile closed.
+    virtual void closed() {}
     // True while miniatures are made.
     virtual bool rendering() const { return false; }
 

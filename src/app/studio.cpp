@@ -63,6 +63,8 @@ Studio::Studio(QObject* parent)
     fresh_stores();
     connect(&document_, &Document::opened, this, [this] {
         fresh_stores();
+        zone_ = Zone::sky;
+        spot_guesses_.clear();
         const bool any = !pile().frames.empty();
         current_ = any ? pile().reference : 0;
         extended_from_ = current_;
@@ -426,12 +428,13 @@ const std::map<int, Alignment>* Studio::model_preview(Model model) const {
 
 void Studio::preview_models() {
     if (!document_.open() || !previews_.empty() || preview_lane_.busy()) return;
-    const Pile now = pile();
+    const Pile whole_pile = pile();
     const std::shared_ptr<FrameStore> store = store_;
     using Found = std::map<Model, std::map<int, Alignment>>;
     preview_lane_.run<Found>(
-        [now](Job& job) {
+        [whole_pile, of = zone()](Job& job) {
             Found out;
+            const Pile now = only_zone(whole_pile, of);
             // Stars are looked for in larger pictures, which takes its time: only where there may be some.
             const bool night = now.outcome == Outcome::trails || now.outcome == Outcome::shower;
             for (const ModelEntry& entry : models()) {
@@ -446,6 +449,14 @@ void Studio::preview_models() {
             previews_ = std::move(found);
             emit models_previewed();
         });
+}
+
+void Studio::set_zone(Zone zone) {
+    if (zone_ == zone) return;
+    zone_ = zone;
+    previews_.clear();
+    preview_lane_.stop();
+    emit zone_changed();
 }
 
 void Studio::report_broken(const Failure& failure) {

@@ -3,6 +3,7 @@
 
 #include <QImage>
 #include <QStringList>
+#include <functional>
 #include <map>
 #include <vector>
 
@@ -57,10 +58,20 @@ class Studio : public QObject {
     void save(const QString& path);
     void export_to(const QString& path);
     void align(Model model, int reference);
+    // The zone that the Align and Merge steps work on; sky while the picture is not divided.
+    Zone zone() const { return pile().zones ? zone_ : Zone::sky; }
+    void set_zone(Zone zone);
+    void suggest_zones();
+    // Brings the border of the zones to edges within so many pixels of the picture.
+    void snap_zones(double reach_px);
     // One frame, from where it lies.
     void refine(int id);
     void level(Levelling kind);
     void mend_hot_pixels(bool on);
+    // Measures a spot of the sensor and mends it in all frames.
+    void mend_spot(Point sensor, double radius_px);
+    void guess_spots();
+    const std::vector<SpotGuess>& spot_guesses() const { return spot_guesses_; }
     void choose_outcome(Outcome outcome);
     void look_in(const QString& folder);  // for missing frames
 
@@ -92,11 +103,14 @@ class Studio : public QObject {
     void thumbnail_arrived(int id);
     void thumbnails_finished();
     void models_previewed();
+    void zone_changed();
+    void spots_guessed();
     void exported(const QString& path, const bp::Exported& result);
 
   private:
     void fresh_stores();
     bool tell(const Failure& failure);
+    void take_zones(std::function<Result<Mask>(Job&)> find, const QString& what);
     // In a sentence, when frames that have just come are not all alike.
     void say_what_was_sorted_out(const std::vector<Frame>& frames);
 
@@ -110,6 +124,8 @@ class Studio : public QObject {
     Lane work_;
     Lane thumbnail_lane_;
     Lane preview_lane_;
+    Zone zone_ = Zone::sky;
+    std::vector<SpotGuess> spot_guesses_;
     int current_ = 0;
     int extended_from_ = 0;
     std::vector<int> selected_;

@@ -7,37 +7,62 @@
 #include "engine/cover.h"
 #include "engine/hot_search.h"
 #include "engine/levelling.h"
+#include "engine/spots.h"
+#include "engine/zoning.h"
 #include "pile/edits.h"
 
 namespace bp::app {
 
 void Studio::align(Model model, int reference) {
     if (!document_.open()) return;
+    const Zone of = zone();
     if (model == Model::none) {
         work_.stop();
-        document_.edit(with_alignments(pile(), Model::none, reference, {}), tr("Align: none"));
+        document_.edit(with_alignments(pile(), Model::none, reference, {}, of), tr("Align: none"));
         return;
     }
     const Pile now = pile();
     work_.run<Result<std::map<int, Alignment>>>(
-        [now, model, reference](Job& job) {
-            auto found = align_frames(now, model, reference, job);
+        [now, model, reference, of](Job& job) {
+            auto found = align_frames(only_zone(now, of), model, reference, job);
             // Reckoned here, so that the window finds it done.
-            if (found.ok()) (void)full_cover(with_alignments(now, model, reference, found.value()));
+            if (found.ok()) (void)full_cover(with_alignments(now, model, reference, found.value(), of));
             return found;
         },
-        [this, model, reference](Result<std::map<int, Alignment>> done) {
+        [this, model, reference, of](Result<std::map<int, Alignment>> done) {
             if (!done.ok()) {
                 tell(done.failure());
                 return;
             }
             const auto& found = done.value();
-            document_.edit(with_alignments(pile(), model, reference, found),
+            document_.edit(with_alignments(pile(), model, reference, found, of),
                            tr("Align: %1").arg(word(model).toLower()));
             const auto lost =
                 std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
             if (lost > 0) say(tr("%n frame(s) could not be aligned and are not merged.", nullptr, int(lost)), true);
         });
+}
+
+void Studio::take_zones(std::function<Result<Mask>(Job&)> find, const QString& what) {
+    work_.run<Result<Mask>>(std::move(find), [this, what](Result<Mask> found) {
+        if (!found.ok())
+            tell(found.failure());
+        else
+            document_.edit(with_zones(pile(), found.value()), what);
+    });
+}
+
+void Studio::suggest_zones() {
+    if (!document_.open()) return;
+    take_zones([now = pile(), store = store_](Job& job) { return bp::suggest_sky(now, *store, job); },
+               tr("Suggest sky and land"));
+}
+
+void Studio::snap_zones(double reach_px) {
+    if (!document_.open()) return;
+    take_zones(
+        [now = pile(), store = store_, reach_px](Job& job) { return bp::snap_zones(now, reach_px, *store, job); },
+        tr("Snap sky and land to edges"));
 }
 
 void Studio::mend_hot_pixels(bool on) {
@@ -60,17 +85,48 @@ void Studio::mend_hot_pixels(bool on) {
         });
 }
 
+void Studio::mend_spot(Point sensor, double radius_px) {
+    if (!document_.open()) return;
+    work_.run<Result<SensorSpot>>([now = pile(), store = store_, sensor,
+                                   radius_px](Job& job) { return measure_spot(now, sensor, radius_px, *store, job); },
+                                  [this](Result<SensorSpot> done) {
+                                      if (!done.ok())
+                                          tell(done.failure());
+                                      else
+                                          document_.edit(with_spot(pile(), done.value()), tr("Mend sensor spot"));
+                                  });
+}
+
+void Studio::guess_spots() {
+    if (!document_.open()) return;
+    work_.run<Result<std::vector<SpotGuess>>>(
+        [now = pile(), store = store_](Job& job) { return bp::guess_spots(now, *store, job); },
+        [this](Result<std::vector<SpotGuess>> done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                return;
+            }
+            spot_guesses_ = std::move(done).value();
+            say(spot_guesses_.empty() ? tr("No sensor spots were found.")
+                                      : tr("%n place(s) may be a sensor spot. Click on those that are.", nullptr,
+                                           int(spot_guesses_.size())));
+            emit spots_guessed();
+        });
+}
+
 void Studio::refine(int id) {
     if (!document_.open()) return;
-    work_.run<Result<Alignment>>([now = pile(), id](Job& job) { return refine_frame(now, id, job); },
-                                 [this, id](Result<Alignment> done) {
+    const Zone of = zone();
+    work_.run<Result<Alignment>>([now = pile(), id, of](Job& job) { return refine_frame(only_zone(now, of), id, job); },
+                                 [this, id, of](Result<Alignment> done) {
                                      if (!done.ok()) {
                                          tell(done.failure());
                                          return;
                                      }
-                                     Pile next = with_alignment(pile(), id, done.value());
-                                     if (next.model == Model::none) next.model = Model::rigid;
-                                     document_.edit(std::move(next), tr("Refine frame %1").arg(number_of(pile(), id)));
+                                     // Where nothing is aligned yet, the others count as aligned where they are.
+                                     Pile next = with_moved_by_hand(pile(), id, {}, of);
+                                     document_.edit(with_alignment(std::move(next), id, done.value(), of),
+                                                    tr("Refine frame %1").arg(number_of(pile(), id)));
                                  });
 }
 

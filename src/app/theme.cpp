@@ -34,6 +34,7 @@ QWidget { color: @text; }
 QToolTip { background: @raised; color: @text; border: 1px solid @line; padding: 4px; }
 QPushButton, QToolButton { background: @raised; border: 1px solid transparent; border-radius: 5px; padding: 5px 12px; }
 QToolButton[flat="true"], QPushButton[flat="true"] { background: transparent; padding: 5px 8px; color: @quiet; }
+QPushButton[tab="true"] { padding: 5px 2px; }
 QPushButton:hover, QToolButton:hover { background: @hover; color: @text; }
 QPushButton:focus, QToolButton:focus { border: 1px solid @amber; }
 QPushButton:disabled, QToolButton:disabled { color: @faint; }
@@ -63,6 +64,13 @@ QListWidget { background: transparent; border: 1px solid @line; border-radius: 5
 QListWidget::item { padding: 3px 2px; border-radius: 4px; }
 QListWidget::item:selected { background: @hover; color: @text; }
 QListWidget:focus { border: 1px solid @amber; }
+QTreeWidget { background: transparent; border: 1px solid @line; border-radius: 5px; outline: none; }
+QTreeWidget::item { padding: 1px 4px; }
+QTreeWidget::item:selected { background: @hover; color: @amber; }
+QTreeWidget:focus { border: 1px solid @amber; }
+QHeaderView, QHeaderView::section { background: transparent; color: @quiet; border: none; padding: 3px 2px; }
+QScrollBar:horizontal { background: transparent; height: 8px; margin: 0; }
+QScrollBar::handle:horizontal { background: @line; border-radius: 4px; min-width: 24px; }
 QCheckBox { spacing: 8px; }
 QCheckBox::indicator, QListWidget::indicator { width: 13px; height: 13px; border: 1px solid @quiet; border-radius: 3px; }
 QCheckBox::indicator:checked, QListWidget::indicator:checked { background: @amber; border: 1px solid @amber; image: url(:/icons/tick.svg); }

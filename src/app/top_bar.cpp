@@ -48,11 +48,12 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     row->addWidget(save_);
     row->addStretch();
     auto* group = new QButtonGroup(this);
-    const std::array<std::pair<QString, QString>, 3> views{
+    const std::array<std::pair<QString, QString>, view_count> views{
         {{tr("Result"), tr("The picture (1)")},
          {tr("Frame"), tr("The chosen frame alone (2). Hold Space to flip.")},
-         {tr("Difference"), tr("The chosen frame against the reference, four times as strong (3)")}}};
-    for (int i = 0; i < 3; ++i) {
+         {tr("Difference"), tr("The chosen frame against the reference, four times as strong (3)")},
+         {tr("Cover"), tr("Where not every frame reaches: the fewer, the darker (4)")}}};
+    for (int i = 0; i < view_count; ++i) {
         views_[i] =
             push(views[std::size_t(i)].first, QStringLiteral("view_%1").arg(i), views[std::size_t(i)].second, this);
         views_[i]->setCheckable(true);
@@ -111,7 +112,7 @@ void TopBar::refresh() {
     undo_->setToolTip(document.can_undo() ? tr("Undo: %1 (Ctrl+Z)").arg(document.undo_text()) : tr("Nothing to undo"));
     redo_->setToolTip(document.can_redo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(document.redo_text())
                                           : tr("Nothing to redo"));
-    for (int i = 0; i < 3; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
+    for (int i = 0; i < view_count; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
 }
 
 void TopBar::paintEvent(QPaintEvent*) {

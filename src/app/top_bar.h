@@ -36,7 +36,7 @@ class TopBar : public QWidget {
     QLabel* name_;
     QLabel* edited_;
     QToolButton* outcome_;
-    QPushButton* views_[3];
+    QPushButton* views_[view_count];
     RoomPanel* room_panel_;
     QToolButton *home_, *open_, *save_, *undo_, *redo_, *theme_;
 };

@@ -28,6 +28,19 @@ Rect covered_by(const Rect& region, int level) {
     return {region.left * step, region.top * step, region.width * step, region.height * step};
 }
 
+// What not all frames reach, as a grey that is the darker the fewer do.
+void shade(QImage& image, const Raster16& shares) {
+    constexpr int darkest = 16;
+    constexpr int range = 130;
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x) {
+            const int share = shares.at(x, y, 0);
+            if (share == 65535) continue;
+            const int grey = darkest + range * share / 65535;
+            image.setPixel(x, y, qRgb(grey, grey, grey));
+        }
+}
+
 bool holds(const Rect& outer, const Rect& inner) {
     return intersect(outer, inner) == inner;
 }
@@ -47,7 +60,7 @@ struct Viewer::Order {
     int level;
 
     Result<QImage> fill(Job& job) const {
-        if (view != View::result) {
+        if (view == View::frame || view == View::difference) {
             Result<Raster16> picture = view == View::frame
                                            ? render_frame(pile, *store, frame, region, level, job)
                                            : render_difference(pile, *store, frame, against, gain, region, level, job);
@@ -58,7 +71,9 @@ struct Viewer::Order {
         if (!picture.ok()) return picture.failure();
         Status laid = lay_parts(pile, *store, region, level, picture.value(), job);
         if (!laid.ok()) return laid.failure();
-        return to_image(picture.value(), pile.profile);
+        QImage image = to_image(picture.value(), pile.profile);
+        if (view == View::cover) shade(image, cover_shares(pile, region, level));
+        return image;
     }
 };
 
@@ -95,13 +110,15 @@ Viewer::Viewer(Studio& studio, QObject* parent)
     connect(&studio, &Studio::thumbnails_finished, this, &Viewer::refresh);
     connect(&studio, &Studio::selection_changed, this, [this] {
         // The other of two pictures may show a frame that stays.
-        if (view_ != View::result && frame_() != ordered_frame_) refresh();
+        if (!of_all() && frame_() != ordered_frame_) refresh();
     });
 }
 
 void Viewer::set_view(View view) {
     if (view_ == view) return;
     view_ = view;
+    const Rect before = std::exchange(area_, area_shown());
+    if (area_ != before) emit area_changed();
     refresh();
     emit view_changed();
 }
@@ -116,6 +133,11 @@ void Viewer::set_difference(Against against, int gain) {
     against_ = against;
     gain_ = gain;
     if (view_ == View::difference) refresh();
+}
+
+Rect Viewer::area_shown() const {
+    if (!studio_.document().open()) return {};
+    return view_ == View::cover ? whole(studio_.pile().size) : output_area(studio_.pile());
 }
 
 int Viewer::overview_level() const {
@@ -133,7 +155,7 @@ void Viewer::pile_changed() {
         return;
     end_trial();
     const Rect before = area_;
-    area_ = studio_.document().open() ? output_area(studio_.pile()) : Rect{};
+    area_ = area_shown();
     if (area_ != before) emit area_changed();
     refresh();
 }
@@ -216,7 +238,7 @@ void Viewer::grow() {
 }
 
 void Viewer::render_overview() {
-    if (!studio_.thumbnails_complete() && view_ == View::result) return;
+    if (!studio_.thumbnails_complete() && of_all()) return;
     const Order what = order(area_, overview_level());
     const Rect area = covered_by(what.region, what.level);
     overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
@@ -234,7 +256,7 @@ void Viewer::render_overview() {
 
 void Viewer::render_detail() {
     if (!active_ || !studio_.document().open() || visible_.empty()) return;
-    if (overview_.serial != serial_ || (!studio_.thumbnails_complete() && view_ == View::result)) return;
+    if (overview_.serial != serial_ || (!studio_.thumbnails_complete() && of_all())) return;
     const int level = std::clamp(int(std::floor(std::log2(1.0 / zoom_) + 1e-9)), 0, overview_level());
     const int unit = BaseTiles::side << level;
     const Rect wanted = intersect(visible_, area_);

@@ -10,7 +10,8 @@
 
 namespace bp::app {
 
-enum class View { result, frame, difference };
+enum class View { result, frame, difference, cover };
+constexpr int view_count = 4;
 enum class Against { reference, before };
 
 struct Layer {
@@ -38,6 +39,8 @@ class Viewer : public QObject {
 
     View view() const { return view_; }
     void set_view(View view);
+    // What is shown is made of all frames, not of the one that is looked at.
+    bool of_all() const { return view_ == View::result || view_ == View::cover; }
     // What the canvas needs: the visible area in canvas pixels and screen pixels a canvas pixel.
     void demand(const Rect& visible, double zoom);
     // Shows another pile than the document's, while a slider is dragged.
@@ -83,6 +86,8 @@ class Viewer : public QObject {
     int overview_level() const;
     const Pile& shown() const;
     Order order(const Rect& area, int level) const;
+    // Of the pile in this view: its edges are seen in the cover.
+    Rect area_shown() const;
     void patch_again();
     bool arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial);
 

@@ -70,6 +70,8 @@ QString word(Model model) {
             return tr("And scale");
         case Model::perspective:
             return tr("Perspective");
+        case Model::flex:
+            return tr("Flex");
         case Model::stars:
             break;
     }
@@ -88,6 +90,8 @@ QString what_it_does(Model model) {
             return tr("Frames are moved, turned and scaled onto the reference: focus or distance changed a little");
         case Model::perspective:
             return tr("Frames are moved as a flat scene seen from elsewhere");
+        case Model::flex:
+            return tr("Bends locally and smoothly, for hand-held depth and moving air");
         case Model::stars:
             break;
     }

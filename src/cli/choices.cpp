@@ -88,13 +88,16 @@ Exit fail(const Failure& failure) {
 
 bool tell_problems(const Pile& pile) {
     bool any = false;
+    const auto useless_ones = pile.darks == Darks::off ? std::map<int, std::string>() : useless_darks(pile);
     for (const Frame& frame : pile.frames) {
-        const bool unaligned = usable(frame) && lost(pile, frame);
+        const bool unaligned = usable(frame) && (lost(pile, frame) || (pile.zones && lost(pile, frame, Zone::land)));
         if (!usable(frame)) std::cerr << "Set aside: " << frame.problem << '\n';
         if (unaligned)
             std::cerr << "Set aside: " << frame.file->path.filename().string()
                       << " could not be aligned to the reference.\n";
-        any = any || unaligned || !usable(frame);
+        const auto useless = useless_ones.find(frame.id);
+        if (useless != useless_ones.end()) std::cerr << "Set aside: " << useless->second << '\n';
+        any = any || useless != useless_ones.end() || unaligned || !usable(frame);
     }
     return any;
 }

@@ -9,6 +9,7 @@
 #include "engine/levelling.h"
 #include "engine/render.h"
 #include "engine/source.h"
+#include "io/gather.h"
 #include "pile/edits.h"
 
 namespace bp::cli {
@@ -22,7 +23,12 @@ struct MergeOptions {
     std::string align = "none";
     std::string even = "off";
     std::string trust;
+    std::string sky;
+    std::string align_of[2];  // of sky and land, when they are not aligned and merged as --align and --mode say
+    std::string mode_of[2];
     std::string hot = "off";
+    std::vector<std::string> darks;
+    bool scale_darks = false;
     std::string cover = "full";
     int depth = 16;
     int quality = 92;
@@ -31,7 +37,7 @@ struct MergeOptions {
     std::string report;
 };
 
-Result<Mask> read_trust(const std::filesystem::path& file, Size size) {
+Result<Mask> read_mask(const std::filesystem::path& file, Size size) {
     FrameFile picture;
     Result<PictureFacts> facts = probe_picture(file);
     if (!facts.ok()) return facts.failure();
@@ -53,6 +59,46 @@ double seconds_since(std::chrono::steady_clock::time_point begin) {
     return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
 }
 
+// Sets how the zones are to be aligned and merged: one, or two under a mask of the sky.
+Status divide(const MergeOptions& options, Pile& pile) {
+    const auto or_else = [](const std::string& own, const std::string& of_all) { return own.empty() ? of_all : own; };
+    if (options.sky.empty()) {
+        for (const auto& [text, name] :
+             {std::pair{options.align_of[0], "--sky-align"}, std::pair{options.align_of[1], "--land-align"},
+              std::pair{options.mode_of[0], "--sky-mode"}, std::pair{options.mode_of[1], "--land-mode"}})
+            if (!text.empty())
+                return Failure{Fault::wrong_call, "",
+                               std::string(name) + " needs --sky with a mask that is white where the sky is."};
+    } else {
+        Result<Mask> sky = read_mask(options.sky, pile.size);
+        if (!sky.ok()) return sky.failure();
+        pile = with_zones(std::move(pile), sky.value());
+        pile.zones->land_model = *model_named(or_else(options.align_of[1], options.align));
+        pile.zones->land_mode = *mode_named(or_else(options.mode_of[1], options.mode));
+    }
+    pile.model = *model_named(or_else(options.align_of[0], options.align));
+    pile.merge.mode = *mode_named(or_else(options.mode_of[0], options.mode));
+    return Done{};
+}
+
+// Takes the dark frames into the pile.
+Status take_darks(const MergeOptions& options, Pile& pile, Job& job) {
+    if (options.darks.empty()) {
+        if (!options.scale_darks) return Done{};
+        return Failure{Fault::wrong_call, "", "--scale-darks says how --dark is subtracted, and no dark is given."};
+    }
+    Result<std::vector<std::filesystem::path>> files = gather_files(options.darks);
+    if (!files.ok()) return files.failure();
+    std::vector<NamedFile> named;
+    for (const auto& file : files.value()) named.push_back({file, Role::dark});
+    Result<std::vector<Frame>> read = read_frames(named, KnownBy::path, job);
+    if (!read.ok()) return read.failure();
+    std::vector<Frame> darks = beside(pile, std::move(read).value());
+    pile = with_frames(std::move(pile), std::move(darks));
+    pile = with_darks(std::move(pile), options.scale_darks ? Darks::scaled : Darks::on);
+    return Done{};
+}
+
 Exit run_merge(const MergeOptions& options, Context& context) {
     const ThreadLimit limit(options.threads);
     Stages stages;
@@ -62,24 +108,28 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     if (!opened.ok()) return fail(opened.failure());
     Pile pile = opened.value().pile;
     stages.open_s = seconds_since(begin);
-    pile.merge.mode = *mode_named(options.mode);
     pile.merge.light = options.light == "encoded" ? Light::encoded : Light::linear;
     pile.cover = options.cover == "any" ? Cover::any : Cover::full;
-    const Model model = *model_named(options.align);
+    Status divided = divide(options, pile);
+    if (!divided.ok()) return fail(divided.failure());
     if (!options.trust.empty()) {
-        if (model == Model::none)
+        if (model_of(pile, Zone::sky) == Model::none && model_of(pile, Zone::land) == Model::none)
             return fail(
                 {Fault::wrong_call, options.trust, "--trust says where --align may look, and nothing is aligned."});
-        Result<Mask> trust = read_trust(options.trust, pile.size);
+        Result<Mask> trust = read_mask(options.trust, pile.size);
         if (!trust.ok()) return fail(trust.failure());
         pile = with_trust(std::move(pile), trust.value());
     }
-    if (model != Model::none) {
+    Status less_darks = take_darks(options, pile, context.job);
+    if (!less_darks.ok()) return fail(less_darks.failure());
+    for (const Zone zone : {Zone::sky, Zone::land}) {
+        const Model model = model_of(pile, zone);
+        if (model == Model::none || (zone == Zone::land && !pile.zones)) continue;
         const auto aligning = std::chrono::steady_clock::now();
-        auto alignments = align_frames(pile, model, pile.reference, context.job);
+        auto alignments = align_frames(only_zone(pile, zone), model, pile.reference, context.job);
         if (!alignments.ok()) return fail(alignments.failure());
-        pile = with_alignments(pile, model, pile.reference, alignments.value());
-        stages.align_s = seconds_since(aligning);
+        pile = with_alignments(pile, model, pile.reference, alignments.value(), zone);
+        stages.align_s += seconds_since(aligning);
     }
     FrameStore store(working_space(pile), {0, options.memory});
     const Levelling kind = *levelling_named(options.even);
@@ -126,7 +176,20 @@ Run add_merge(CLI::App& app) {
     app.add_option("--align", options->align, "How frames may have moved")->check(CLI::IsMember(names_of(models())));
     app.add_option("--hot-pixels", options->hot, "auto finds pixels that glow in all frames, and mends them")
         ->check(CLI::IsMember({"off", "auto"}));
+    app.add_option("--dark", options->darks,
+                   "A frame taken with the lens covered, subtracted from the others; repeatable")
+        ->expected(1)
+        ->multi_option_policy(CLI::MultiOptionPolicy::TakeAll);
+    app.add_flag("--scale-darks", options->scale_darks, "Subtract darks of another exposure, too, in proportion");
     app.add_option("--trust", options->trust, "A picture that is white where aligning may look");
+    app.add_option("--sky", options->sky, "A picture that is white where the sky is: it and the land are merged apart");
+    for (const int zone : {0, 1}) {
+        const std::string name = zone == 0 ? "sky" : "land";
+        app.add_option("--" + name + "-align", options->align_of[zone], "How the " + name + " may have moved")
+            ->check(CLI::IsMember(names_of(models())));
+        app.add_option("--" + name + "-mode", options->mode_of[zone], "How the " + name + " becomes one picture")
+            ->check(CLI::IsMember(names_of(modes())));
+    }
     app.add_option("--even", options->even, "Level the light, or light and colour, of all frames to the reference")
         ->check(CLI::IsMember({"off", "light", "colour"}));
     app.add_option("--cover", options->cover, "full crops to the area that all frames reach; any does not")

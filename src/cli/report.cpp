@@ -20,6 +20,7 @@ nlohmann::json alignment_json(const Alignment& a) {
                        {"unit_px", a.lens->unit},
                        {"k1", a.lens->k1},
                        {"k2", a.lens->k2}};
+    if (a.flex) out["bent_px"] = a.flex->largest();
     if (a.sensor != Point{}) out["sensor_px"] = {a.sensor.x, a.sensor.y};
     return out;
 }
@@ -31,11 +32,19 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
              {"align", name_of(pile.model)},
              {"even", name_of(pile.levelling)},
              {"frames", json::array()}};
+    if (pile.zones)
+        out["land"] = {{"mode", entry_of(pile.zones->land_mode).name}, {"align", name_of(pile.zones->land_model)}};
     if (pile.hot) out["hot_pixels"] = pile.hot->size();
+    const auto useless = pile.darks == Darks::off ? std::map<int, std::string>() : useless_darks(pile);
     for (const Frame& frame : pile.frames) {
         json one{{"file", paths.of(frame)}, {"merged", merged(pile, frame)}};
         if (!frame.problem.empty()) one["reason"] = frame.problem;
+        if (const auto found = useless.find(frame.id); found != useless.end()) one["reason"] = found->second;
+        if (const DarkChoice darks = darks_of(pile, frame); !darks.ids.empty())
+            one["less_darks"] = {{"count", darks.ids.size()}, {"scale", darks.scale}};
         if (pile.levelling != Levelling::off) one["level_gain"] = gains_of(pile, frame);
+        if (pile.zones && frame.on_land && pile.zones->land_model != Model::none)
+            one["land"] = alignment_json(*frame.on_land);
         if (frame.alignment && pile.model != Model::none) {
             one.update(alignment_json(*frame.alignment));
             if (lost(pile, frame)) one["reason"] = "could not be aligned to the reference";

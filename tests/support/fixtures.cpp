@@ -48,7 +48,7 @@ Raster16 speckle_8(Size size, int channels, unsigned seed) {
     return out;
 }
 
-Raster16 landscape(Size size, const Matrix& to_scene, unsigned noise_seed, double noise) {
+Raster16 bent_landscape(Size size, const std::function<Point(Point)>& to_scene, unsigned noise_seed, double noise) {
     Raster16 out(size, 3);
     practice::Dice dice(noise_seed + 1);
     for (int y = 0; y < size.height; ++y)
@@ -62,6 +62,10 @@ Raster16 landscape(Size size, const Matrix& to_scene, unsigned noise_seed, doubl
             }
         }
     return out;
+}
+
+Raster16 landscape(Size size, const Matrix& to_scene, unsigned noise_seed, double noise) {
+    return bent_landscape(size, to_scene, noise_seed, noise);
 }
 
 void write(const fs::path& file, const Raster16& picture, int bits, const Profile& profile,

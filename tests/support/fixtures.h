@@ -36,6 +36,10 @@ Raster16 speckle_8(Size size, int channels, unsigned seed);
 // A smooth scene with texture at many scales, looked at under `to_scene` (frame pixel to scene pixel).
 Raster16 landscape(Size size, const Matrix& to_scene, unsigned noise_seed = 0, double noise = 0);
 
+// The same under any smooth map.
+Raster16 bent_landscape(Size size, const std::function<Point(Point)>& to_scene, unsigned noise_seed = 0,
+                        double noise = 0);
+
 void write(const fs::path& file, const Raster16& picture, int bits = 16, const Profile& profile = {},
            const CaptureData& capture = {});
 

@@ -135,12 +135,8 @@ bool camera(MainWindow& window, Photographer& p) {
     window.arriving().photograph(settings);
     wait_for([&] { return window.studio().pile().frames.size() >= 7; });
     window.steps().open(0);
-    bool ok = p.take("practice-camera");
+    const bool ok = p.take("practice-camera");
     window.arriving().stop();
-    auto* panel = window.findChild<CameraPanel*>(QStringLiteral("camera_panel"));
-    panel->open_over(window);
-    ok = p.take("practice-camera-settings") && ok;
-    panel->close();
     return ok;
 }
 
@@ -193,21 +189,45 @@ bool even(MainWindow& window, Photographer& p) {
     return p.take("even") && ok;
 }
 
+bool sensor(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    bool ok = p.open(QStringLiteral("heron"));
+    window.steps().open(1);
+    window.findChild<QAbstractButton*>(QStringLiteral("page_sensor"))->click();
+    studio.select(studio.pile().frames[6].id);
+    studio.guess_spots();
+    p.settle();
+    if (studio.spot_guesses().empty()) return false;
+    studio.mend_spot(studio.spot_guesses().front().at, 1.5 * studio.spot_guesses().front().radius_px);
+    p.settle();
+    window.viewer().set_view(View::frame);
+    ok = p.take("sensor") && ok;
+    window.findChild<QAbstractButton*>(QStringLiteral("page_light"))->click();
+    window.viewer().set_view(View::result);
+    return ok;
+}
+
 bool aligned(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = true;
+    const auto press = [&](const char* name) { window.findChild<QAbstractButton*>(QLatin1String(name))->click(); };
     if (p.wants({"align", "by-hand"})) {
         ok = p.open(QStringLiteral("shelf"));
         window.steps().open(2);
         studio.select(studio.pile().frames[7].id);
+        press("align_table_shown");
+        studio.align(Model::rigid, studio.pile().frames[0].id);
         ok = p.take("align") && ok;
+        press("align_table_shown");
+        press("page_hand");
         studio.document().edit(with_moved_by_hand(studio.pile(), studio.current(), Matrix::shift(1.1, -0.6)),
                                QStringLiteral("Move"));
         window.viewer().set_view(View::difference);
         ok = p.take("by-hand") && ok;
+        press("page_place");
         window.viewer().set_view(View::result);
     }
-    if (p.wants({"stars"})) {
+    if (p.wants({"stars", "zones", "cover"})) {
         ok = p.open(QStringLiteral("lighthouse")) && ok;
         window.steps().open(2);
         studio.align(Model::stars, studio.pile().frames[24].id);
@@ -217,6 +237,16 @@ bool aligned(MainWindow& window, Photographer& p) {
         studio.document().edit(std::move(pile), QStringLiteral("Median"));
         studio.select(studio.pile().frames[32].id);
         ok = p.take("stars") && ok;
+        press("page_cover");
+        press("crop_full");
+        ok = p.take("cover") && ok;
+        studio.document().edit(with_crop(studio.pile(), std::nullopt), QStringLiteral("Whole canvas"));
+        press("page_zones");
+        studio.suggest_zones();
+        p.settle();
+        window.viewer().set_view(View::result);
+        ok = p.take("zones") && ok;
+        press("page_place");
     }
     return ok;
 }
@@ -252,7 +282,7 @@ bool take_all(MainWindow& window, Photographer& p) {
         window.steps().open(3);
         ok = p.take("merge-clear") && ok;
     }
-    if (p.wants({"practice-camera", "practice-camera-settings"})) ok = camera(window, p) && ok;
+    if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"clip"})) ok = p.open(QStringLiteral("quay")) && clip(window, p) && ok;
     if (p.wants({"raw-capture-data"})) ok = raw(window, p) && ok;
     if (p.wants({"room"})) {
@@ -263,7 +293,8 @@ bool take_all(MainWindow& window, Photographer& p) {
         QApplication::activePopupWidget()->close();
     }
     if (p.wants({"even"})) ok = even(window, p) && ok;
-    if (p.wants({"align", "by-hand", "stars"})) ok = aligned(window, p) && ok;
+    if (p.wants({"sensor"})) ok = sensor(window, p) && ok;
+    if (p.wants({"align", "by-hand", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"noon"})) {
         apply_theme(*qApp, ThemeName::noon);

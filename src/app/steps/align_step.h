@@ -1,14 +1,13 @@
 // Lay the frames over each other.
 #pragma once
 
-#include <QCheckBox>
-#include <QLabel>
 #include <QPushButton>
 #include <vector>
 
-#include "app/miniatures.h"
+#include "app/canvas.h"
 #include "app/step_line.h"
-#include "app/studio.h"
+#include "app/steps/align_section.h"
+#include "app/zone_switch.h"
 
 namespace bp::app {
 
@@ -16,32 +15,33 @@ class AlignStep : public StepBody {
     Q_OBJECT
 
   public:
-    explicit AlignStep(Studio& studio);
+    AlignStep(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison& comparison);
     QString title() const override { return tr("Align"); }
     QString summary() const override;
     bool needs_look() const override;
     QStringList traces() const override { return {QStringLiteral("left_over"), QStringLiteral("sure")}; }
     void opened() override;
-    bool rendering() const override { return lane_.busy(); }
+    void closed() override;
+    bool rendering() const override { return pages_[std::size_t(page_)].body->rendering(); }
+
+  signals:
+    void table_wanted(bool shown);
 
   private:
-    void build_by_hand();
-    // Moves the frame that is looked at, in steps of what is chosen, and turns it about the pole or the middle.
-    void nudge(double right, double down, double turns);
+    struct Page {
+        QPushButton* tab;
+        AlignSection* body;
+        bool of_a_zone;  // works on one zone at a time
+    };
+    void add_page(const QString& name, const QString& object, const QString& tip, AlignSection* body, bool of_a_zone);
+    void show_page(int page);
     void refresh();
-    QStringList facts_of(const Frame& frame) const;
-    void render_miniatures();
 
     Studio& studio_;
-    Lane lane_;
-    MiniatureGrid* grid_;
-    QLabel* facts_;
-    QPushButton* reference_;
-    QCheckBox* crop_;
-    QCheckBox* insist_;
-    QWidget* by_hand_;
-    std::vector<QPushButton*> paces_;
-    QPushButton* refine_;
+    Canvas& canvas_;
+    ZoneSwitch* zones_;
+    std::vector<Page> pages_;
+    int page_ = 0;
 };
 
 }  // namespace bp::app

@@ -6,7 +6,9 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <tuple>
 
+#include "app/theme.h"
 #include "app/words.h"
 #include "pile/edits.h"
 
@@ -39,16 +41,42 @@ int steps_of(const LookValue& value, double amount) {
 
 }  // namespace
 
-EvenStep::EvenStep(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio), viewer_(viewer), canvas_(canvas) {
+EvenStep::EvenStep(Studio& studio, Viewer& viewer, Canvas& canvas)
+    : studio_(studio), viewer_(viewer), canvas_(canvas), tool_(studio, viewer, canvas) {
+    auto* tabs = new QHBoxLayout;
+    auto* group = new QButtonGroup(this);
+    const auto begin_page = [&](const QString& name, const QString& object, const QString& tip) {
+        auto* tab = push(name, object, tip, this);
+        tab->setCheckable(true);
+        tab->setProperty("tab", true);
+        group->addButton(tab);
+        tabs->addWidget(tab);
+        auto* body = new QWidget(this);
+        page_ = new QVBoxLayout(body);
+        page_->setContentsMargins(0, 0, 0, 0);
+        page_->setSpacing(space::small);
+        return std::pair{tab, body};
+    };
+    column()->addLayout(tabs);
+    std::tie(light_tab_, light_) = begin_page(tr("Light and colour"), QStringLiteral("page_light"),
+                                              tr("How bright the frames are, and in which colours"));
     build_levels();
     build_look();
+    std::tie(sensor_tab_, sensor_) =
+        begin_page(tr("Sensor"), QStringLiteral("page_sensor"), tr("Darks, hot pixels and dust: what the sensor adds"));
+    build_sensor();
+    column()->addWidget(light_);
+    column()->addWidget(sensor_);
+    sensor_->hide();
+    light_tab_->setChecked(true);
+    connect(group, &QButtonGroup::buttonClicked, this, &EvenStep::show_page);
     connect(&studio.document(), &Document::changed, this, &EvenStep::refresh);
     connect(&studio, &Studio::selection_changed, this, &EvenStep::refresh);
     refresh();
 }
 
 void EvenStep::build_levels() {
-    column()->addWidget(quiet_label(tr("Level the frames"), this));
+    page_->addWidget(quiet_label(tr("Level the frames"), this));
     auto* row = new QHBoxLayout;
     auto* group = new QButtonGroup(this);
     for (const Levelling kind : {Levelling::off, Levelling::light, Levelling::colour}) {
@@ -62,14 +90,14 @@ void EvenStep::build_levels() {
         kinds_.push_back(button);
         connect(button, &QPushButton::clicked, this, [this, kind] { studio_.level(kind); });
     }
-    column()->addLayout(row);
+    page_->addLayout(row);
     facts_ = quiet_label({}, this);
-    column()->addWidget(facts_);
+    page_->addWidget(facts_);
     level_ = new NamedSlider(
         tr("Level of this frame"), tr("Overrules what was measured for the frame that is looked at"), -most_levels,
         most_levels, [](int v) { return tr("%1 EV").arg(v * levels_a_step, 0, 'f', 2); }, this);
     level_->slider()->setObjectName(QStringLiteral("own_level"));
-    column()->addWidget(level_);
+    page_->addWidget(level_);
     const auto overruled = [this](int value) {
         return with_level_by_person(studio_.pile(), studio_.current(), value * levels_a_step);
     };
@@ -93,10 +121,10 @@ void EvenStep::build_look() {
         connect(button, &QPushButton::clicked, this, &EvenStep::refresh);
     }
     all_->setChecked(true);
-    column()->addLayout(row);
+    page_->addLayout(row);
     values_.resize(look_values().size());
     for (const Section& section : sections) {
-        column()->addWidget(quiet_label(tr(section.title), this));
+        page_->addWidget(quiet_label(tr(section.title), this));
         for (double Look::*const member : section.values) {
             const LookValue& entry = entry_for(member);
             auto* slider = new NamedSlider(
@@ -104,7 +132,7 @@ void EvenStep::build_look() {
                 [&entry](int v) { return look_value_in_words(entry, v * entry.step); }, this);
             slider->slider()->setObjectName(
                 QStringLiteral("look_%1").arg(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()))));
-            column()->addWidget(slider);
+            page_->addWidget(slider);
             values_[std::size_t(&entry - look_values().data())] = slider;
             const auto changed = [this, &entry](int v) {
                 Look look = shown_look();
@@ -122,20 +150,11 @@ void EvenStep::build_look() {
                  tr("The selected frames get the own look of the frame that is looked at"), this);
     below->addWidget(reset_);
     below->addWidget(copy_);
-    column()->addLayout(below);
+    page_->addLayout(below);
     clipping_ = new QCheckBox(tr("Show what is clipped"), this);
     clipping_->setObjectName(QStringLiteral("show_clipping"));
     clipping_->setToolTip(tr("Hatches what is white or black in any channel: detail there is lost when frames merge"));
-    column()->addWidget(clipping_);
-    hot_ = new QCheckBox(tr("Mend hot pixels"), this);
-    hot_->setObjectName(QStringLiteral("hot_pixels"));
-    hot_->setToolTip(tr("Finds pixels that glow at one place in all frames, and takes their neighbours instead"));
-    column()->addWidget(hot_);
-    connect(hot_, &QCheckBox::clicked, this, [this](bool on) {
-        // Checked when they have been found.
-        hot_->setChecked(studio_.pile().hot != nullptr);
-        studio_.mend_hot_pixels(on);
-    });
+    page_->addWidget(clipping_);
     connect(reset_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(with_shown_look({}), tr("No look")); });
     connect(copy_, &QPushButton::clicked, this, [this] {
@@ -144,6 +163,106 @@ void EvenStep::build_look() {
             studio_.document().edit(with_own_look(studio_.pile(), studio_.selected(), from->look), tr("Copy look"));
     });
     connect(clipping_, &QCheckBox::toggled, &canvas_, &Canvas::set_show_clipping);
+}
+
+void EvenStep::build_sensor() {
+    page_->addWidget(quiet_label(tr("Darks"), this));
+    darks_ = new QCheckBox(this);
+    darks_->setObjectName(QStringLiteral("darks"));
+    darks_->setAccessibleName(tr("Subtract darks"));
+    darks_->setToolTip(tr("Takes the mean of the dark frames from every frame: glow and hot pixels go"));
+    scaled_ = new QCheckBox(tr("Scale to the exposure"), this);
+    scaled_->setObjectName(QStringLiteral("darks_scaled"));
+    scaled_->setToolTip(tr("Darks of another exposure are subtracted in proportion to it"));
+    useless_ = quiet_label({}, this);
+    useless_->setObjectName(QStringLiteral("useless_darks"));
+    page_->addWidget(darks_);
+    page_->addWidget(scaled_);
+    page_->addWidget(useless_);
+    page_->addWidget(quiet_label(tr("Hot pixels"), this));
+    hot_ = new QCheckBox(tr("Mend hot pixels"), this);
+    hot_->setObjectName(QStringLiteral("hot_pixels"));
+    hot_->setToolTip(tr("Finds pixels that glow at one place in all frames, and takes their neighbours instead"));
+    page_->addWidget(hot_);
+    page_->addWidget(quiet_label(tr("Sensor spots"), this));
+    auto* row = new QHBoxLayout;
+    mark_ = push(tr("Mark"), QStringLiteral("spots_mark"),
+                 tr("Click on dust in a frame: it is mended in all. Click on it again to give it back"), this);
+    mark_->setCheckable(true);
+    suggest_ = push(tr("Suggest"), QStringLiteral("spots_suggest"),
+                    tr("Looks for round shadows that all frames have at the same place of the sensor"), this);
+    row->addWidget(mark_);
+    row->addWidget(suggest_);
+    page_->addLayout(row);
+    spot_size_ = new NamedSlider(
+        tr("Size"), tr("Width of the spots that are marked, in pixels of the picture (, and .)"),
+        int(2 * smallest_spot_px), int(2 * largest_spot_px / 4), [](int v) { return tr("%1 px").arg(v); }, this);
+    spot_size_->slider()->setObjectName(QStringLiteral("spot_size"));
+    page_->addWidget(spot_size_);
+    connect(darks_, &QCheckBox::clicked, this, [this](bool on) {
+        studio_.document().edit(with_darks(studio_.pile(), on ? Darks::on : Darks::off),
+                                on ? tr("Subtract darks") : tr("Leave darks"));
+    });
+    connect(scaled_, &QCheckBox::clicked, this, [this](bool on) {
+        studio_.document().edit(with_darks(studio_.pile(), on ? Darks::scaled : Darks::on), tr("Scale darks"));
+    });
+    connect(hot_, &QCheckBox::clicked, this, [this](bool on) {
+        // Checked when they have been found.
+        hot_->setChecked(studio_.pile().hot != nullptr);
+        studio_.mend_hot_pixels(on);
+    });
+    connect(mark_, &QPushButton::toggled, this, [this](bool on) {
+        canvas_.set_tool(on ? &tool_ : nullptr);
+        if (on && viewer_.of_all()) viewer_.set_view(View::frame);
+    });
+    connect(suggest_, &QPushButton::clicked, &studio_, &Studio::guess_spots);
+    connect(&studio_, &Studio::spots_guessed, this, [this] {
+        if (isVisible() && !studio_.spot_guesses().empty()) mark_->setChecked(true);
+        canvas_.update();
+    });
+    connect(spot_size_, &NamedSlider::changed, this, [this](int value) {
+        Brush brush = canvas_.brush();
+        brush.size = value;
+        canvas_.set_brush(brush);
+    });
+    const auto show_size = [this] { spot_size_->set_value(int(std::lround(canvas_.brush().size))); };
+    connect(&canvas_, &Canvas::brush_changed, this, show_size);
+    show_size();
+}
+
+void EvenStep::show_page() {
+    const bool sensor = sensor_tab_->isChecked();
+    light_->setVisible(!sensor);
+    sensor_->setVisible(sensor);
+    if (!sensor) mark_->setChecked(false);
+}
+
+void EvenStep::closed() {
+    mark_->setChecked(false);
+}
+
+void EvenStep::refresh_sensor() {
+    const Pile& pile = studio_.pile();
+    const auto count = std::count_if(pile.frames.begin(), pile.frames.end(),
+                                     [](const Frame& f) { return usable(f) && f.role == Role::dark && !f.aside; });
+    darks_->setText(count > 0 ? tr("Subtract darks (%1)").arg(count) : tr("Subtract darks"));
+    darks_->setChecked(pile.darks != Darks::off);
+    darks_->setEnabled(count > 0 || pile.darks != Darks::off);
+    scaled_->setVisible(pile.darks != Darks::off);
+    scaled_->setChecked(pile.darks == Darks::scaled);
+    QStringList lines;
+    if (count == 0) lines << tr("Frames taken with the lens covered, given the role Dark in the Frames step.");
+    if (pile.darks != Darks::off) {
+        for (const auto& [id, why] : useless_darks(pile)) lines << QString::fromStdString(why);
+        const auto without = std::count_if(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
+            return usable(f) && f.role == Role::scene && darks_of(pile, f).ids.empty();
+        });
+        if (count > 0 && without > 0) lines << tr("%n frame(s) have no dark that fits.", nullptr, int(without));
+    }
+    useless_->setText(lines.join(QLatin1Char('\n')));
+    useless_->setVisible(!lines.isEmpty());
+    hot_->setChecked(pile.hot != nullptr);
+    hot_->setText(pile.hot ? tr("Mend hot pixels (%1)").arg(pile.hot->size()) : tr("Mend hot pixels"));
 }
 
 Look EvenStep::shown_look() const {
@@ -161,7 +280,9 @@ QString EvenStep::summary() const {
     QStringList words;
     if (pile.levelling != Levelling::off)
         words << (pile.levelling == Levelling::light ? tr("light levelled") : tr("light, colour levelled"));
-    if (pile.hot) words << tr("%n hot pixel(s)", nullptr, int(pile.hot->size()));
+    if (pile.darks != Darks::off) words << tr("less darks");
+    if (pile.spots) words << tr("spots: %1").arg(pile.spots->size());
+    if (pile.hot) words << tr("hot pixels: %1").arg(pile.hot->size());
     if (pile.look != Look{}) words << tr("a look");
     const auto own =
         std::count_if(pile.frames.begin(), pile.frames.end(), [](const Frame& f) { return f.look != Look{}; });
@@ -193,8 +314,7 @@ void EvenStep::refresh() {
         if (!values_[i]->slider()->isSliderDown()) values_[i]->set_value(steps_of(entry, look.*entry.value));
         values_[i]->setEnabled(pile.channels == 3 || !entry.of_colour);
     }
-    hot_->setChecked(pile.hot != nullptr);
-    hot_->setText(pile.hot ? tr("Mend hot pixels (%1)").arg(pile.hot->size()) : tr("Mend hot pixels"));
+    refresh_sensor();
     reset_->setEnabled(look != Look{});
     copy_->setEnabled(!of_all() && frame && studio_.selected().size() > 1);
     emit summary_changed();

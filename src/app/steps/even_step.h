@@ -8,6 +8,7 @@
 
 #include "app/canvas.h"
 #include "app/controls.h"
+#include "app/spot_tool.h"
 #include "app/step_line.h"
 
 namespace bp::app {
@@ -20,10 +21,14 @@ class EvenStep : public StepBody {
     QString title() const override { return tr("Even"); }
     QString summary() const override;
     QStringList traces() const override { return {QStringLiteral("level")}; }
+    void closed() override;
 
   private:
     void build_levels();
     void build_look();
+    void build_sensor();
+    void show_page();
+    void refresh_sensor();
     void refresh();
     // The look that the sliders show: of all frames, or the current frame's own.
     Look shown_look() const;
@@ -33,6 +38,9 @@ class EvenStep : public StepBody {
     Studio& studio_;
     Viewer& viewer_;
     Canvas& canvas_;
+    QVBoxLayout* page_ = nullptr;  // that is being built
+    QPushButton *light_tab_, *sensor_tab_;
+    QWidget *light_, *sensor_;
     std::vector<QPushButton*> kinds_;
     NamedSlider* level_;
     QLabel* facts_;
@@ -42,7 +50,11 @@ class EvenStep : public StepBody {
     QPushButton* reset_;
     QPushButton* copy_;
     QCheckBox* clipping_;
-    QCheckBox* hot_;
+    QCheckBox *darks_, *scaled_, *hot_;
+    QLabel* useless_;
+    QPushButton *mark_, *suggest_;
+    NamedSlider* spot_size_;
+    SpotTool tool_;
 };
 
 }  // namespace bp::app

@@ -115,7 +115,7 @@ void FramesStep::build_odd() {
     connect(odd_, &QListWidget::currentItemChanged, this, [this](QListWidgetItem* item) {
         if (!item) return;
         studio_.select(item->data(Qt::UserRole).toInt());
-        if (viewer_.view() == View::result) viewer_.set_view(View::frame);
+        if (viewer_.of_all()) viewer_.set_view(View::frame);
     });
     connect(odd_aside_, &QPushButton::clicked, this, &FramesStep::set_aside_odd);
 }

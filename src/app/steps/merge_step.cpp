@@ -5,6 +5,7 @@
 
 #include "app/pictures.h"
 #include "app/words.h"
+#include "app/zone_switch.h"
 #include "engine/cover.h"
 #include "engine/render.h"
 #include "pile/edits.h"
@@ -12,6 +13,7 @@
 namespace bp::app {
 
 MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), lane_(this) {
+    column()->addWidget(new ZoneSwitch(studio, QStringLiteral("merge_on"), this));
     grid_ = new MiniatureGrid(3, {68, 46}, this);
     for (const ModeEntry& entry : modes()) {
         grid_->add(int(entry.mode), word(entry.mode), what_it_does(entry.mode));
@@ -36,7 +38,8 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), lane_(th
     column()->addWidget(base_);
 
     connect(grid_, &MiniatureGrid::chosen, this, [this](int mode) {
-        studio_.document().edit(with_mode(studio_.pile(), Mode(mode)), tr("Merge: %1").arg(word(Mode(mode)).toLower()));
+        studio_.document().edit(with_mode(studio_.pile(), Mode(mode), studio_.zone()),
+                                tr("Merge: %1").arg(word(Mode(mode)).toLower()));
     });
     connect(strength_, &NamedSlider::changed, this, [this, &viewer](int value) {
         viewer.try_out(with_strength(studio_.pile(), studio_.selected(), value / 100.0));
@@ -56,12 +59,15 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), lane_(th
     });
     connect(&studio.document(), &Document::changed, this, &MergeStep::refresh);
     connect(&studio, &Studio::selection_changed, this, &MergeStep::refresh);
+    connect(&studio, &Studio::zone_changed, this, &MergeStep::refresh);
     connect(&studio, &Studio::thumbnails_finished, this, &MergeStep::render_miniatures);
     refresh();
 }
 
 QString MergeStep::summary() const {
     const Pile& pile = studio_.pile();
+    if (pile.zones)
+        return tr("sky %1, land %2").arg(word(pile.merge.mode).toLower(), word(pile.zones->land_mode).toLower());
     if (pile.merge.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
     return tr("%1 of %2").arg(word(pile.merge.mode).toLower()).arg(merged_ids(pile).size());
 }
@@ -72,15 +78,16 @@ bool MergeStep::needs_look() const {
 
 void MergeStep::refresh() {
     const Pile& pile = studio_.pile();
-    grid_->set_chosen(int(pile.merge.mode));
-    facts_->setText(needs_look() ? tr("No frame is left to merge.") : what_it_does(pile.merge.mode));
+    const Mode mode = mode_of(pile, studio_.zone());
+    grid_->set_chosen(int(mode));
+    facts_->setText(needs_look() ? tr("No frame is left to merge.") : what_it_does(mode));
     const Frame* frame = find_frame(pile, studio_.current());
-    strength_->setVisible(entry_of(pile.merge.mode).uses_strength);
+    strength_->setVisible(entry_of(mode).uses_strength);
     if (frame && !strength_->slider()->isSliderDown()) strength_->set_value(int(std::lround(frame->strength * 100)));
     const QSignalBlocker quiet(linear_);
     linear_->setChecked(pile.merge.light == Light::linear);
-    linear_->setVisible(entry_of(pile.merge.mode).uses_light);
-    base_->setVisible(pile.merge.mode == Mode::one);
+    linear_->setVisible(entry_of(mode).uses_light);
+    base_->setVisible(mode == Mode::one);
     base_->setEnabled(frame && usable(*frame) && frame->id != pile.base);
     if (isVisible()) render_miniatures();
     emit summary_changed();
@@ -94,10 +101,10 @@ void MergeStep::render_miniatures() {
     const int level = studio_.thumbnail_level();
     using Images = std::map<Mode, QImage>;
     lane_.run<Images>(
-        [now, store, bases, level](Job& job) {
+        [now, store, bases, level, of = studio_.zone()](Job& job) {
             Images out;
             for (const ModeEntry& entry : modes()) {
-                const Pile pile = with_mode(now, entry.mode);
+                const Pile pile = with_mode(now, entry.mode, of);
                 const Rect region = at_level(output_area(pile), level);
                 Result<Raster16> picture = bases->base(pile, *store, region, level, job);
                 if (picture.ok() && lay_parts(pile, *store, region, level, picture.value(), job).ok())

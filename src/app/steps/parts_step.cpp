@@ -5,24 +5,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/brush_panel.h"
 #include "app/theme.h"
 #include "app/words.h"
 #include "pile/edits.h"
 
 namespace bp::app {
 namespace {
-
-// The size slider is geometric: 4 to 1000 pixels.
-constexpr double least_size = 4;
-constexpr double size_ratio = 250;
-
-double size_at(int position) {
-    return least_size * std::pow(size_ratio, position / 100.0);
-}
-
-int position_of(double size) {
-    return int(std::lround(100 * std::log(size / least_size) / std::log(size_ratio)));
-}
 
 QString percent(int value) {
     return PartsStep::tr("%1%").arg(value);
@@ -40,49 +29,15 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     connect(&studio, &Studio::selection_changed, this, &PartsStep::refresh);
     connect(&viewer, &Viewer::view_changed, this, &PartsStep::refresh);
     connect(&canvas, &Canvas::active_part_changed, this, &PartsStep::refresh);
-    connect(&canvas, &Canvas::brush_changed, this, &PartsStep::refresh_brush);
     refresh();
-    refresh_brush();
 }
 
 void PartsStep::build_brush() {
-    auto* row = new QHBoxLayout;
-    keep_ =
-        push(tr("Keep"), QStringLiteral("brush_keep"), tr("Paints: what you paint over shows this frame (K)"), this);
-    give_back_ = push(tr("Give back"), QStringLiteral("brush_give_back"),
-                      tr("Paints: what you paint over shows what lies below again (K)"), this);
-    auto* group = new QButtonGroup(this);
-    for (QPushButton* b : {keep_, give_back_}) {
-        b->setCheckable(true);
-        group->addButton(b);
-        row->addWidget(b);
-    }
-    column()->addLayout(row);
-    size_ = new NamedSlider(
-        tr("Size"), tr("Width of the brush in pixels of the picture (, and .)"), 0, 100,
-        [](int v) { return tr("%1 px").arg(std::lround(size_at(v))); }, this);
-    size_->slider()->setObjectName(QStringLiteral("brush_size"));
-    softness_ = new NamedSlider(tr("Softness"), tr("How gently the edge of a stroke fades"), 0, 100, percent, this);
-    softness_->slider()->setObjectName(QStringLiteral("brush_softness"));
-    strength_ = new NamedSlider(tr("Strength"), tr("The most that one stroke gives or takes"), 1, 100, percent, this);
-    strength_->slider()->setObjectName(QStringLiteral("brush_strength"));
-    for (NamedSlider* s : {size_, softness_, strength_}) {
-        column()->addWidget(s);
-        connect(s, &NamedSlider::changed, this, [this] {
-            Brush brush = canvas_.brush();
-            brush.size = size_at(size_->value());
-            brush.softness = softness_->value() / 100.0;
-            brush.strength = strength_->value() / 100.0;
-            canvas_.set_brush(brush);
-        });
-    }
-    const auto choose = [this](bool keep) {
-        Brush brush = canvas_.brush();
-        brush.keep = keep;
-        canvas_.set_brush(brush);
-    };
-    connect(keep_, &QPushButton::clicked, this, [choose] { choose(true); });
-    connect(give_back_, &QPushButton::clicked, this, [choose] { choose(false); });
+    column()->addWidget(
+        new BrushPanel(canvas_, QStringLiteral("brush"),
+                       {tr("Keep"), tr("Paints: what you paint over shows this frame (K)"), tr("Give back"),
+                        tr("Paints: what you paint over shows what lies below again (K)")},
+                       BrushPanel::Kind::soft, this));
 }
 
 void PartsStep::build_list() {
@@ -186,15 +141,6 @@ void PartsStep::refresh_list() {
         w->setVisible(!parts.empty());
     for (QWidget* w : std::initializer_list<QWidget*>{part_strength_, up_, down_, remove_}) w->setEnabled(part);
     if (part) part_strength_->set_value(int(std::lround(part->strength * 100)));
-}
-
-void PartsStep::refresh_brush() {
-    const Brush& brush = canvas_.brush();
-    keep_->setChecked(brush.keep);
-    give_back_->setChecked(!brush.keep);
-    if (std::lround(size_at(size_->value())) != std::lround(brush.size)) size_->set_value(position_of(brush.size));
-    softness_->set_value(int(std::lround(brush.softness * 100)));
-    strength_->set_value(int(std::lround(brush.strength * 100)));
 }
 
 }  // namespace bp::app

@@ -21,11 +21,12 @@ class PartsStep : public StepBody {
     PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas);
     QString title() const override { return tr("Parts"); }
     QString summary() const override;
+    void opened() override { canvas_.set_painting(PaintOn::parts); }
+    void closed() override { canvas_.set_painting(PaintOn::nothing); }
 
   private:
     void refresh();
     void refresh_list();
-    void refresh_brush();
     int chosen() const;
     void build_brush();
     void build_list();
@@ -35,8 +36,7 @@ class PartsStep : public StepBody {
     Canvas& canvas_;
     QLabel* hint_;
     QListWidget* list_;
-    QPushButton *keep_, *give_back_;
-    NamedSlider *size_, *softness_, *strength_, *part_strength_;
+    NamedSlider* part_strength_;
     QPushButton *up_, *down_, *remove_;
 };
 

@@ -5,6 +5,8 @@
 #include <opencv2/imgproc.hpp>
 #include <vector>
 
+#include "align/bend.h"
+
 namespace bp {
 namespace {
 
@@ -56,15 +58,12 @@ Block look_at(const cv::Mat& still, const cv::Mat& moved, const cv::Mat& inside,
 
 }  // namespace
 
-Agreement agreement_of(const cv::Mat& reference, const cv::Mat& frame, const Matrix& to_frame) {
+Agreement agreement_of(const cv::Mat& reference, const cv::Mat& frame, const Matrix& to_frame, const Flex* flex) {
     cv::Mat still, other, moved, inside, dx, dy;
     // Fine noise would pass for a difference.
     cv::GaussianBlur(reference, still, cv::Size(0, 0), 1.5);
     cv::GaussianBlur(frame, other, cv::Size(0, 0), 1.5);
-    const cv::Mat warp(3, 3, CV_64F, const_cast<double*>(to_frame.m.data()));
-    cv::warpPerspective(other, moved, warp, still.size(), cv::INTER_CUBIC | cv::WARP_INVERSE_MAP, cv::BORDER_REPLICATE);
-    const cv::Mat all(frame.size(), CV_8U, cv::Scalar(255));
-    cv::warpPerspective(all, inside, warp, still.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP, cv::BORDER_CONSTANT);
+    moved = seen_through(other, still.size(), to_frame, flex, &inside);
     cv::Sobel(still, dx, CV_32F, 1, 0, 3, 0.125);
     cv::Sobel(still, dy, CV_32F, 0, 1, 3, 0.125);
     Agreement out;

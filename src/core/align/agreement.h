@@ -3,7 +3,7 @@
 
 #include <opencv2/core.hpp>
 
-#include "image/geometry.h"
+#include "image/flex.h"
 
 namespace bp {
 
@@ -13,7 +13,7 @@ struct Agreement {
     int blocks = 0;          // with texture
 };
 
-// Of two pictures in local contrast, block by block.
-Agreement agreement_of(const cv::Mat& reference, const cv::Mat& frame, const Matrix& to_frame);
+// Of two pictures in local contrast, block by block; `flex` may be null (bend.h).
+Agreement agreement_of(const cv::Mat& reference, const cv::Mat& frame, const Matrix& to_frame, const Flex* flex);
 
 }  // namespace bp

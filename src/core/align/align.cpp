@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "align/agreement.h"
+#include "align/bend.h"
 #include "align/bridge.h"
 #include "align/contrast.h"
 #include "align/descent.h"
@@ -15,12 +16,13 @@
 namespace bp {
 namespace {
 
-constexpr std::array<ModelEntry, 6> table{{
+constexpr std::array<ModelEntry, 7> table{{
     {Model::none, "none"},
     {Model::shift, "shift"},
     {Model::rigid, "rigid"},
     {Model::similarity, "similarity"},
     {Model::perspective, "perspective"},
+    {Model::flex, "flex"},
     {Model::stars, "stars"},
 }};
 
@@ -127,6 +129,12 @@ Alignment not_aligned() {
     return out;
 }
 
+bool operator==(const Alignment& a, const Alignment& b) {
+    return a.to_reference == b.to_reference && a.lens == b.lens && a.sensor == b.sensor && same(a.flex, b.flex) &&
+           a.residual_px == b.residual_px && a.confidence == b.confidence && a.aligned == b.aligned &&
+           a.by_clock == b.by_clock && a.by_hand == b.by_hand && a.insisted == b.insisted;
+}
+
 struct AlignReference::Prepared {
     std::vector<cv::Mat> brightness;  // from fine to coarse
     std::vector<Level> levels;
@@ -173,12 +181,14 @@ struct AlignReference::Prepared {
         return descend(landmarks_of(contrast, trust, most_landmarks), contrast.size(), local_contrast(moving),
                        fit.to_frame, model, steps);
     }
-    Alignment judge(const Fit& fit, const std::vector<cv::Mat>& frame) const {
+    Alignment judge(const Fit& fit, const std::vector<cv::Mat>& frame, const SharedFlex& flex = nullptr) const {
         if (fit.correlation <= 0) return not_aligned();
         const int level = judged();
-        const Agreement agreement =
-            agreement_of(levels[std::size_t(level)].contrast, frame[std::size_t(level)], at_level(fit.to_frame, level));
+        const SharedFlex bend = at_level(flex, level);
+        const Agreement agreement = agreement_of(levels[std::size_t(level)].contrast, frame[std::size_t(level)],
+                                                 at_level(fit.to_frame, level), bend.get());
         Alignment out;
+        out.flex = flex;
         out.to_reference = inverse(fit.to_frame);
         for (double& v : out.to_reference.m) v /= out.to_reference.m[8];
         out.confidence = agreement.share;
@@ -220,6 +230,11 @@ std::vector<cv::Mat> contrasts_of(const std::vector<cv::Mat>& brightness) {
 
 Alignment AlignReference::align(const RasterF& frame, Model model) const {
     if (model == Model::none) return {};
+    if (model == Model::flex) {
+        // Depth keeps a stiff model from agreeing everywhere: the simpler one that agrees most is the start.
+        const Alignment tilted = align(frame, Model::perspective);
+        return bend(frame, tilted.aligned ? tilted : align(frame, Model::similarity));
+    }
     const std::vector<cv::Mat> brightness = halves(as_mat(frame), coarsest_side);
     const std::vector<cv::Mat> contrast = contrasts_of(brightness);
     const int top = int(contrast.size()) - 1;
@@ -248,7 +263,19 @@ Alignment AlignReference::align(const RasterF& frame, Model model) const {
     return by_features.confidence > found.confidence ? by_features : found;
 }
 
+Alignment AlignReference::bend(const RasterF& frame, const Alignment& stiff) const {
+    // Turned or scaled wrongly, pixels would be bent onto whatever looks alike.
+    constexpr double least_start = 0.1;
+    if (stiff.confidence < least_start) return not_aligned();
+    const std::vector<cv::Mat> contrast = contrasts_of(halves(as_mat(frame), coarsest_side));
+    std::vector<cv::Mat> reference;
+    for (const Level& level : prepared_->levels) reference.push_back(level.contrast);
+    Fit fit{inverse(stiff.to_reference), 1};
+    return prepared_->judge(fit, contrast, bend_onto(reference, contrast, fit.to_frame));
+}
+
 Alignment AlignReference::refine(const RasterF& frame, Model model, const Matrix& to_reference) const {
+    if (model == Model::flex) return bend(frame, refine(frame, Model::similarity, to_reference));
     const std::vector<cv::Mat> brightness = halves(as_mat(frame), coarsest_side);
     const std::vector<cv::Mat> contrast = contrasts_of(brightness);
     // A hand leaves a frame a few pixels off.

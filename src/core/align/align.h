@@ -12,7 +12,7 @@
 
 namespace bp {
 
-enum class Model { none, shift, rigid, similarity, perspective, stars };
+enum class Model { none, shift, rigid, similarity, perspective, flex, stars };
 
 struct ModelEntry {
     Model model;
@@ -27,6 +27,7 @@ struct Alignment {
     Matrix to_reference;       // frame pixel to reference pixel, level 0; as a straight lens would show them
     std::optional<Lens> lens;  // of all frames of a run alike
     Point sensor;              // pixels by which the frame lies off its usual place behind the lens
+    SharedFlex flex;           // how it is bent beyond that; null for none
     double residual_px = 0;    // what is left between the two after the transform, median over what agrees
     double confidence = 0;     // 0 to 1: share of the textured blocks, or of the stars, that agree
     bool aligned = true;       // false: the transform is not to be trusted
@@ -34,8 +35,8 @@ struct Alignment {
     bool by_hand = false;      // placed by a person
     bool insisted = false;     // merged although it is not to be trusted, because a person said so
 
-    Placement placement() const { return {to_reference, lens, sensor}; }
-    friend bool operator==(const Alignment&, const Alignment&) = default;
+    Placement placement() const { return {to_reference, lens, sensor, flex}; }
+    friend bool operator==(const Alignment& a, const Alignment& b);
 };
 // A frame that could not be aligned.
 Alignment not_aligned();
@@ -55,10 +56,13 @@ class AlignReference {
     AlignReference(AlignReference&&) noexcept;
 
     Alignment align(const RasterF& frame, Model model) const;
-    // From a transform (frame to reference) that is nearly right.
+    // From a transform (frame to reference) that is nearly right. A bend is found anew.
     Alignment refine(const RasterF& frame, Model model, const Matrix& to_reference) const;
 
   private:
+    // Bends a frame onto the reference from where a stiff model has laid it.
+    Alignment bend(const RasterF& frame, const Alignment& stiff) const;
+
     struct Prepared;
     std::unique_ptr<const Prepared> prepared_;
 };

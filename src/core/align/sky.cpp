@@ -189,6 +189,7 @@ class Placer {
         std::size_t next_fit = 2;
         for (const std::size_t i : order_) {
             if (!match(i, 5)) find_knock(i);
+            settle(i);
             placed.push_back(i);
             take_in_new_stars(i);
             if (placed.size() < next_fit) continue;
@@ -229,6 +230,19 @@ class Placer {
     bool match(std::size_t frame, double reach) const {
         const std::size_t found = matches(frame, reach).size();
         return found >= fewest_matches && found * 2 >= std::min<std::size_t>(seen_[frame].size(), 100);
+    }
+
+    // A frame that was knocked by little still matches, but what is new in it must not be taken in where it seems to
+    // be.
+    void settle(std::size_t frame) {
+        constexpr double knocked_px = 1.5;
+        const SkyPose before = model_.poses[frame];
+        for (const double reach : {5.0, 3.0})
+            fit_sky(model_, stars_, matches(frame, reach), reference_, loss_px, Free::poses);
+        SkyPose& pose = model_.poses[frame];
+        const double turned_px = std::hypot(pose.turn[0], pose.turn[1], pose.turn[2]) * model_.camera.focal;
+        const double shifted_px = std::hypot(pose.shift[0], pose.shift[1]);
+        if (std::max(turned_px, shifted_px) <= knocked_px) pose = before;
     }
 
     // A camera that was knocked shows its sky elsewhere by as much everywhere, nearly.

@@ -116,6 +116,7 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
         if (moved.ok()) {
             alignment = reference_light.align(brightness_of(moved.value(), curve), model);
             alignment.to_reference = from_level(alignment.to_reference, level);
+            alignment.flex = from_level(alignment.flex, level);
             alignment.residual_px *= double(1 << level);
         }
         const std::lock_guard lock(mutex);
@@ -146,6 +147,7 @@ Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_s
         reference.refine(brightness_of(moved.value(), curve), pile.model == Model::none ? Model::rigid : pile.model,
                          at_level(now.to_reference, level));
     out.to_reference = from_level(out.to_reference, level);
+    out.flex = from_level(out.flex, level);
     out.residual_px *= double(1 << level);
     if (!out.aligned)
         return Failure{Fault::input, "",

@@ -1,6 +1,7 @@
 #include "engine/cover.h"
 
 #include <algorithm>
+#include <cmath>
 #include <memory>
 #include <mutex>
 #include <vector>
@@ -40,6 +41,11 @@ SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
     std::vector<double> key(place.matrix.m.begin(), place.matrix.m.end());
     for (const int side : {frame.width, frame.height, canvas.width, canvas.height}) key.push_back(side);
     key.insert(key.end(), {place.sensor.x, place.sensor.y});
+    if (place.flex) {
+        // Two halves that a double holds exactly.
+        key.push_back(double(place.flex->fingerprint() >> 32U));
+        key.push_back(double(place.flex->fingerprint() & 0xffffffffU));
+    }
     if (const auto& lens = place.lens)
         key.insert(key.end(), {lens->middle.x, lens->middle.y, lens->unit, lens->k1, lens->k2});
     {
@@ -53,15 +59,15 @@ SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
 }
 
 // For every row of the canvas, the pixels that all merged frames reach.
-std::vector<Span> shared_spans(const Pile& pile) {
+std::vector<Span> shared_spans(const Pile& pile, Zone zone) {
     std::vector<const Frame*> frames;
     for (const Frame& frame : pile.frames)
-        if (merged(pile, frame) && !placement(pile, frame).is_identity()) frames.push_back(&frame);
+        if (merged(pile, frame, zone) && !placement(pile, frame, zone).is_identity()) frames.push_back(&frame);
     std::vector<Span> out(std::size_t(pile.size.height), Span{0, pile.size.width});
     std::mutex mutex;
     parallel_for(0, int(frames.size()), [&](int i) {
         const Frame& frame = *frames[std::size_t(i)];
-        const SharedReached own = known_reach(placement(pile, frame), frame.file->facts.size, pile.size);
+        const SharedReached own = known_reach(placement(pile, frame, zone), frame.file->facts.size, pile.size);
         const std::lock_guard lock(mutex);
         for (std::size_t y = 0; y < out.size(); ++y)
             out[y] = {std::max(out[y].begin, own->rows[y].begin), std::min(out[y].end, own->rows[y].end)};
@@ -69,10 +75,88 @@ std::vector<Span> shared_spans(const Pile& pile) {
     return out;
 }
 
-}  // namespace
+// The largest rectangle of true cells; `rows` of equal length. By heights of columns over each row and a stack of those
+// that still rise.
+Rect largest_of(const std::vector<std::vector<char>>& rows) {
+    if (rows.empty()) return {};
+    const std::size_t width = rows.front().size();
+    std::vector<int> heights(width + 1, 0);
+    Rect best;
+    long best_area = 0;
+    for (std::size_t y = 0; y < rows.size(); ++y) {
+        std::vector<std::size_t> rising;
+        for (std::size_t x = 0; x <= width; ++x) {
+            if (x < width) heights[x] = rows[y][x] ? heights[x] + 1 : 0;
+            const int here = x < width ? heights[x] : 0;
+            while (!rising.empty() && heights[rising.back()] >= here) {
+                const int high = heights[rising.back()];
+                rising.pop_back();
+                const std::size_t from = rising.empty() ? 0 : rising.back() + 1;
+                const long area = long(high) * long(x - from);
+                if (area <= best_area) continue;
+                best_area = area;
+                best = {int(from), int(y) - high + 1, int(x - from), high};
+            }
+            rising.push_back(x);
+        }
+    }
+    return best;
+}
 
-Rect full_cover(const Pile& pile) {
-    const std::vector<Span> spans = shared_spans(pile);
+// In zones the area that counts has any shape, so it is looked at in cells of a few pixels, each full or not.
+Rect full_cover_in_zones(const Pile& pile) {
+    constexpr int cells_across = 1600;
+    const int level = level_within(pile.size, cells_across);
+    const int unit = 1 << level;
+    const Size cells = at_level(pile.size, level);
+    std::vector<std::vector<char>> full(std::size_t(cells.height), std::vector<char>(std::size_t(cells.width), 1));
+    std::vector<std::uint8_t> sky(std::size_t(cells.width));
+    for (const Zone zone : {Zone::sky, Zone::land}) {
+        const std::vector<Span> spans = shared_spans(pile, zone);
+        for (int y = 0; y < cells.height; ++y) {
+            pile.zones->soft.read_row(level, y, 0, cells.width, sky.data());
+            Span shared{0, pile.size.width};
+            for (int v = y * unit; v < std::min((y + 1) * unit, pile.size.height); ++v)
+                shared = {std::max(shared.begin, spans[std::size_t(v)].begin),
+                          std::min(shared.end, spans[std::size_t(v)].end)};
+            for (int x = 0; x < cells.width; ++x) {
+                const auto at = std::size_t(x);
+                const bool counts = zone == Zone::sky ? sky[at] > 0 : sky[at] < 255;
+                const int end = std::min((x + 1) * unit, pile.size.width);
+                if (counts && (x * unit < shared.begin || end > shared.end)) full[std::size_t(y)][at] = 0;
+            }
+        }
+    }
+    const Rect best = largest_of(full);
+    return intersect({best.left * unit, best.top * unit, best.width * unit, best.height * unit}, whole(pile.size));
+}
+
+// Of a row of the canvas, how many of a zone's frames reach each pixel of `level`, as a share of `full`.
+std::vector<float> shares_of_row(const std::vector<SharedReached>& frames, std::size_t still, int y, const Rect& region,
+                                 int level) {
+    const int unit = 1 << level;
+    std::vector<int> steps(std::size_t(region.width) + 1, 0);
+    for (const SharedReached& frame : frames) {
+        const Span row = frame->rows[std::size_t(y)];
+        if (row.empty()) continue;
+        // Whole pixels of the level.
+        const int begin = std::clamp((row.begin + unit - 1) / unit - region.left, 0, region.width);
+        const int end = std::clamp((row.end + unit - 1) / unit - region.left, begin, region.width);
+        ++steps[std::size_t(begin)];
+        --steps[std::size_t(end)];
+    }
+    std::vector<float> out;
+    int reached = int(still);
+    const auto all = float(std::max<std::size_t>(1, frames.size() + still));
+    for (int x = 0; x < region.width; ++x) {
+        reached += steps[std::size_t(x)];
+        out.push_back(float(reached) / all);
+    }
+    return out;
+}
+
+Rect full_cover_of_all(const Pile& pile) {
+    const std::vector<Span> spans = shared_spans(pile, Zone::sky);
     Rect best;
     long best_area = 0;
     const int height = pile.size.height;
@@ -92,7 +176,44 @@ Rect full_cover(const Pile& pile) {
     return best;
 }
 
+}  // namespace
+
+Rect full_cover(const Pile& pile) {
+    return pile.zones ? full_cover_in_zones(pile) : full_cover_of_all(pile);
+}
+
+Raster16 cover_shares(const Pile& pile, const Rect& region, int level) {
+    Raster16 out(region.size(), 1);
+    std::vector<std::vector<SharedReached>> reached(2);
+    std::vector<std::size_t> still(2, 0);
+    for (const Zone zone : {Zone::sky, Zone::land})
+        for (const Frame& frame : pile.frames) {
+            if (!merged(pile, frame, zone)) continue;
+            const Placement place = placement(pile, frame, zone);
+            const auto z = std::size_t(zone);
+            if (place.is_identity() && frame.file->facts.size == pile.size)
+                ++still[z];
+            else
+                reached[z].push_back(known_reach(place, frame.file->facts.size, pile.size));
+        }
+    const int unit = 1 << level;
+    parallel_for(0, region.height, [&](int row) {
+        const int y = std::min((region.top + row) * unit + unit / 2, pile.size.height - 1);
+        std::vector<float> share = shares_of_row(reached[0], still[0], y, region, level);
+        if (pile.zones) {
+            const std::vector<float> land = shares_of_row(reached[1], still[1], y, region, level);
+            std::vector<std::uint8_t> sky(share.size());
+            pile.zones->soft.read_row(level, region.top + row, region.left, region.width, sky.data());
+            for (std::size_t x = 0; x < share.size(); ++x)
+                share[x] = land[x] + (share[x] - land[x]) * float(sky[x]) / 255.0F;
+        }
+        for (std::size_t x = 0; x < share.size(); ++x) out.row(row)[x] = std::uint16_t(std::lround(share[x] * 65535));
+    });
+    return out;
+}
+
 Rect output_area(const Pile& pile) {
+    if (pile.crop) return *pile.crop;
     if (pile.cover == Cover::any) return whole(pile.size);
     const Rect shared = full_cover(pile);
     return shared.empty() ? whole(pile.size) : shared;

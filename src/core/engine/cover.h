@@ -1,6 +1,7 @@
 // Which area the frames of a pile share.
 #pragma once
 
+#include "image/raster.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -9,7 +10,12 @@ namespace bp {
 // none.
 Rect full_cover(const Pile& pile);
 
-// What is shown and exported: the full cover, or the whole canvas when the pile says so (or nothing is shared).
+// How many of the frames that could reach a pixel do, as shares of the 16-bit range: one channel, pixels of `level`. In
+// zones, of that zone's frames; in the border between, as the zones are mixed.
+Raster16 cover_shares(const Pile& pile, const Rect& region, int level);
+
+// What is shown and exported: the crop that a person set, the full cover, or the whole canvas when the pile says so (or
+// nothing is shared).
 Rect output_area(const Pile& pile);
 
 }  // namespace bp

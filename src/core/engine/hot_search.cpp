@@ -11,6 +11,8 @@ Result<HotPixels> search_hot_pixels(const Pile& pile, FrameStore& store, Job& jo
     Pile plain = with_mode(with_look(with_hot_pixels(pile, nullptr), {}), Mode::minimum);
     plain.model = Model::none;
     plain.levelling = Levelling::off;
+    plain.zones.reset();
+    plain.spots = nullptr;
     for (Frame& frame : plain.frames) frame.look = {};
     if (merged_ids(plain).size() < fewest)
         return Failure{Fault::wrong_call, "", "Hot pixels are found in four frames or more of one run."};

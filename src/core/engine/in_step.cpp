@@ -8,6 +8,7 @@
 #include <optional>
 
 #include "base/parallel.h"
+#include "engine/darks.h"
 #include "engine/evened.h"
 #include "engine/mended.h"
 
@@ -58,6 +59,8 @@ struct Source {
     SharedPixels held;
     SharedTiles tiles;
     std::unique_ptr<OpenFrame> open;
+    RawDarkUse dark;      // of a raw file
+    SensorWork sensor;    // nothing, for most frames
     SharedEvener evener;  // null for a frame that is merged as it was recorded
     SharedHotPixels hot;  // of the level; null when there are none
 
@@ -101,32 +104,52 @@ Way way_for(const InStep& what, const std::vector<Source>& sources) {
 Status open_source(const InStep& what, Way way, Job& job, Source& out) {
     if (out.held || out.tiles) return Done{};
     if (way == Way::memory) {
-        Result<SharedPixels> loaded = what.store.load(*out.file, what.level, job);
+        Result<SharedPixels> loaded = what.store.load(*out.file, what.level, job, out.dark);
         if (!loaded.ok()) return loaded.failure();
         out.held = std::move(loaded).value();
         return Done{};
     }
-    Result<std::unique_ptr<OpenFrame>> opened = open_frame(*out.file, what.level, what.store.space());
+    Result<std::unique_ptr<OpenFrame>> opened = open_frame(*out.file, what.level, what.store.space(), out.dark);
     if (!opened.ok()) return opened.failure();
     out.open = std::move(opened).value();
     return Done{};
 }
 
 Status into_scratch(const InStep& what, Job& job, Source& source) {
-    Result<SharedTiles> made = what.store.load_tiles(*source.file, what.level, *source.open, job);
+    Result<SharedTiles> made = what.store.load_tiles(*source.file, what.level, *source.open, job, source.dark);
     source.open.reset();
     if (!made.ok()) return made.failure();
     source.tiles = std::move(made).value();
     return Done{};
 }
 
+// What is to be undone of the sensor's doing before the frame is placed.
+Status sensor_of(const InStep& what, const Frame& frame, Job& job, Source& out) {
+    const DarkChoice darks = darks_of(what.pile, frame);
+    if (darks.ids.empty()) return Done{};
+    if (dark_of_mosaic(frame)) {
+        Result<RawDarkUse> dark = raw_dark_for(what.pile, darks, what.store);
+        if (!dark.ok()) return dark.failure();
+        out.dark = std::move(dark).value();
+        return Done{};
+    }
+    Result<SharedRaster> dark = mean_dark(what.pile, darks.ids, what.level, what.store, job);
+    if (!dark.ok()) return dark.failure();
+    out.sensor.dark = std::move(dark).value();
+    out.sensor.dark_scale = darks.scale;
+    return Done{};
+}
+
 Result<std::vector<Source>> open_sources(const InStep& what, Job& job) {
-    std::vector<Source> out(what.ids.size());
+    std::vector<Source> out(what.frames.size());
     bool all_here = true;
     for (std::size_t i = 0; i < out.size(); ++i) {
-        out[i].file = find_frame(what.pile, what.ids[i])->file.get();
-        out[i].held = what.store.held(*out[i].file, what.level);
-        if (!out[i].held) out[i].tiles = what.store.held_tiles(*out[i].file, what.level);
+        const Frame& frame = *find_frame(what.pile, what.frames[i].id);
+        out[i].file = frame.file.get();
+        Status undone = sensor_of(what, frame, job, out[i]);
+        if (!undone.ok()) return undone.failure();
+        out[i].held = what.store.held(*out[i].file, what.level, out[i].dark);
+        if (!out[i].held) out[i].tiles = what.store.held_tiles(*out[i].file, what.level, out[i].dark);
         all_here = all_here && (out[i].held || out[i].tiles);
     }
     if (all_here) return out;
@@ -150,8 +173,9 @@ std::vector<RowReaches> reaches_of(const InStep& what, const std::vector<Source>
     std::vector<std::optional<RowReaches>> found(sources.size());
     parallel_for(0, int(sources.size()), [&](int n) {
         const auto i = std::size_t(n);
-        found[i].emplace(placement(what.pile, *find_frame(what.pile, what.ids[i])), what.level, sources[i].size(),
-                         what.region);
+        const Wanted& frame = what.frames[i];
+        found[i].emplace(placement(what.pile, *find_frame(what.pile, frame.id), frame.zone), what.level,
+                         sources[i].size(), what.region, frame.rows);
     });
     std::vector<RowReaches> out;
     out.reserve(sources.size());
@@ -181,7 +205,8 @@ FrameCost cost_of(const Source& source, const RowReaches& reaches, const Rect& r
     if (source.tiles && reaches.resampled()) return cost;
     const kernels::Span columns = evened_columns(source, reaches, region);
     const std::size_t samples = std::size_t(std::max(0, columns.end - columns.begin + 2)) * std::size_t(channels);
-    if (source.hot) cost.row_bytes += samples * std::size_t(source.bits() / 8);
+    if (source.sensor.any()) cost.row_bytes += samples * 2;
+    if (source.hot) cost.row_bytes += samples * std::size_t(source.sensor.any() ? 2 : source.bits() / 8);
     if (source.evener) cost.row_bytes += samples * 2;
     return cost;
 }
@@ -248,6 +273,9 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
             rows = source.open->window(plan.windows[i] + beside, int(i));
         else if (!reaches[i].resampled())
             rows = tiled_rows(std::move(source.tiles), source.hot ? mended : columns, plan.windows[i] + beside);
+        if (rows && source.sensor.any())
+            rows = sensor_rows(std::move(rows), source.sensor, what.pile.channels, source.hot ? mended : columns,
+                               plan.windows[i] + beside);
         if (rows && source.hot)
             rows = mended_rows(std::move(rows), source.hot, what.pile.channels, mended, plan.windows[i]);
         if (rows && source.evener)
@@ -255,13 +283,28 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
         if (rows)
             out.emplace_back(std::move(rows), std::move(reaches[i]), what.region, what.pile.channels, plan.bands);
         else
-            out.emplace_back(std::move(source.tiles), source.evener, source.hot, std::move(reaches[i]), what.region,
-                             what.pile.channels, plan.bands);
+            out.emplace_back(std::move(source.tiles), Care{source.sensor, source.hot, source.evener},
+                             std::move(reaches[i]), what.region, what.pile.channels, plan.bands);
     }
     return out;
 }
 
 }  // namespace
+
+SharedSpots spots_at(const Pile& pile, int level) {
+    if (!pile.spots || pile.spots->empty()) return nullptr;
+    if (level == 0) return pile.spots;
+    std::vector<SensorSpot> out;
+    for (const SensorSpot& spot : *pile.spots) out.push_back(at_level(spot, level));
+    return std::make_shared<const std::vector<SensorSpot>>(std::move(out));
+}
+
+std::vector<Wanted> wanted(const std::vector<int>& ids, Zone zone) {
+    std::vector<Wanted> out;
+    out.reserve(ids.size());
+    for (const int id : ids) out.push_back({id, zone});
+    return out;
+}
 
 Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     Result<std::vector<Source>> opened = open_sources(what, job);
@@ -270,9 +313,14 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     const SharedHotPixels hot = what.pile.hot && !what.pile.hot->empty()
                                     ? std::make_shared<const HotPixels>(at_level(*what.pile.hot, what.level))
                                     : SharedHotPixels();
-    for (std::size_t i = 0; i < what.ids.size(); ++i) {
+    const SharedSpots spots = spots_at(what.pile, what.level);
+    const bool sensor = spots || what.pile.darks != Darks::off;
+    const auto tables = sensor ? std::make_shared<const SensorTables>(what.pile.profile, what.pile.channels) : nullptr;
+    for (std::size_t i = 0; i < what.frames.size(); ++i) {
         Source& source = opened.value()[i];
-        source.evener = eveners.of(*find_frame(what.pile, what.ids[i]), source.bits());
+        source.sensor.spots = spots;
+        if (source.sensor.any()) source.sensor.tables = tables;
+        source.evener = eveners.of(*find_frame(what.pile, what.frames[i].id), source.sensor.any() ? 16 : source.bits());
         source.hot = hot;
     }
     std::vector<RowReaches> reaches = reaches_of(what, opened.value());

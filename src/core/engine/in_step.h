@@ -8,11 +8,23 @@
 
 namespace bp {
 
+// A frame as it lies in one of the zones. Its rows are asked for between canvas rows `first` and `last` of the level
+// alone; outside it covers nothing.
+struct Wanted {
+    int id = 0;
+    Zone zone = Zone::sky;
+    Band rows = every_row;
+};
+std::vector<Wanted> wanted(const std::vector<int>& ids, Zone zone = Zone::sky);
+
+// The pile's sensor spots in pictures of a level; null when there are none.
+SharedSpots spots_at(const Pile& pile, int level);
+
 struct InStep {
     const Pile& pile;
     FrameStore& store;
-    std::vector<int> ids;  // of the frames, in the order in which their rows are handed over
-    Rect region;           // canvas pixels of `level`
+    std::vector<Wanted> frames;  // in the order in which their rows are handed over
+    Rect region;                 // canvas pixels of `level`
     int level = 0;
 };
 

@@ -8,8 +8,8 @@ namespace bp {
 
 using kernels::Span;
 
-RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region)
-    : frame_(frame), region_(region) {
+RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const Band& wanted)
+    : frame_(frame), region_(region), wanted_(wanted) {
     if (placed.is_identity()) return;
     map_.emplace(at_level(placed, level), frame);
     spans_.reserve(std::size_t(region.height));
@@ -18,7 +18,7 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
     kernels::RowPlaces places(*map_, limits);
     for (int y = region.top; y < region.bottom(); ++y) {
         places.go_to(y);
-        spans_.push_back(places.covered(limits));
+        spans_.push_back(this->wanted(y) ? places.covered(limits) : Span{});
         if (spans_.back().empty()) {
             rows_.emplace_back(frame.height, 0);
             continue;
@@ -29,7 +29,11 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
 }
 
 std::pair<int, int> RowReaches::of(const Band& band) const {
-    if (!map_) return {std::min(band.first, frame_.height), std::min(band.second, frame_.height)};
+    if (!map_) {
+        const int first = std::max(band.first, wanted_.first);
+        const int last = std::min({band.second, wanted_.second, frame_.height});
+        return first < last ? std::pair{first, last} : std::pair{frame_.height, 0};
+    }
     std::pair<int, int> out{frame_.height, 0};
     for (int y = band.first; y < band.second; ++y) {
         const auto& row = rows_[std::size_t(y - region_.top)];
@@ -43,7 +47,13 @@ std::vector<std::pair<int, int>> RowReaches::of(const std::vector<Band>& bands) 
     out.reserve(bands.size());
     for (const Band& band : bands) out.push_back(of(band));
     for (std::size_t i = out.size(); i-- > 1;) out[i - 1].first = std::min(out[i - 1].first, out[i].first);
-    for (auto& [first, last] : out) last = std::max(first, last);
+    // What no band reads any more is not decoded either.
+    int reached = 0;
+    for (auto& [first, last] : out) {
+        if (last == 0 && first == frame_.height) first = reached;
+        last = std::max(first, last);
+        reached = last;
+    }
     return out;
 }
 
@@ -72,11 +82,10 @@ PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, cons
     if (reaches_.resampled()) places_.emplace(reaches_.map(), Span{region.left, region.right()});
 }
 
-PlacedRows::PlacedRows(SharedTiles tiles, SharedEvener evener, SharedHotPixels hot, RowReaches reaches,
-                       const Rect& region, int channels, const std::vector<Band>& bands)
+PlacedRows::PlacedRows(SharedTiles tiles, Care care, RowReaches reaches, const Rect& region, int channels,
+                       const std::vector<Band>& bands)
     : tiles_(std::move(tiles)),
-      evener_(std::move(evener)),
-      hot_(std::move(hot)),
+      care_(std::move(care)),
       reaches_(std::move(reaches)),
       region_(region),
       channels_(channels),
@@ -143,7 +152,7 @@ void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
     Resampled& to = spanned(index, band);
     const Size size = tiles_->size();
     std::vector<std::uint16_t> memory;  // aligned for either kind of sample
-    std::vector<std::uint16_t> evened;
+    std::vector<std::uint16_t> undone, evened;
     for (int left = region_.left; left < region_.right(); left += piece) {
         const Span limits{left, std::min(left + piece, region_.right())};
         int low_x = size.width, high_x = -1, low_y = size.height, high_y = -1;
@@ -163,37 +172,45 @@ void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
         if (high_x < low_x) continue;
         Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
         // What mending looks at beside the box.
-        if (hot_) box = intersect({box.left - 1, box.top - 1, box.width + 2, box.height + 2}, whole(size));
+        if (care_.hot) box = intersect({box.left - 1, box.top - 1, box.width + 2, box.height + 2}, whole(size));
+        const std::size_t samples = std::size_t(box.width) * std::size_t(channels_);
         const std::size_t box_stride = std::size_t(box.width) * tiles_->pixel_bytes();
         memory.resize(std::size_t(box.height) * box_stride / 2 + 1);
         auto* bytes = reinterpret_cast<std::uint8_t*>(memory.data());
         tiles_->read(box, bytes, box_stride);
-        if (hot_) {
-            const std::size_t samples = std::size_t(box.width) * std::size_t(channels_);
-            if (tiles_->bits() == 8)
-                mend_box(*hot_, box, size.height, channels_, bytes, samples);
+        std::uint8_t* narrow = tiles_->bits() == 8 ? bytes : nullptr;
+        std::uint16_t* wide = narrow ? nullptr : memory.data();
+        if (care_.sensor.any()) {
+            undone.resize(std::size_t(box.height) * samples);
+            for (int y = 0; y < box.height; ++y) {
+                const std::size_t at = std::size_t(y) * samples;
+                if (narrow)
+                    sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, narrow + at, &undone[at]);
+                else
+                    sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, wide + at, &undone[at]);
+            }
+            narrow = nullptr;
+            wide = undone.data();
+        }
+        if (care_.hot && narrow) mend_box(*care_.hot, box, size.height, channels_, narrow, samples);
+        if (care_.hot && wide) mend_box(*care_.hot, box, size.height, channels_, wide, samples);
+        if (care_.evener) {
+            evened.resize(std::size_t(box.height) * samples);
+            const std::size_t pixels = std::size_t(box.height) * std::size_t(box.width);
+            if (narrow)
+                care_.evener->run(narrow, pixels, evened.data());
             else
-                mend_box(*hot_, box, size.height, channels_, memory.data(), samples);
+                care_.evener->run(wide, pixels, evened.data());
+            narrow = nullptr;
+            wide = evened.data();
         }
         AtHand source;
         source.from = {box.left, box.top};
-        const std::size_t evened_stride = std::size_t(box.width) * std::size_t(channels_);
-        if (evener_) evened.resize(std::size_t(box.height) * evened_stride);
         for (int y = 0; y < box.height; ++y) {
-            const std::uint8_t* narrow = bytes + std::size_t(y) * box_stride;
-            const auto* wide = reinterpret_cast<const std::uint16_t*>(narrow);
-            if (evener_) {
-                std::uint16_t* row = evened.data() + std::size_t(y) * evened_stride;
-                if (tiles_->bits() == 8)
-                    evener_->run(narrow, std::size_t(box.width), row);
-                else
-                    evener_->run(wide, std::size_t(box.width), row);
-                source.wide.push_back(row);
-            } else if (tiles_->bits() == 8) {
-                source.narrow.push_back(narrow);
-            } else {
-                source.wide.push_back(wide);
-            }
+            if (narrow)
+                source.narrow.push_back(narrow + std::size_t(y) * samples);
+            else
+                source.wide.push_back(wide + std::size_t(y) * samples);
         }
         warp(source, band, limits, to);
     }
@@ -208,7 +225,7 @@ FrameRow PlacedRows::row(std::size_t index, const Band& band, int y) const {
         return {nullptr, from.samples.data() + at * stride(), from.spans[at]};
     }
     const Size size = rows_->size();
-    if (y >= size.height) return {};
+    if (y >= size.height || !reaches_.wanted(y)) return {};
     const SourceRow row = rows_->row(y);
     const std::ptrdiff_t left = std::ptrdiff_t(region_.left - rows_->left()) * channels_;
     return {row.narrow ? row.narrow + left : nullptr,

@@ -1,12 +1,14 @@
 // Rows of one frame on the canvas, a band at a time.
 #pragma once
 
+#include <limits>
 #include <optional>
 #include <utility>
 #include <vector>
 
 #include "engine/evened.h"
 #include "engine/mended.h"
+#include "engine/sensor.h"
 #include "engine/tiled_frame.h"
 #include "merge/row.h"
 
@@ -14,11 +16,13 @@ namespace bp {
 
 // Canvas rows [first, second) that are made together.
 using Band = std::pair<int, int>;
+constexpr Band every_row{0, std::numeric_limits<int>::max()};
 
 // Which rows of a frame each canvas row of a region reads.
 class RowReaches {
   public:
-    RowReaches(const Placement& placed, int level, Size frame, const Rect& region);
+    // Outside the canvas rows `wanted` the frame covers nothing.
+    RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const Band& wanted = every_row);
 
     bool resampled() const { return map_.has_value(); }
     // Of a frame that is resampled.
@@ -34,13 +38,22 @@ class RowReaches {
     int window(const std::vector<Band>& bands) const;
     // True when a canvas row reads so many rows of the frame that holding them all is a waste: a tenth of it.
     bool lies_across() const;
+    bool wanted(int y) const { return y >= wanted_.first && y < wanted_.second; }
 
   private:
     std::optional<kernels::SourceMap> map_;
     Size frame_;
     Rect region_;
+    Band wanted_;
     std::vector<kernels::Span> spans_;       // by canvas row, for resampled frames
     std::vector<std::pair<int, int>> rows_;  // the same
+};
+
+// What is done to the samples of a frame before it is placed, in this order; each may be nothing.
+struct Care {
+    SensorWork sensor;
+    SharedHotPixels hot;
+    SharedEvener evener;
 };
 
 // Rows that need no resampling are handed through, in 8 bits where the file has 8.
@@ -48,9 +61,9 @@ class PlacedRows {
   public:
     PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
                const std::vector<Band>& bands);
-    // A frame that is resampled from tiles, which need no window; `evener` and `hot` may be null.
-    PlacedRows(SharedTiles tiles, SharedEvener evener, SharedHotPixels hot, RowReaches reaches, const Rect& region,
-               int channels, const std::vector<Band>& bands);
+    // A frame that is resampled from tiles, which need no window.
+    PlacedRows(SharedTiles tiles, Care care, RowReaches reaches, const Rect& region, int channels,
+               const std::vector<Band>& bands);
 
     // Makes band number `index` ready. May run while rows of band index - 1 are read by others.
     Status read(std::size_t index, const Band& band);
@@ -80,8 +93,7 @@ class PlacedRows {
 
     std::unique_ptr<FrameRows> rows_;  // or
     SharedTiles tiles_;
-    SharedEvener evener_;  // of tiles
-    SharedHotPixels hot_;  // the same
+    Care care_;  // of tiles
     RowReaches reaches_;
     std::optional<kernels::RowPlaces> places_;  // of a frame that is resampled
     Rect region_;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "engine/darks.h"
 #include "engine/evened.h"
 #include "engine/mended.h"
 #include "engine/render.h"
@@ -69,9 +70,9 @@ std::vector<std::uint16_t> without_outliers(const std::vector<std::uint16_t>& va
     return out;
 }
 
-std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, int step, std::vector<std::uint16_t> values,
+std::uint16_t merge_one_sample(Mode mode, const LightCurve& curve, int step, std::vector<std::uint16_t> values,
                                const std::vector<double>& strengths) {
-    switch (pile.merge.mode) {
+    switch (mode) {
         case Mode::one:
             return values.front();
         case Mode::maximum:
@@ -100,9 +101,49 @@ std::uint16_t merge_one_sample(const Pile& pile, const LightCurve& curve, int st
     return curve.sample(sum / double(values.size()));
 }
 
-Result<Placed> place(const Pile& pile, const Frame& frame) {
+// Less its darks, and with the shadows of spots lifted.
+Result<Raster16> read_undone(const Pile& pile, const Frame& frame, Job& job) {
+    const DarkChoice darks = darks_of(pile, frame);
+    RawDarkUse of_mosaic;
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 32});
+    if (!darks.ids.empty() && dark_of_mosaic(frame)) {
+        Result<RawDarkUse> use = raw_dark_for(pile, darks, store);
+        if (!use.ok()) return use.failure();
+        of_mosaic = use.value();
+    }
+    Result<FramePixels> read = read_pixels(*frame.file, 0, working_space(pile), job, of_mosaic);
+    if (!read.ok()) return read.failure();
+    Raster16 picture = read.value().widened();
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    if (!darks.ids.empty() && !dark_of_mosaic(frame)) {
+        std::vector<Raster16> pictures;
+        for (const int id : darks.ids) {
+            Result<Raster16> dark = read_frame(*find_frame(pile, id)->file, 0, working_space(pile), job);
+            if (!dark.ok()) return dark.failure();
+            pictures.push_back(std::move(dark).value());
+        }
+        for (std::size_t i = 0; i < picture.data().size(); ++i) {
+            double sum = 0;
+            for (const Raster16& dark : pictures) sum += curve.light(dark.data()[i]);
+            const double below = curve.light(curve.sample(sum / double(pictures.size())));
+            picture.data()[i] = curve.sample(std::max(0.0, curve.light(picture.data()[i]) - darks.scale * below));
+        }
+    }
+    if (!pile.spots) return picture;
+    for (const SensorSpot& spot : *pile.spots)
+        for (int y = spot.area.top; y < spot.area.bottom(); ++y)
+            for (int x = spot.area.left; x < spot.area.right(); ++x)
+                for (int c = 0; c < pile.channels; ++c) {
+                    std::uint16_t& v = picture.at(x, y, c);
+                    const double passes = spot.passes->at(x - spot.area.left, y - spot.area.top, 0) / 65535.0;
+                    v = curve.sample(curve.light(v) / passes);
+                }
+    return picture;
+}
+
+Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone) {
     Job job;
-    Result<Raster16> picture = read_frame(*frame.file, 0, working_space(pile), job);
+    Result<Raster16> picture = read_undone(pile, frame, job);
     if (!picture.ok()) return picture.failure();
     if (pile.hot)
         mend_box(*pile.hot, whole(picture.value().size()), picture.value().height(), pile.channels,
@@ -112,14 +153,22 @@ Result<Placed> place(const Pile& pile, const Frame& frame) {
         evener->run(samples.clone().data().data(), std::size_t(samples.width()) * std::size_t(samples.height()),
                     samples.data().data());
     }
-    return Placed{&frame, std::move(picture).value(), placement(pile, frame)};
+    return Placed{&frame, std::move(picture).value(), placement(pile, frame, zone)};
 }
 
-Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {
+double share_of_sky(const Pile& pile, int x, int y) {
+    return pile.zones ? pile.zones->soft.at(x, y) / 255.0 : 1;
+}
+
+void mix(std::uint16_t under, std::uint16_t over, double share, std::uint16_t& out) {
+    out = std::uint16_t(std::floor(under * (1 - share) + over * share + 0.5));
+}
+
+Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& out) {
     std::vector<Placed> frames;
     for (const Frame& frame : pile.frames) {
-        if (!merged(pile, frame)) continue;
-        Result<Placed> placed = place(pile, frame);
+        if (!merged(pile, frame, zone)) continue;
+        Result<Placed> placed = place(pile, frame, zone);
         if (!placed.ok()) return placed.failure();
         frames.push_back(std::move(placed).value());
     }
@@ -138,8 +187,9 @@ Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {
                     values.push_back(sample(p, region.left + x, region.top + y, c));
                     strengths.push_back(p.frame->strength);
                 }
-                out.at(x, y, c) =
-                    values.empty() ? std::uint16_t{0} : merge_one_sample(pile, curve, step, values, strengths);
+                out.at(x, y, c) = values.empty()
+                                      ? std::uint16_t{0}
+                                      : merge_one_sample(mode_of(pile, zone), curve, step, values, strengths);
             }
     return Done{};
 }
@@ -148,22 +198,47 @@ Status merge_plain(const Pile& pile, const Rect& region, Raster16& out) {
 
 Result<Raster16> render_plain(const Pile& pile, const Rect& region) {
     Raster16 out(region.size(), pile.channels);
-    Status base = merge_plain(pile, region, out);
+    Status base = merge_plain(pile, Zone::sky, region, out);
     if (!base.ok()) return base.failure();
+    if (pile.zones) {
+        Raster16 land(region.size(), pile.channels);
+        Status merged = merge_plain(pile, Zone::land, region, land);
+        if (!merged.ok()) return merged.failure();
+        for (int y = 0; y < region.height; ++y)
+            for (int x = 0; x < region.width; ++x)
+                for (int c = 0; c < pile.channels; ++c)
+                    mix(land.at(x, y, c), out.at(x, y, c), share_of_sky(pile, region.left + x, region.top + y),
+                        out.at(x, y, c));
+    }
     for (const Part& part : pile.parts) {
         const Frame* frame = find_frame(pile, part.frame);
         if (!part.on || !frame || !usable(*frame)) continue;
-        Result<Placed> placed = place(pile, *frame);
-        if (!placed.ok()) return placed.failure();
+        std::vector<Placed> zones;
+        for (const Zone zone : {Zone::sky, Zone::land}) {
+            if (zone == Zone::land && !pile.zones) break;
+            Result<Placed> placed = place(pile, *frame, zone);
+            if (!placed.ok()) return placed.failure();
+            zones.push_back(std::move(placed).value());
+        }
         const double opacity = std::round(255 * part.strength) / 255;
         for (int y = 0; y < region.height; ++y)
             for (int x = 0; x < region.width; ++x) {
-                const double a = opacity * part.mask.at(region.left + x, region.top + y) / 255;
-                if (a == 0 || !reaches(placed.value(), region.left + x, region.top + y)) continue;
+                const int u = region.left + x;
+                const int v = region.top + y;
+                const double a = opacity * part.mask.at(u, v) / 255;
+                const double sky = share_of_sky(pile, u, v);
+                const bool reached =
+                    (sky == 0 || reaches(zones.front(), u, v)) && (sky == 1 || reaches(zones.back(), u, v));
+                if (a == 0 || !reached) continue;
                 for (int c = 0; c < pile.channels; ++c) {
-                    const double over = sample(placed.value(), region.left + x, region.top + y, c);
-                    std::uint16_t& under = out.at(x, y, c);
-                    under = std::uint16_t(std::floor(under * (1 - a) + over * a + 0.5));
+                    std::uint16_t over = 0;
+                    if (sky == 1)
+                        over = sample(zones.front(), u, v, c);
+                    else if (sky == 0)
+                        over = sample(zones.back(), u, v, c);
+                    else
+                        mix(sample(zones.back(), u, v, c), sample(zones.front(), u, v, c), sky, over);
+                    mix(out.at(x, y, c), over, a, out.at(x, y, c));
                 }
             }
     }

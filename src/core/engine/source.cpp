@@ -82,8 +82,8 @@ class WorkingRows {
     std::vector<std::uint16_t> wide_;
 };
 
-Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpace& space) {
-    Result<std::unique_ptr<RowReader>> reader = RowReader::open(file.path, level, space.balance);
+Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpace& space, const RawDarkUse& dark) {
+    Result<std::unique_ptr<RowReader>> reader = RowReader::open(file.path, level, space.balance, dark);
     if (!reader.ok()) return reader.failure();
     const PictureFacts& facts = reader.value()->facts();
     if (facts.size != file.facts.size || facts.channels != file.facts.channels)
@@ -218,20 +218,22 @@ std::unique_ptr<FrameRows> held_rows(SharedPixels pixels) {
     return std::make_unique<HeldRows>(std::move(pixels));
 }
 
-Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space) {
-    Result<WorkingRows> rows = open_rows(file, level, space);
+Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space,
+                                              const RawDarkUse& dark) {
+    Result<WorkingRows> rows = open_rows(file, level, space, dark);
     if (!rows.ok()) return rows.failure();
     std::unique_ptr<OpenFrame> out = std::make_unique<OpenFile>(std::move(rows).value());
     return out;
 }
 
-Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job) {
+Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job,
+                                const RawDarkUse& dark) {
     if (level > scaled_levels) {
-        Result<FramePixels> near = read_pixels(file, scaled_levels, space, job);
+        Result<FramePixels> near = read_pixels(file, scaled_levels, space, job, dark);
         if (!near.ok()) return near;
         return further(near.value(), level - scaled_levels);
     }
-    Result<WorkingRows> rows = open_rows(file, level, space);
+    Result<WorkingRows> rows = open_rows(file, level, space, dark);
     if (!rows.ok()) return rows.failure();
     return rows.value().bits() == 8 ? read_all<std::uint8_t>(rows.value(), job)
                                     : read_all<std::uint16_t>(rows.value(), job);

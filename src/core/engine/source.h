@@ -72,10 +72,13 @@ class OpenFrame {
     virtual std::unique_ptr<FrameRows> window(int rows, int place) = 0;
 };
 // Level 0 to scaled_levels. Fails when the file cannot be opened; later failures come from require().
-Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space);
+// `dark` is subtracted from the mosaic of a raw file.
+Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space,
+                                              const RawDarkUse& dark = {});
 
 // The whole frame at `level` in the working space.
-Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job);
+Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job,
+                                const RawDarkUse& dark = {});
 Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space, Job& job);
 // Box averages of 2^levels pixels a side. Levels beyond scaled_levels are made so from that level, whether it is at
 // hand or decoded for it.

@@ -26,42 +26,63 @@ void FrameStore::set_budget(const MemoryBudget& budget) {
     pixels_.set_budget(budget.keep_bytes);
 }
 
-SharedPixels FrameStore::held(const FrameFile& file, int level) {
+SharedPixels FrameStore::held(const FrameFile& file, int level, const RawDarkUse& dark) {
     const std::lock_guard lock(mutex_);
-    return pixels_.find(key_of(file, level));
+    return pixels_.find(key_of(file, level, dark));
 }
 
-SharedTiles FrameStore::held_tiles(const FrameFile& file, int level) const {
+SharedTiles FrameStore::held_tiles(const FrameFile& file, int level, const RawDarkUse& dark) const {
     const std::lock_guard lock(mutex_);
-    const auto found = tiles_.find(key_of(file, level));
+    const auto found = tiles_.find(key_of(file, level, dark));
     return found == tiles_.end() ? SharedTiles{} : found->second;
 }
 
-Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job) {
-    if (SharedPixels known = held(file, level)) return known;
+Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job, const RawDarkUse& dark) {
+    if (SharedPixels known = held(file, level, dark)) return known;
     SharedPixels pixels;
     if (level > scaled_levels) {
         // By way of the nearest level that is decoded, which is wanted sooner or later.
-        Result<SharedPixels> near = load(file, scaled_levels, job);
+        Result<SharedPixels> near = load(file, scaled_levels, job, dark);
         if (!near.ok()) return near;
         pixels = std::make_shared<const FramePixels>(further(*near.value(), level - scaled_levels));
     } else {
-        Result<FramePixels> read = read_pixels(file, level, space_, job);
+        Result<FramePixels> read = read_pixels(file, level, space_, job, dark);
         if (!read.ok()) return read.failure();
         pixels = std::make_shared<const FramePixels>(std::move(read).value());
     }
     const std::lock_guard lock(mutex_);
-    pixels_.keep(key_of(file, level), pixels);
+    pixels_.keep(key_of(file, level, dark), pixels);
     return pixels;
 }
 
-Result<SharedTiles> FrameStore::load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job) {
-    if (SharedTiles known = held_tiles(file, level)) return known;
+Result<SharedTiles> FrameStore::load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job,
+                                           const RawDarkUse& dark) {
+    if (SharedTiles known = held_tiles(file, level, dark)) return known;
     Result<SharedTiles> made = TiledFrame::make(open, *scratch_, job);
     if (!made.ok()) return made;
     const std::lock_guard lock(mutex_);
-    tiles_.emplace(key_of(file, level), made.value());
+    tiles_.emplace(key_of(file, level, dark), made.value());
     return made;
+}
+
+SharedRaster FrameStore::made(const std::string& recipe) {
+    const std::lock_guard lock(mutex_);
+    return made_.find(recipe);
+}
+
+void FrameStore::keep_made(const std::string& recipe, const SharedRaster& raster) {
+    const std::lock_guard lock(mutex_);
+    made_.keep(recipe, raster);
+}
+
+std::shared_ptr<const RawDark> FrameStore::raw_dark(const std::string& recipe) {
+    const std::lock_guard lock(mutex_);
+    return raw_darks_.find(recipe);
+}
+
+void FrameStore::keep_raw_dark(const std::string& recipe, const std::shared_ptr<const RawDark>& dark) {
+    const std::lock_guard lock(mutex_);
+    raw_darks_.keep(recipe, dark);
 }
 
 bool FrameStore::keeps(const FrameFile& file, int level, int together) const {
@@ -81,6 +102,8 @@ void FrameStore::clear() {
     const std::lock_guard lock(mutex_);
     pixels_.clear();
     tiles_.clear();
+    made_.clear();
+    raw_darks_.clear();
 }
 
 std::size_t FrameStore::bytes() const {

@@ -30,13 +30,19 @@ class FrameStore {
     const WorkingSpace& space() const { return space_; }
     MemoryBudget budget() const;
     void set_budget(const MemoryBudget& budget);
-    // Null when it is not held.
-    SharedPixels held(const FrameFile& file, int level);
-    SharedTiles held_tiles(const FrameFile& file, int level) const;
+    // Null when it is not held. Raw files are held as they are developed without `dark`.
+    SharedPixels held(const FrameFile& file, int level, const RawDarkUse& dark = {});
+    SharedTiles held_tiles(const FrameFile& file, int level, const RawDarkUse& dark = {}) const;
     // From memory, or decoded and kept.
-    Result<SharedPixels> load(const FrameFile& file, int level, Job& job);
+    Result<SharedPixels> load(const FrameFile& file, int level, Job& job, const RawDarkUse& dark = {});
     // From scratch, or by way of `open` put there and kept.
-    Result<SharedTiles> load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job);
+    Result<SharedTiles> load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job,
+                                   const RawDarkUse& dark = {});
+    // What is made from several frames and kept beside them: null when it is not here.
+    SharedRaster made(const std::string& recipe);
+    void keep_made(const std::string& recipe, const SharedRaster& raster);
+    std::shared_ptr<const RawDark> raw_dark(const std::string& recipe);
+    void keep_raw_dark(const std::string& recipe, const std::shared_ptr<const RawDark>& dark);
     // True when `together` frames of this size fit into what is kept in memory, so that they are better loaded than
     // streamed.
     bool keeps(const FrameFile& file, int level, int together) const;
@@ -47,9 +53,11 @@ class FrameStore {
     std::size_t bytes() const;
 
   private:
-    using Key = std::tuple<std::string, std::string, int>;  // hash, path, level
+    using Key = std::tuple<std::string, std::string, int, std::string>;  // hash, path, level, dark
 
-    static Key key_of(const FrameFile& file, int level) { return {file.hash, file.path.string(), level}; }
+    static Key key_of(const FrameFile& file, int level, const RawDarkUse& dark) {
+        return {file.hash, file.path.string(), level, dark.key()};
+    }
 
     WorkingSpace space_;
     MemoryBudget budget_;
@@ -57,6 +65,9 @@ class FrameStore {
     mutable std::mutex mutex_;
     Latest<Key, SharedPixels> pixels_;
     std::map<Key, SharedTiles> tiles_;
+    static constexpr std::size_t made_bytes = std::size_t(512) << 20;
+    Latest<std::string, SharedRaster> made_{made_bytes};
+    Latest<std::string, std::shared_ptr<const RawDark>> raw_darks_{made_bytes};
 };
 
 }  // namespace bp

@@ -47,18 +47,36 @@ Lens from_level(const Lens& lens, int level) {
 }
 
 bool Placement::is_affine() const {
-    return !lens && sensor == Point{} && matrix.m[6] == 0 && matrix.m[7] == 0;
+    return !lens && !flex && sensor == Point{} && matrix.m[6] == 0 && matrix.m[7] == 0;
 }
 
 Point Placement::to_canvas(Point frame) const {
     const Point p{frame.x - sensor.x, frame.y - sensor.y};
-    return lens ? lens->seen(matrix(lens->straight(p))) : matrix(p);
+    const Point straight = lens ? lens->seen(matrix(lens->straight(p))) : matrix(p);
+    if (!flex) return straight;
+    // A bend is small and smooth: going back by it leads there in a few steps.
+    constexpr int steps = 30;
+    Point out = straight;
+    for (int i = 0; i < steps; ++i) {
+        const Point d = flex->at(out);
+        const Point next{straight.x - d.x, straight.y - d.y};
+        const double change = std::hypot(next.x - out.x, next.y - out.y);
+        out = next;
+        if (change < 1e-9) break;
+    }
+    return out;
 }
 
 Point Placement::to_frame(Point canvas) const {
     const Matrix back = inverse(matrix);
-    const Point p = lens ? lens->seen(back(lens->straight(canvas))) : back(canvas);
+    const Point d = flex ? flex->at(canvas) : Point{};
+    const Point bent{canvas.x + d.x, canvas.y + d.y};
+    const Point p = lens ? lens->seen(back(lens->straight(bent))) : back(bent);
     return {p.x + sensor.x, p.y + sensor.y};
+}
+
+bool operator==(const Placement& a, const Placement& b) {
+    return a.matrix == b.matrix && a.lens == b.lens && a.sensor == b.sensor && same(a.flex, b.flex);
 }
 
 Placement at_level(const Placement& placement, int level) {
@@ -66,6 +84,7 @@ Placement at_level(const Placement& placement, int level) {
     Placement out{at_level(placement.matrix, level)};
     out.sensor = {placement.sensor.x / scale, placement.sensor.y / scale};
     if (placement.lens) out.lens = at_level(*placement.lens, level);
+    out.flex = at_level(placement.flex, level);
     return out;
 }
 

@@ -2,7 +2,9 @@
 #pragma once
 
 #include <optional>
+#include <utility>
 
+#include "image/flex.h"
 #include "image/geometry.h"
 
 namespace bp {
@@ -25,22 +27,23 @@ Lens at_level(const Lens& lens, int level);
 Lens from_level(const Lens& lens, int level);
 
 // From frame to canvas: back to its usual place on the sensor, as the lens would not have bent it, by the matrix, as
-// the lens bends it.
+// the lens bends it; what then lies at p + flex(p) belongs to p.
 struct Placement {
     // A matrix alone is a placement.
-    Placement(const Matrix& straight = {}, std::optional<Lens> seen_by = {}, Point lies_off = {})
-        : matrix(straight), lens(seen_by), sensor(lies_off) {}
+    Placement(const Matrix& straight = {}, std::optional<Lens> seen_by = {}, Point lies_off = {}, SharedFlex bent = {})
+        : matrix(straight), lens(seen_by), sensor(lies_off), flex(std::move(bent)) {}
 
     Matrix matrix;
     std::optional<Lens> lens;
-    Point sensor;  // pixels by which the frame lies off its usual place behind the lens
+    Point sensor;     // pixels by which the frame lies off its usual place behind the lens
+    SharedFlex flex;  // null for none
 
-    bool is_identity() const { return matrix.is_identity() && sensor == Point{}; }
+    bool is_identity() const { return matrix.is_identity() && sensor == Point{} && !flex; }
     // True when straight lines with even steps stay so: shifts, turns, scales, shears.
     bool is_affine() const;
     Point to_canvas(Point frame) const;
     Point to_frame(Point canvas) const;
-    friend bool operator==(const Placement&, const Placement&) = default;
+    friend bool operator==(const Placement& a, const Placement& b);
 };
 Placement at_level(const Placement& placement, int level);
 

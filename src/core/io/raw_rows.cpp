@@ -59,11 +59,48 @@ Result<PictureFacts> facts_of(LibRaw& raw, const std::filesystem::path& file) {
     return facts;
 }
 
+// What the sensor's pixel gives without any light.
+float black_of(const LibRaw& raw, int row, int column) {
+    const libraw_colordata_t& color = raw.imgdata.color;
+    const unsigned* black = color.cblack;
+    float out = float(color.black) + float(black[const_cast<LibRaw&>(raw).COLOR(row, column)]);
+    constexpr int pattern = 6;
+    if (black[4] > 0 && black[5] > 0)
+        out += float(black[pattern + unsigned(row) % black[4] * black[5] + unsigned(column) % black[5]]);
+    return out;
+}
+
+// Calls body(value, row, column) for every pixel of an unpacked mosaic; false when it is none.
+template <class Body>
+bool each_of_mosaic(LibRaw& raw, Body body) {
+    std::uint16_t* samples = raw.imgdata.rawdata.raw_image;
+    if (!samples) return false;
+    const libraw_image_sizes_t& sizes = raw.imgdata.sizes;
+    const std::size_t pitch = sizes.raw_pitch / sizeof(std::uint16_t);
+    for (int y = 0; y < sizes.raw_height; ++y)
+        for (int x = 0; x < sizes.raw_width; ++x) body(samples[std::size_t(y) * pitch + std::size_t(x)], y, x);
+    return true;
+}
+
+Status subtract(LibRaw& raw, const RawDarkUse& use, const std::filesystem::path& file) {
+    const libraw_image_sizes_t& sizes = raw.imgdata.sizes;
+    if (use.dark->size != Size{sizes.raw_width, sizes.raw_height})
+        return refuse(file, "is not of the sensor size of the dark frames. Set them aside.");
+    const auto scale = float(use.scale);
+    const bool done = each_of_mosaic(raw, [&](std::uint16_t& v, int y, int x) {
+        const float dark = use.dark->above_black[std::size_t(y) * std::size_t(sizes.raw_width) + std::size_t(x)];
+        v = std::uint16_t(std::clamp(float(v) - scale * dark + 0.5F, 0.0F, 65535.0F));
+    });
+    if (!done) return refuse(file, "holds no mosaic, so dark frames cannot be subtracted from it. Set them aside.");
+    return Done{};
+}
+
 // Developed with the first rows that are asked for.
 class RawRows final : public RowReader {
   public:
-    RawRows(std::filesystem::path file, PictureFacts facts, bool half, const std::optional<WhiteBalance>& balance)
-        : file_(std::move(file)), half_(half), balance_(balance) {
+    RawRows(std::filesystem::path file, PictureFacts facts, bool half, const std::optional<WhiteBalance>& balance,
+            RawDarkUse dark)
+        : file_(std::move(file)), half_(half), balance_(balance), dark_(std::move(dark)) {
         facts_ = std::move(facts);
         bits_ = 16;
         size_ = at_level(facts_.size, half ? 1 : 0);
@@ -97,6 +134,10 @@ class RawRows final : public RowReader {
             for (std::size_t c = 0; c < 4; ++c) p.user_mul[c] = c == 3 ? (*balance_)[1] : (*balance_)[c];
         }
         int code = raw.unpack();
+        if (code == LIBRAW_SUCCESS && dark_.dark) {
+            Status subtracted = subtract(raw, dark_, file_);
+            if (!subtracted.ok()) return subtracted;
+        }
         if (code == LIBRAW_SUCCESS) code = raw.dcraw_process();
         if (code != LIBRAW_SUCCESS) return broken(file_, code);
         libraw_processed_image_t* developed = raw.dcraw_make_mem_image(&code);
@@ -122,6 +163,7 @@ class RawRows final : public RowReader {
     std::filesystem::path file_;
     bool half_;
     std::optional<WhiteBalance> balance_;
+    RawDarkUse dark_;
     Raster16 picture_;
 };
 
@@ -134,11 +176,11 @@ Result<PictureFacts> raw_facts(const std::filesystem::path& file) {
 }
 
 Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level,
-                                            const std::optional<WhiteBalance>& balance) {
+                                            const std::optional<WhiteBalance>& balance, const RawDarkUse& dark) {
     Result<PictureFacts> facts = raw_facts(file);
     if (!facts.ok()) return facts.failure();
     const bool half = level > 0;
-    std::unique_ptr<RowReader> rows = std::make_unique<RawRows>(file, std::move(facts).value(), half, balance);
+    std::unique_ptr<RowReader> rows = std::make_unique<RawRows>(file, std::move(facts).value(), half, balance, dark);
     return rows;
 }
 
@@ -151,3 +193,33 @@ std::optional<RawCapture> raw_capture(const std::filesystem::path& file) {
 }
 
 }  // namespace bp::io
+
+namespace bp {
+
+Result<std::shared_ptr<const RawDark>> mean_raw_dark(const std::vector<std::filesystem::path>& files) {
+    auto out = std::make_shared<RawDark>();
+    for (const std::filesystem::path& file : files) {
+        Result<std::unique_ptr<LibRaw>> opened = io::open_raw(file, false);
+        if (!opened.ok()) return opened.failure();
+        LibRaw& raw = *opened.value();
+        if (const int code = raw.unpack(); code != LIBRAW_SUCCESS) return io::broken(file, code);
+        const libraw_image_sizes_t& sizes = raw.imgdata.sizes;
+        const Size size{sizes.raw_width, sizes.raw_height};
+        if (out->above_black.empty()) {
+            out->size = size;
+            out->above_black.assign(std::size_t(size.width) * std::size_t(size.height), 0);
+        }
+        if (size != out->size) return io::refuse(file, "is not of the sensor size of the other darks. Set it aside.");
+        const auto share = 1 / float(files.size());
+        const bool done = io::each_of_mosaic(raw, [&](std::uint16_t v, int y, int x) {
+            out->above_black[std::size_t(y) * std::size_t(size.width) + std::size_t(x)] +=
+                share * (float(v) - io::black_of(raw, y, x));
+        });
+        if (!done) return io::refuse(file, "holds no mosaic and is of no use as a dark. Set it aside.");
+        out->name += file.string() + '|';
+    }
+    std::shared_ptr<const RawDark> made = std::move(out);
+    return made;
+}
+
+}  // namespace bp

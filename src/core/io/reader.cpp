@@ -142,7 +142,7 @@ Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& file, int level,
-                                                   const std::optional<WhiteBalance>& balance) {
+                                                   const std::optional<WhiteBalance>& balance, const RawDarkUse& dark) {
     if (const auto frame = clip_frame_of(file)) {
         Result<std::filesystem::path> pixels = pixels_of_clip_frame(*frame);
         if (!pixels.ok()) return pixels.failure();
@@ -150,7 +150,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
     }
     if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) {
         // The developed picture at half size stands for level 1; what is smaller is averaged, as with other kinds.
-        Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1), balance);
+        Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1), balance, dark);
         if (!rows.ok() || level <= 1) return rows;
         const int near = std::min(level, scaled_levels);
         std::unique_ptr<RowReader> out = io::boxed_rows(std::move(rows).value(), near - 1);

@@ -11,6 +11,7 @@
 #include "base/result.h"
 #include "image/profile.h"
 #include "image/raster.h"
+#include "io/raw_dark.h"
 
 namespace bp {
 
@@ -38,9 +39,11 @@ constexpr int scaled_levels = 3;
 class RowReader {
   public:
     // `level` halves the picture that many times (scaled decode where the format has it, box average elsewhere).
-    // `balance` takes the place of a raw file's own, so that the frames of a run agree; others have none.
+    // `balance` takes the place of a raw file's own, so that the frames of a run agree, and `dark` is subtracted from
+    // its mosaic; others have neither.
     static Result<std::unique_ptr<RowReader>> open(const std::filesystem::path& file, int level,
-                                                   const std::optional<WhiteBalance>& balance = std::nullopt);
+                                                   const std::optional<WhiteBalance>& balance = std::nullopt,
+                                                   const RawDarkUse& dark = {});
     virtual ~RowReader() = default;
 
     const PictureFacts& facts() const { return facts_; }

@@ -35,7 +35,7 @@ std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image im
 // Camera raw files by LibRaw.
 Result<PictureFacts> raw_facts(const std::filesystem::path& file);
 Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level,
-                                            const std::optional<WhiteBalance>& balance);
+                                            const std::optional<WhiteBalance>& balance, const RawDarkUse& dark);
 
 // Means over boxes of 2^level pixels a side, in 16 bits.
 std::unique_ptr<RowReader> boxed_rows(std::unique_ptr<RowReader> rows, int level);

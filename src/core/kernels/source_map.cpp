@@ -65,7 +65,9 @@ SourceMap::SourceMap(const Placement& placed, Size source)
 Point SourceMap::exact(double x, double y) const {
     if (!affine_) {
         const auto& lens = placed_.lens;
-        const Point p = lens ? lens->seen(to_source_(lens->straight({x, y}))) : to_source_({x, y});
+        const Point d = placed_.flex ? placed_.flex->at({x, y}) : Point{};
+        const Point bent{x + d.x, y + d.y};
+        const Point p = lens ? lens->seen(to_source_(lens->straight(bent))) : to_source_(bent);
         return {p.x + placed_.sensor.x, p.y + placed_.sensor.y};
     }
     const auto& m = to_source_.m;

@@ -3,7 +3,7 @@
 
 #include <optional>
 
-#include "parts/mask.h"
+#include "image/mask.h"
 
 namespace bp {
 

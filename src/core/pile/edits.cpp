@@ -2,8 +2,10 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 #include "base/files.h"
+#include "image/mask.h"
 #include "pile/outcomes.h"
 
 namespace bp {
@@ -14,6 +16,46 @@ Pile each_frame(Pile pile, std::span<const int> ids, Change change) {
     for (Frame& frame : pile.frames)
         if (std::find(ids.begin(), ids.end(), frame.id) != ids.end()) change(frame);
     return pile;
+}
+
+std::optional<Alignment>& slot(Frame& frame, Zone zone) {
+    return zone == Zone::land ? frame.on_land : frame.alignment;
+}
+
+Model& model_slot(Pile& pile, Zone zone) {
+    return zone == Zone::land && pile.zones ? pile.zones->land_model : pile.model;
+}
+
+// The bend that leads where `total` leads, from canvas to frame, when `place` has none: exact at the nodes of a grid
+// like that of the bends it is made from.
+SharedFlex flex_for(const Placement& place, const Flex::Grid& grid, const std::function<Point(Point)>& total) {
+    std::vector<float> across, down;
+    for (int j = 0; j < grid.rows; ++j)
+        for (int i = 0; i < grid.columns; ++i) {
+            const Point node{grid.first.x + i * grid.step, grid.first.y + j * grid.step};
+            const Point bent = place.to_canvas(total(node));
+            across.push_back(float(bent.x - node.x));
+            down.push_back(float(bent.y - node.y));
+        }
+    return std::make_shared<const Flex>(grid, std::move(across), std::move(down));
+}
+
+// Lays frames that were held against one of them against another.
+void rebase(std::vector<Frame>& frames, int id, Zone zone) {
+    const auto chosen = std::find_if(frames.begin(), frames.end(), [id](const Frame& f) { return f.id == id; });
+    const std::optional<Alignment> place = slot(*chosen, zone);
+    if (!place || !place->aligned) return;
+    const Placement from = place->placement();
+    for (Frame& frame : frames) {
+        std::optional<Alignment>& own = slot(frame, zone);
+        if (!own) continue;
+        const Placement before = own->placement();
+        own->to_reference = frame.id == id ? Matrix{} : inverse(place->to_reference) * own->to_reference;
+        own->flex = nullptr;
+        if (frame.id == id || (!before.flex && !from.flex)) continue;
+        const Flex::Grid& grid = (before.flex ? before.flex : from.flex)->grid();
+        own->flex = flex_for(own->placement(), grid, [&](Point p) { return before.to_frame(from.to_canvas(p)); });
+    }
 }
 
 template <class Change>
@@ -54,15 +96,11 @@ Pile with_note(Pile pile, int id, const std::string& note) {
 Pile with_reference(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
     if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
-    const std::optional<Alignment> place = chosen->alignment;
     const std::optional<Level> level = chosen->level;
-    for (Frame& frame : pile.frames) {
-        if (place && place->aligned && frame.alignment)
-            frame.alignment->to_reference =
-                frame.id == id ? Matrix{} : inverse(place->to_reference) * frame.alignment->to_reference;
+    for (const Zone zone : {Zone::sky, Zone::land}) rebase(pile.frames, id, zone);
+    for (Frame& frame : pile.frames)
         if (level && frame.level)
             for (std::size_t c = 0; c < 3; ++c) frame.level->gain[c] /= level->gain[c];
-    }
     pile.reference = id;
     return pile;
 }
@@ -98,6 +136,33 @@ Pile with_hot_pixels(Pile pile, SharedHotPixels pixels) {
     return pile;
 }
 
+Pile with_darks(Pile pile, Darks darks) {
+    pile.darks = darks;
+    return pile;
+}
+
+Pile with_spot(Pile pile, const SensorSpot& spot) {
+    std::vector<SensorSpot> spots;
+    if (pile.spots)
+        for (const SensorSpot& other : *pile.spots)
+            if (std::hypot(other.at.x - spot.at.x, other.at.y - spot.at.y) > other.radius_px + spot.radius_px)
+                spots.push_back(other);
+    spots.push_back(spot);
+    pile.spots = std::make_shared<const std::vector<SensorSpot>>(std::move(spots));
+    return pile;
+}
+
+Pile without_spot(Pile pile, Point sensor) {
+    if (!pile.spots) return pile;
+    std::vector<SensorSpot> spots = *pile.spots;
+    const auto gone = std::erase_if(spots, [&](const SensorSpot& s) {
+        return std::hypot(s.at.x - sensor.x, s.at.y - sensor.y) <= std::max(s.radius_px, 4.0);
+    });
+    if (gone == 0) return pile;
+    pile.spots = spots.empty() ? nullptr : std::make_shared<const std::vector<SensorSpot>>(std::move(spots));
+    return pile;
+}
+
 Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels) {
     pile.levelling = kind;
     for (Frame& frame : pile.frames) {
@@ -115,8 +180,34 @@ Pile with_level_by_person(Pile pile, int id, double ev) {
     return each_frame(std::move(pile), ids, [gain](Frame& f) { f.level = Level{{gain, gain, gain}, true}; });
 }
 
-Pile with_mode(Pile pile, Mode mode) {
-    pile.merge.mode = mode;
+Pile with_mode(Pile pile, Mode mode, Zone zone) {
+    (zone == Zone::land && pile.zones ? pile.zones->land_mode : pile.merge.mode) = mode;
+    return pile;
+}
+
+Pile with_zones(Pile pile, const Mask& sky) {
+    if (!pile.zones) pile.zones.emplace();
+    pile.zones->sky = sky;
+    pile.zones->soft = sky.softened(pile.zones->feather_px);
+    return pile;
+}
+
+Pile with_feather(Pile pile, double feather_px) {
+    if (!pile.zones) return pile;
+    pile.zones->feather_px = std::clamp(std::isfinite(feather_px) ? feather_px : 0, 0.0, Mask::widest_softening);
+    pile.zones->soft = pile.zones->sky.softened(pile.zones->feather_px);
+    return pile;
+}
+
+Pile without_zones(Pile pile) {
+    pile.zones.reset();
+    for (Frame& frame : pile.frames) frame.on_land.reset();
+    return pile;
+}
+
+Pile with_crop(Pile pile, std::optional<Rect> crop) {
+    if (crop) crop = intersect(*crop, whole(pile.size));
+    pile.crop = crop && !crop->empty() ? crop : std::nullopt;
     return pile;
 }
 
@@ -135,19 +226,20 @@ Pile with_problem(Pile pile, int id, const std::string& problem) {
     return pile;
 }
 
-Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments) {
+Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments, Zone zone) {
     // What stays is held against the new reference.
     pile = with_reference(std::move(pile), reference);
-    pile.model = model;
+    model_slot(pile, zone) = model;
     pile.reference = reference;
     // A place under a lens says nothing without it, and the other way round.
     const auto stays = [model](const Alignment& place) {
         return place.by_hand && model != Model::none && place.lens.has_value() == (model == Model::stars);
     };
     for (Frame& frame : pile.frames) {
-        if (frame.alignment && frame.id != reference && stays(*frame.alignment)) continue;
+        std::optional<Alignment>& place = slot(frame, zone);
+        if (place && frame.id != reference && stays(*place)) continue;
         const auto found = alignments.find(frame.id);
-        frame.alignment = found == alignments.end() ? std::nullopt : std::optional(found->second);
+        place = found == alignments.end() ? std::nullopt : std::optional(found->second);
     }
     return pile;
 }
@@ -157,21 +249,21 @@ Pile with_trust(Pile pile, const Mask& trust) {
     return pile;
 }
 
-Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted) {
-    return each_frame(std::move(pile), ids, [insisted](Frame& f) {
-        if (f.alignment) f.alignment->insisted = insisted;
+Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted, Zone zone) {
+    return each_frame(std::move(pile), ids, [=](Frame& f) {
+        if (auto& place = slot(f, zone)) place->insisted = insisted;
     });
 }
 
-Pile with_moved_by_hand(Pile pile, int id, const Matrix& change) {
-    if (pile.model == Model::none) {
-        pile.model = Model::rigid;
+Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone) {
+    if (model_of(pile, zone) == Model::none) {
+        model_slot(pile, zone) = Model::rigid;
         for (Frame& frame : pile.frames)
-            if (usable(frame)) frame.alignment = Alignment{};
+            if (usable(frame)) slot(frame, zone) = Alignment{};
     }
     const int ids[] = {id};
     return each_frame(std::move(pile), ids, [&](Frame& f) {
-        Alignment place = f.alignment.value_or(Alignment{});
+        Alignment place = slot(f, zone).value_or(Alignment{});
         if (place.lens) {
             // The picture is shifted behind the lens, turned back as the frame is.
             const Matrix& m = place.to_reference;
@@ -183,17 +275,23 @@ Pile with_moved_by_hand(Pile pile, int id, const Matrix& change) {
             const double dy = by.y - place.lens->middle.y;
             place.sensor = {place.sensor.x - c * dx - s * dy, place.sensor.y + s * dx - c * dy};
         } else {
+            const Placement before = place.placement();
             place.to_reference = change * place.to_reference;
+            place.flex = nullptr;
+            const Matrix back = inverse(change);
+            if (before.flex)
+                place.flex =
+                    flex_for(place.placement(), before.flex->grid(), [&](Point p) { return before.to_frame(back(p)); });
         }
         place.by_hand = true;
         place.aligned = true;
-        f.alignment = place;
+        slot(f, zone) = place;
     });
 }
 
-Pile with_alignment(Pile pile, int id, const Alignment& alignment) {
+Pile with_alignment(Pile pile, int id, const Alignment& alignment, Zone zone) {
     const int ids[] = {id};
-    return each_frame(std::move(pile), ids, [&](Frame& f) { f.alignment = alignment; });
+    return each_frame(std::move(pile), ids, [&](Frame& f) { slot(f, zone) = alignment; });
 }
 
 Pile with_outcome(Pile pile, Outcome outcome) {

@@ -24,25 +24,38 @@ Pile with_look(Pile pile, const Look& look);
 Pile with_own_look(Pile pile, std::span<const int> ids, const Look& look);
 // Mends these in all frames; null mends none.
 Pile with_hot_pixels(Pile pile, SharedHotPixels pixels);
+Pile with_darks(Pile pile, Darks darks);
+// Mends a spot in all frames, in place of any that it overlaps; takes away the spots that hold a place of the sensor.
+Pile with_spot(Pile pile, const SensorSpot& spot);
+Pile without_spot(Pile pile, Point sensor);
 // Sets the levelling together with what was measured for each frame id. What a person said stays.
 Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels);
 // Says of one frame how much brighter it is to be, in EV, whatever was measured.
 Pile with_level_by_person(Pile pile, int id, double ev);
-Pile with_mode(Pile pile, Mode mode);
+Pile with_mode(Pile pile, Mode mode, Zone zone = Zone::sky);
+// Divides the picture: `sky` is what a person painted or the program found. What the zones were before stays where it
+// was set; a land that is new is merged by the median of frames as they lie.
+Pile with_zones(Pile pile, const Mask& sky);
+Pile with_feather(Pile pile, double feather_px);
+// One zone again: the pile's own model, alignments and mode count everywhere.
+Pile without_zones(Pile pile);
+// Shows and exports this area of the canvas; none: what `cover` says.
+Pile with_crop(Pile pile, std::optional<Rect> crop);
 Pile with_base(Pile pile, int id);
 // Marks a frame as unusable, with the reason.
 Pile with_problem(Pile pile, int id, const std::string& problem);
 // Sets the model together with what it gave for each frame id. Frames that a person placed stay there.
-Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments);
+Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments,
+                     Zone zone = Zone::sky);
 // Where aligning may look, in pixels of the reference.
 Pile with_trust(Pile pile, const Mask& trust);
 // Merges frames that could not be aligned, or leaves them out again.
-Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted);
+Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted, Zone zone = Zone::sky);
 // A frame moved on from where it lies by a person: `change` leads from canvas to canvas. Under a lens only its shift
 // counts. While nothing is aligned, all other frames count as aligned where they are.
-Pile with_moved_by_hand(Pile pile, int id, const Matrix& change);
+Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone = Zone::sky);
 // One frame's place; whoever found it.
-Pile with_alignment(Pile pile, int id, const Alignment& alignment);
+Pile with_alignment(Pile pile, int id, const Alignment& alignment, Zone zone = Zone::sky);
 // First values of an outcome. Frames and parts stay as they are.
 Pile with_outcome(Pile pile, Outcome outcome);
 // Adds frames and gives them ids; the run is ordered anew by order_frames().

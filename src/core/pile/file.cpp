@@ -9,6 +9,7 @@
 #include "base/parallel.h"
 #include "io/clip.h"
 #include "io/writer.h"
+#include "pile/edits.h"
 #include "pile/names.h"
 #include "pile/outcomes.h"
 #include "pile/zip.h"
@@ -35,6 +36,15 @@ json alignment_json(const Alignment& a) {
                        {"unit_px", a.lens->unit},
                        {"k1", a.lens->k1},
                        {"k2", a.lens->k2}};
+    if (a.flex) {
+        const Flex::Grid& grid = a.flex->grid();
+        out["flex"] = {{"first", {grid.first.x, grid.first.y}},
+                       {"step_px", grid.step},
+                       {"columns", grid.columns},
+                       {"rows", grid.rows},
+                       {"across_px", a.flex->across()},
+                       {"down_px", a.flex->down()}};
+    }
     if (a.sensor != Point{}) out["sensor_px"] = {a.sensor.x, a.sensor.y};
     return out;
 }
@@ -50,6 +60,16 @@ Alignment alignment_from(const json& in) {
     out.insisted = in.value("insisted", false);
     if (in.contains("sensor_px"))
         out.sensor = {in.at("sensor_px").at(0).get<double>(), in.at("sensor_px").at(1).get<double>()};
+    if (in.contains("flex")) {
+        const json& flex = in.at("flex");
+        Flex::Grid grid;
+        grid.first = {flex.at("first").at(0).get<double>(), flex.at("first").at(1).get<double>()};
+        grid.step = flex.at("step_px").get<double>();
+        grid.columns = flex.at("columns").get<int>();
+        grid.rows = flex.at("rows").get<int>();
+        out.flex = std::make_shared<const Flex>(grid, flex.at("across_px").get<std::vector<float>>(),
+                                                flex.at("down_px").get<std::vector<float>>());
+    }
     if (!in.contains("lens")) return out;
     const json& lens = in.at("lens");
     out.lens = Lens{{lens.at("middle").at(0).get<double>(), lens.at("middle").at(1).get<double>()},
@@ -87,6 +107,7 @@ json frame_json(const Frame& frame, const fs::path& folder) {
     if (frame.role_from != RoleFrom::nobody) out["role_from"] = frame.role_from == RoleFrom::guess ? "guess" : "person";
     if (!frame.note.empty()) out["note"] = frame.note;
     if (frame.alignment) out["alignment"] = alignment_json(*frame.alignment);
+    if (frame.on_land) out["on_land"] = alignment_json(*frame.on_land);
     if (frame.look != Look{}) out["look"] = look_json(frame.look);
     if (frame.level) out["level"] = {{"gain", frame.level->gain}, {"by_person", frame.level->by_person}};
     return out;
@@ -141,8 +162,21 @@ bool sound(const Lens& lens, Size size) {
     return true;
 }
 
+// A bend whose every node is there and moves by no more than a part of the picture.
+bool sound(const Flex& flex, Size size) {
+    const Flex::Grid& grid = flex.grid();
+    constexpr int most = 4000;
+    const double longest = std::hypot(size.width, size.height);
+    if (grid.columns < 1 || grid.rows < 1 || grid.columns > most || grid.rows > most || !(grid.step >= 1)) return false;
+    const std::size_t nodes = std::size_t(grid.columns) * std::size_t(grid.rows);
+    if (flex.across().size() != nodes || flex.down().size() != nodes) return false;
+    if (!(std::abs(grid.first.x) < longest && std::abs(grid.first.y) < longest && grid.step < longest)) return false;
+    return std::isfinite(flex.largest()) && flex.largest() < longest / 4;
+}
+
 bool sound(const Alignment& alignment, Size size) {
     constexpr double furthest = 1e4;
+    if (alignment.flex && !sound(*alignment.flex, size)) return false;
     return std::abs(alignment.sensor.x) < furthest && std::abs(alignment.sensor.y) < furthest &&
            sound(alignment.to_reference, size) && (!alignment.lens || sound(*alignment.lens, size));
 }
@@ -165,6 +199,7 @@ Frame frame_from(const json& in, const fs::path& folder, FrameFile& expected) {
     frame.aside = in.at("aside").get<bool>();
     frame.strength = std::clamp(in.at("strength").get<double>(), 0.0, 1.0);
     if (in.contains("alignment")) frame.alignment = alignment_from(in.at("alignment"));
+    if (in.contains("on_land")) frame.on_land = alignment_from(in.at("on_land"));
     if (in.contains("look")) frame.look = look_from(in.at("look"));
     if (in.contains("level"))
         frame.level =
@@ -197,6 +232,38 @@ Result<Part> part_from(const json& in, const Pieces& pieces, Size size) {
     if (!mask.ok()) return mask.failure();
     part.mask = std::move(mask).value();
     return part;
+}
+
+// 16-bit samples, the lower byte first.
+Bytes bytes_of(const Raster16& raster) {
+    Bytes out;
+    out.reserve(raster.bytes());
+    for (const std::uint16_t v : raster.data()) {
+        out.push_back(std::uint8_t(v & 255U));
+        out.push_back(std::uint8_t(v >> 8U));
+    }
+    return out;
+}
+
+Result<SensorSpot> spot_from(const json& in, const Pieces& pieces, Size size) {
+    SensorSpot out;
+    out.at = {in.at("x").get<double>(), in.at("y").get<double>()};
+    out.radius_px = in.at("radius_px").get<double>();
+    const auto area = in.at("area_px").get<std::array<int, 4>>();
+    out.area = {area[0], area[1], area[2], area[3]};
+    const auto name = in.at("passes").get<std::string>();
+    const auto piece = pieces.find(name);
+    if (piece == pieces.end()) return Failure{Fault::input, name, "a sensor spot is missing from it"};
+    const bool inside = !out.area.empty() && intersect(out.area, whole(size)) == out.area;
+    if (!inside || !(out.radius_px >= smallest_spot_px && out.radius_px <= largest_spot_px) ||
+        piece->second.size() != std::size_t(out.area.width) * std::size_t(out.area.height) * 2)
+        return Failure{Fault::input, name, "a sensor spot in it cannot be true"};
+    auto passes = std::make_shared<Raster16>(out.area.size(), 1);
+    for (std::size_t i = 0; i < passes->data().size(); ++i)
+        passes->data()[i] =
+            std::max<std::uint16_t>(1, std::uint16_t(piece->second[2 * i] | unsigned(piece->second[2 * i + 1]) << 8U));
+    out.passes = std::move(passes);
+    return out;
 }
 
 // Looks at the file that a frame names and sorts the frame into good, missing or changed.
@@ -265,6 +332,13 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
         *pixels = at_level(*pixels, 0);
         pile.hot = std::move(pixels);
     }
+    if (in.contains("darks")) pile.darks = in.at("darks").get<std::string>() == "scaled" ? Darks::scaled : Darks::on;
+    if (in.contains("spots"))
+        for (const json& one : in.at("spots")) {
+            Result<SensorSpot> spot = spot_from(one, pieces, pile.size);
+            if (!spot.ok()) return not_a_pile(file, spot.failure().sentence);
+            pile = with_spot(std::move(pile), spot.value());
+        }
     if (in.contains("look")) pile.look = look_from(in.at("look"));
     if (in.contains("levelling"))
         pile.levelling = levelling_named(in.at("levelling").get<std::string>()).value_or(Levelling::off);
@@ -275,7 +349,22 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     }
     pile.merge.mode = mode_named(in.at("merge").at("mode").get<std::string>()).value_or(Mode::lighten);
     pile.merge.light = in.at("merge").at("light").get<std::string>() == "encoded" ? Light::encoded : Light::linear;
+    if (in.contains("zones")) {
+        const json& zones = in.at("zones");
+        Mask sky(pile.size);
+        if (zones.contains("sky")) {
+            Result<Mask> read = mask_from(zones.at("sky"), pieces, pile.size);
+            if (!read.ok()) return not_a_pile(file, read.failure().sentence);
+            sky = std::move(read).value();
+        }
+        pile = with_feather(with_zones(std::move(pile), sky), zones.at("feather_px").get<double>());
+        pile.zones->land_model = model_named(zones.at("land_model").get<std::string>()).value_or(Model::none);
+        pile.zones->land_mode = mode_named(zones.at("land_mode").get<std::string>()).value_or(Mode::median);
+    }
     pile.cover = in.at("cover").get<std::string>() == "any" ? Cover::any : Cover::full;
+    if (in.contains("crop"))
+        pile = with_crop(std::move(pile), Rect{in.at("crop").at(0).get<int>(), in.at("crop").at(1).get<int>(),
+                                               in.at("crop").at(2).get<int>(), in.at("crop").at(3).get<int>()});
     pile.exporting.ending = in.at("export").at("ending").get<std::string>();
     if (!format_of("picture" + pile.exporting.ending)) pile.exporting.ending = ExportSettings{}.ending;
     pile.exporting.bits = in.at("export").at("bits").get<int>() == 8 ? 8 : 16;
@@ -286,7 +375,8 @@ Result<LoadedPile> pile_from(const json& in, const Pieces& pieces, const fs::pat
     std::set<int> ids;
     for (const Frame& frame : pile.frames) {
         if (!ids.insert(frame.id).second) return not_a_pile(file, "two of its frames share a number");
-        if (frame.alignment && !sound(*frame.alignment, pile.size))
+        if ((frame.alignment && !sound(*frame.alignment, pile.size)) ||
+            (frame.on_land && !sound(*frame.on_land, pile.size)))
             return not_a_pile(file, "the place of a frame in it cannot be true");
         if (frame.level && !sound(*frame.level)) return not_a_pile(file, "the level of a frame in it cannot be true");
     }
@@ -338,6 +428,17 @@ Status save_pile(const Pile& pile, const fs::path& file) {
               {{"ending", pile.exporting.ending}, {"bits", pile.exporting.bits}, {"quality", pile.exporting.quality}}},
              {"frames", json::array()},
              {"parts", json::array()}};
+    if (pile.zones) {
+        out["zones"] = {{"feather_px", pile.zones->feather_px},
+                        {"land_model", name_of(pile.zones->land_model)},
+                        {"land_mode", entry_of(pile.zones->land_mode).name}};
+        if (!pile.zones->sky.empty()) {
+            Result<json> sky = mask_json(pile.zones->sky, "masks/sky.png", pieces);
+            if (!sky.ok()) return sky.failure();
+            out["zones"]["sky"] = std::move(sky).value();
+        }
+    }
+    if (pile.crop) out["crop"] = {pile.crop->left, pile.crop->top, pile.crop->width, pile.crop->height};
     if (!pile.trust.empty()) {
         Result<json> trust = mask_json(pile.trust, "masks/trust.png", pieces);
         if (!trust.ok()) return trust.failure();
@@ -347,6 +448,17 @@ Status save_pile(const Pile& pile, const fs::path& file) {
         out["hot_pixels"] = json::array();
         for (const HotPixel& p : *pile.hot) out["hot_pixels"].push_back({p.x, p.y});
     }
+    if (pile.darks != Darks::off) out["darks"] = pile.darks == Darks::scaled ? "scaled" : "on";
+    if (pile.spots)
+        for (const SensorSpot& spot : *pile.spots) {
+            const std::string name = "spots/" + std::to_string(out["spots"].size() + 1) + ".bin";
+            pieces[name] = bytes_of(*spot.passes);
+            out["spots"].push_back({{"x", spot.at.x},
+                                    {"y", spot.at.y},
+                                    {"radius_px", spot.radius_px},
+                                    {"area_px", {spot.area.left, spot.area.top, spot.area.width, spot.area.height}},
+                                    {"passes", name}});
+        }
     if (pile.look != Look{}) out["look"] = look_json(pile.look);
     if (pile.levelling != Levelling::off) out["levelling"] = name_of(pile.levelling);
     if (pile.balance) out["balance"] = *pile.balance;

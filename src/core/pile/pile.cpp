@@ -1,6 +1,8 @@
 #include "pile/pile.h"
 
 #include <algorithm>
+#include <cmath>
+#include <sstream>
 
 #include "align/pole.h"
 
@@ -35,21 +37,145 @@ bool usable(const Frame& frame) {
     return frame.problem.empty();
 }
 
-bool lost(const Pile& pile, const Frame& frame) {
-    return pile.model != Model::none && frame.alignment && !frame.alignment->aligned && !frame.alignment->insisted;
+Model model_of(const Pile& pile, Zone zone) {
+    return zone == Zone::land && pile.zones ? pile.zones->land_model : pile.model;
+}
+
+Mode mode_of(const Pile& pile, Zone zone) {
+    return zone == Zone::land && pile.zones ? pile.zones->land_mode : pile.merge.mode;
+}
+
+const std::optional<Alignment>& alignment_of(const Frame& frame, Zone zone) {
+    return zone == Zone::land ? frame.on_land : frame.alignment;
+}
+
+bool lost(const Pile& pile, const Frame& frame, Zone zone) {
+    const std::optional<Alignment>& place = alignment_of(frame, zone);
+    return model_of(pile, zone) != Model::none && place && !place->aligned && !place->insisted;
+}
+
+bool merged(const Pile& pile, const Frame& frame, Zone zone) {
+    if (!usable(frame) || (zone == Zone::land && !pile.zones)) return false;
+    if (mode_of(pile, zone) == Mode::one) return frame.id == pile.base;
+    if (frame.aside || frame.role != Role::scene) return false;
+    return !lost(pile, frame, zone);
 }
 
 bool merged(const Pile& pile, const Frame& frame) {
-    if (!usable(frame)) return false;
-    if (pile.merge.mode == Mode::one) return frame.id == pile.base;
-    if (frame.aside || frame.role != Role::scene) return false;
-    return !lost(pile, frame);
+    return merged(pile, frame, Zone::sky) || merged(pile, frame, Zone::land);
+}
+
+std::vector<int> merged_ids(const Pile& pile, Zone zone) {
+    std::vector<int> out;
+    for (const Frame& frame : pile.frames)
+        if (merged(pile, frame, zone)) out.push_back(frame.id);
+    return out;
 }
 
 std::vector<int> merged_ids(const Pile& pile) {
     std::vector<int> out;
     for (const Frame& frame : pile.frames)
         if (merged(pile, frame)) out.push_back(frame.id);
+    return out;
+}
+
+Pile only_zone(const Pile& pile, Zone zone) {
+    Pile out = pile;
+    if (!pile.zones) return out;
+    out.model = model_of(pile, zone);
+    out.merge.mode = mode_of(pile, zone);
+    if (zone == Zone::land)
+        for (Frame& frame : out.frames) frame.alignment = frame.on_land;
+    const Mask& sky = pile.zones->sky;
+    Mask trust(pile.size);
+    trust.edit(whole(pile.size), [&](int x, int y, std::uint8_t) {
+        const std::uint8_t here = zone == Zone::sky ? sky.at(x, y) : std::uint8_t(255 - sky.at(x, y));
+        return pile.trust.empty() ? here : std::min(here, pile.trust.at(x, y));
+    });
+    // A zone that is nowhere is not everywhere: then there is nothing to hold back.
+    if (!trust.empty()) out.trust = std::move(trust);
+    out.zones.reset();
+    return out;
+}
+
+namespace {
+
+constexpr double same_exposure = 0.05;  // cameras round what they write
+
+bool same_iso(const CaptureData& a, const CaptureData& b) {
+    return !a.iso || !b.iso || *a.iso == *b.iso;
+}
+
+// How far apart two exposures are, as a share; 0 when one is not known.
+double apart(const CaptureData& a, const CaptureData& b) {
+    if (!a.exposure_s || !b.exposure_s || *a.exposure_s <= 0 || *b.exposure_s <= 0) return 0;
+    return std::abs(std::log(*a.exposure_s / *b.exposure_s));
+}
+
+// Raw mosaics are subtracted from raw mosaics, developed pictures from developed ones.
+bool same_kind(const FrameFile& a, const FrameFile& b) {
+    return a.facts.size == b.facts.size && a.facts.balance.has_value() == b.facts.balance.has_value();
+}
+
+bool is_dark(const Frame& frame) {
+    return usable(frame) && frame.role == Role::dark && !frame.aside;
+}
+
+}  // namespace
+
+DarkChoice darks_of(const Pile& pile, const Frame& frame) {
+    DarkChoice out;
+    if (pile.darks == Darks::off || frame.role == Role::dark) return out;
+    const CaptureData& own = frame.file->capture;
+    std::optional<double> nearest;
+    for (const Frame& dark : pile.frames) {
+        const CaptureData& other = dark.file->capture;
+        if (!is_dark(dark) || !same_kind(*dark.file, *frame.file) || !same_iso(own, other)) continue;
+        const double off = apart(own, other);
+        if (off > same_exposure && pile.darks == Darks::on) continue;
+        if (nearest && off > *nearest + same_exposure) continue;
+        if (!nearest || off < *nearest - same_exposure) out.ids.clear();
+        nearest = std::min(nearest.value_or(off), off);
+        out.ids.push_back(dark.id);
+        out.scale = off > same_exposure ? *own.exposure_s / *other.exposure_s : 1;
+    }
+    return out;
+}
+
+std::map<int, std::string> useless_darks(const Pile& pile) {
+    std::map<int, std::string> out;
+    for (const Frame& dark : pile.frames) {
+        if (!is_dark(dark)) continue;
+        bool kind = false, iso = false, exposure = false;
+        const Frame* scene = nullptr;
+        for (const Frame& frame : pile.frames) {
+            if (!usable(frame) || frame.role != Role::scene) continue;
+            if (!scene) scene = &frame;
+            const bool k = same_kind(*dark.file, *frame.file);
+            const bool i = k && same_iso(dark.file->capture, frame.file->capture);
+            kind = kind || k;
+            iso = iso || i;
+            exposure =
+                exposure ||
+                (i && (pile.darks == Darks::scaled || apart(dark.file->capture, frame.file->capture) <= same_exposure));
+        }
+        if (exposure || !scene) continue;
+        const std::string name = dark.file->path.filename().string();
+        const auto number = [](double v) {
+            std::ostringstream text;
+            text << v;
+            return text.str();
+        };
+        if (!kind)
+            out[dark.id] = name + " is not of the size and kind of the frames. Darks must come from the same camera.";
+        else if (!iso)
+            out[dark.id] = name + " was taken at ISO " + number(*dark.file->capture.iso) + ", the frames at " +
+                           number(scene->file->capture.iso.value_or(0)) + ". Take darks at the ISO of the frames.";
+        else
+            out[dark.id] = name + " was exposed for " + number(*dark.file->capture.exposure_s) + " s, the frames for " +
+                           number(scene->file->capture.exposure_s.value_or(0)) +
+                           " s. Take darks as long as the frames, or have them scaled.";
+    }
     return out;
 }
 
@@ -62,9 +188,10 @@ std::array<double, 3> gains_of(const Pile& pile, const Frame& frame) {
     return frame.level->gain;
 }
 
-Placement placement(const Pile& pile, const Frame& frame) {
-    if (pile.model == Model::none || !frame.alignment || lost(pile, frame)) return {};
-    return frame.alignment->placement();
+Placement placement(const Pile& pile, const Frame& frame, Zone zone) {
+    const std::optional<Alignment>& place = alignment_of(frame, zone);
+    if (model_of(pile, zone) == Model::none || !place || lost(pile, frame, zone)) return {};
+    return place->placement();
 }
 
 std::optional<Point> pole_in(const Pile& pile) {

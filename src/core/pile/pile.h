@@ -3,6 +3,7 @@
 
 #include <cstdint>
 #include <filesystem>
+#include <map>
 #include <memory>
 #include <optional>
 #include <string>
@@ -12,10 +13,11 @@
 #include "even/hot_pixels.h"
 #include "even/levels.h"
 #include "even/look.h"
+#include "even/spots.h"
+#include "image/mask.h"
 #include "io/capture.h"
 #include "io/reader.h"
 #include "merge/modes.h"
-#include "parts/mask.h"
 
 namespace bp {
 
@@ -26,6 +28,10 @@ enum class RoleFrom { nobody, guess, person };
 enum class Outcome { trails, clear, quiet, sequence, best_of, shower };
 enum class Cover { full, any };
 enum class Join { replace };
+// Whether the mean of the dark frames is subtracted; `scaled`: from frames of another exposure, too, in proportion.
+enum class Darks { off, on, scaled };
+// The two areas of a picture that may be aligned and merged each in its own way.
+enum class Zone { sky, land };
 
 // A file of the run, as it was when it was opened. Never changes; shared by all piles of a history.
 struct FrameFile {
@@ -46,8 +52,9 @@ struct Frame {
     std::string problem;  // why the frame cannot be used, in words; empty for a good one
     double strength = 1;  // 0 to 1, for lighten
     std::optional<Alignment> alignment;
-    Look look;                   // its own, on top of the pile's
-    std::optional<Level> level;  // against the reference
+    std::optional<Alignment> on_land;  // in a pile with zones: where its land lies; `alignment` is then its sky's
+    Look look;                         // its own, on top of the pile's
+    std::optional<Level> level;        // against the reference
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 
@@ -60,6 +67,16 @@ struct Part {
     bool on = true;
     double strength = 1;  // 0 to 1
     friend bool operator==(const Part&, const Part&) = default;
+};
+
+// Sky and land. The pile's own model, alignments and mode are the sky's.
+struct Zones {
+    Mask sky;               // kept: sky. In canvas pixels, level 0
+    double feather_px = 4;  // width of the border in which one goes over into the other
+    Mask soft;              // `sky` with that border: what pictures are made with. Always sky.softened(feather_px)
+    Model land_model = Model::none;
+    Mode land_mode = Mode::median;
+    friend bool operator==(const Zones&, const Zones&) = default;
 };
 
 struct ExportSettings {
@@ -83,10 +100,14 @@ struct Pile {
     Mask trust;
     Look look;  // of all frames
     Levelling levelling = Levelling::off;
+    Darks darks = Darks::off;
     SharedHotPixels hot;  // mended in all frames, in sensor place; null: none
+    SharedSpots spots;    // the same
     MergeSettings merge;
+    std::optional<Zones> zones;
     Cover cover = Cover::full;
-    std::vector<Part> parts;  // from the lowest to the highest
+    std::optional<Rect> crop;  // as a person set it, inside the canvas; goes before `cover`
+    std::vector<Part> parts;   // from the lowest to the highest
     ExportSettings exporting;
     friend bool operator==(const Pile&, const Pile&) = default;
 };
@@ -101,17 +122,36 @@ int number_of(const Pile& pile, int id);
 
 // True when the frame's pixels can be read and laid on the canvas.
 bool usable(const Frame& frame);
+// How a zone is aligned and merged. A pile without zones is sky everywhere.
+Model model_of(const Pile& pile, Zone zone);
+Mode mode_of(const Pile& pile, Zone zone);
+const std::optional<Alignment>& alignment_of(const Frame& frame, Zone zone);
 // True when the frame was to be aligned and could not be.
-bool lost(const Pile& pile, const Frame& frame);
-// True when the frame takes part in the base under the pile's settings.
+bool lost(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
+// True when the frame takes part in the base under the pile's settings: of a zone, or of any.
+bool merged(const Pile& pile, const Frame& frame, Zone zone);
 bool merged(const Pile& pile, const Frame& frame);
+std::vector<int> merged_ids(const Pile& pile, Zone zone);
 std::vector<int> merged_ids(const Pile& pile);
+// The pile as if one of its zones were all of the picture; aligning looks only where that zone is.
+Pile only_zone(const Pile& pile, Zone zone);
+// The dark frames that are subtracted from a frame: of its kind and ISO, and of its exposure or, when that is asked
+// for, of the exposure nearest to it.
+struct DarkChoice {
+    std::vector<int> ids;
+    double scale = 1;  // exposure of the frame over that of the darks
+    friend bool operator==(const DarkChoice&, const DarkChoice&) = default;
+};
+DarkChoice darks_of(const Pile& pile, const Frame& frame);
+// Dark frames that serve no scene frame, each with a sentence that says why.
+std::map<int, std::string> useless_darks(const Pile& pile);
+
 // The look that the frame is seen and merged in.
 Look look_of(const Pile& pile, const Frame& frame);
 // Gains of the frame's light under the pile's levelling.
 std::array<double, 3> gains_of(const Pile& pile, const Frame& frame);
 // Frame pixel to canvas pixel: identity while nothing is aligned.
-Placement placement(const Pile& pile, const Frame& frame);
+Placement placement(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
 
 // Where the pole of the turning sky is seen on the canvas, when the pile is aligned by its stars.
 std::optional<Point> pole_in(const Pile& pile);

@@ -8,6 +8,7 @@
 namespace bp::practice {
 
 std::unique_ptr<Scene> make_lighthouse(int frames, std::uint64_t seed);
+std::unique_ptr<Scene> make_night_watch(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_quay(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_shelf(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_heron(int frames, std::uint64_t seed);

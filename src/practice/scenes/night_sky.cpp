@@ -13,8 +13,6 @@ constexpr double focal = 980;
 constexpr double k1 = -0.055;
 constexpr double sidereal_day_s = 86164.0905;
 constexpr Point optical_centre{799.5, 533};
-// Where the pole would stand through a lens without distortion.
-constexpr Point pole_plain{930, 330};
 
 Point distorted(double x, double y) {
     const double r2 = x * x + y * y;
@@ -32,7 +30,7 @@ Rgb star_colour(double heat) {
 
 }  // namespace
 
-NightSky::NightSky(std::uint64_t seed, int stars) {
+NightSky::NightSky(std::uint64_t seed, int stars, Point pole) : pole_(pole) {
     Dice dice(seed);
     for (int i = 0; i < stars; ++i) {
         const double z = dice.between(0.25, 1.0);
@@ -45,11 +43,10 @@ NightSky::NightSky(std::uint64_t seed, int stars) {
 }
 
 Scene::Lens NightSky::lens() const {
-    return {focal, k1, distorted((pole_plain.x - optical_centre.x) / focal, (pole_plain.y - optical_centre.y) / focal)};
+    return {focal, k1, distorted((pole_.x - optical_centre.x) / focal, (pole_.y - optical_centre.y) / focal)};
 }
 
-bool NightSky::project(const Star& star, double angle, Point& out) const {
-    const auto& d = star.direction;
+bool NightSky::project(const Direction& d, double angle, Point& out) const {
     const double c = std::cos(angle);
     const double s = std::sin(angle);
     // Counter-clockwise as seen, for the northern pole.
@@ -57,8 +54,8 @@ bool NightSky::project(const Star& star, double angle, Point& out) const {
     const double y = -s * d[0] + c * d[1];
     const double z = d[2];
     // The camera's axis: tilt about x, then about y, so that the pole falls where it should.
-    const double px = (pole_plain.x - optical_centre.x) / focal;
-    const double py = (pole_plain.y - optical_centre.y) / focal;
+    const double px = (pole_.x - optical_centre.x) / focal;
+    const double py = (pole_.y - optical_centre.y) / focal;
     const double across = std::atan(px);
     const double down = std::atan2(py, std::hypot(1.0, px));
     const double y1 = std::cos(down) * y + std::sin(down) * z;
@@ -72,6 +69,12 @@ bool NightSky::project(const Star& star, double angle, Point& out) const {
     return true;
 }
 
+std::optional<Point> NightSky::seen(const Direction& direction, double at_s) const {
+    Point out;
+    if (!project(direction, at_s * 2 * std::numbers::pi / sidereal_day_s, out)) return std::nullopt;
+    return out;
+}
+
 void NightSky::expose(Canvas& canvas, double begin_s, double end_s, double exposure,
                       const std::function<double(Point)>& clear) const {
     const double turn = 2 * std::numbers::pi / sidereal_day_s;
@@ -80,7 +83,7 @@ void NightSky::expose(Canvas& canvas, double begin_s, double end_s, double expos
     for (const Star& star : stars_) {
         Point a;
         Point b;
-        if (!project(star, begin_s * turn, a) || !project(star, end_s * turn, b)) continue;
+        if (!project(star.direction, begin_s * turn, a) || !project(star.direction, end_s * turn, b)) continue;
         const Box view{-60, -60, scene_width + 60, 860};
         if (a.x < view.left || a.x > view.right || a.y < view.top || a.y > view.bottom) continue;
         const double length = std::hypot(b.x - a.x, b.y - a.y);
@@ -90,7 +93,7 @@ void NightSky::expose(Canvas& canvas, double begin_s, double end_s, double expos
         Point from = a;
         for (int i = 1; i <= steps; ++i) {
             Point to = b;
-            project(star, (begin_s + (end_s - begin_s) * i / steps) * turn, to);
+            project(star.direction, (begin_s + (end_s - begin_s) * i / steps) * turn, to);
             const double open = clear({(from.x + to.x) / 2, (from.y + to.y) / 2});
             if (open > 0.01) canvas.streak(from, to, sigma, light * open, [](double) { return 1.0; });
             from = to;

@@ -10,6 +10,7 @@ const std::vector<SceneEntry>& scenes() {
         {"quay", 11, Outcome::clear, "The fish quay, full of people", make_quay},
         {"shelf", 16, Outcome::quiet, "A chandler's shelf by lamplight", make_shelf},
         {"heron", 20, Outcome::sequence, "A heron crosses the creek", make_heron},
+        {"night-watch", 20, Outcome::shower, "Meteors over the sea, five hours long", make_night_watch},
         {"harbour-cats", 5, Outcome::best_of, "Five cats, never all looking", make_harbour_cats},
     };
     return table;

@@ -1,6 +1,9 @@
-#include "parts/mask.h"
+#include "image/mask.h"
+
+#include <xxhash.h>
 
 #include <algorithm>
+#include <cmath>
 
 namespace bp {
 
@@ -9,7 +12,9 @@ Mask::Mask(Size size) : size_(size) {
 }
 
 bool Mask::empty() const {
-    return bounds().empty();
+    return std::all_of(tiles_.begin(), tiles_.end(), [](const auto& t) {
+        return !t || std::all_of(t->begin(), t->end(), [](std::uint8_t v) { return v == 0; });
+    });
 }
 
 const Mask::Tile* Mask::tile_at(int column, int row) const {
@@ -67,6 +72,71 @@ void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std
                 }
             slot = std::move(fresh);
         }
+}
+
+std::array<std::uint64_t, 2> Mask::fingerprint() const {
+    std::vector<std::uint64_t> of_tiles;
+    of_tiles.reserve(tiles_.size());
+    for (const auto& t : tiles_) of_tiles.push_back(t ? XXH3_64bits(t->data(), t->size()) : 0);
+    const XXH128_hash_t hash = XXH3_128bits(of_tiles.data(), of_tiles.size() * sizeof(std::uint64_t));
+    return {hash.high64, hash.low64};
+}
+
+// The one value of a tile.
+std::optional<std::uint8_t> Mask::even_value(int column, int row) const {
+    const Tile* t = tile_at(column, row);
+    if (!t) return std::uint8_t{0};
+    const Rect here = intersect({column * tile, row * tile, tile, tile}, whole(size_));
+    const std::uint8_t first = (*t)[0];
+    for (int y = 0; y < here.height; ++y)
+        for (int x = 0; x < here.width; ++x)
+            if ((*t)[std::size_t(y) * tile + std::size_t(x)] != first) return std::nullopt;
+    return first;
+}
+
+Mask Mask::softened(double width) const {
+    const double half = std::clamp(width, 0.0, widest_softening) / 2;
+    // Weights fall evenly from the middle to nothing at half the width.
+    std::vector<double> weights;
+    double sum = 0;
+    const int reach = int(std::ceil(half)) - 1;
+    if (reach < 1) return *this;
+    for (int d = -reach; d <= reach; ++d) sum += weights.emplace_back(half - std::abs(d));
+    for (double& w : weights) w /= sum;
+    std::vector<std::optional<std::uint8_t>> even;
+    for (int row = 0; row < rows(); ++row)
+        for (int column = 0; column < columns(); ++column) even.push_back(even_value(column, row));
+    const auto quiet = [&](int column, int row) {
+        const auto own = even[std::size_t(row * columns() + column)];
+        for (int v = std::max(0, row - 1); v <= std::min(rows() - 1, row + 1); ++v)
+            for (int u = std::max(0, column - 1); u <= std::min(columns() - 1, column + 1); ++u)
+                if (!own || even[std::size_t(v * columns() + u)] != own) return false;
+        return true;
+    };
+    Mask out = *this;
+    for (int row = 0; row < rows(); ++row)
+        for (int column = 0; column < columns(); ++column) {
+            if (quiet(column, row)) continue;
+            const Rect here = intersect({column * tile, row * tile, tile, tile}, whole(size_));
+            const auto inside = [](int v, int end) { return std::clamp(v, 0, end - 1); };
+            const int high = here.height + 2 * reach;
+            std::vector<double> across(std::size_t(high) * std::size_t(here.width), 0);
+            for (int y = 0; y < high; ++y) {
+                const int v = inside(here.top - reach + y, size_.height);
+                for (int x = 0; x < here.width; ++x)
+                    for (int d = -reach; d <= reach; ++d)
+                        across[std::size_t(y * here.width + x)] +=
+                            weights[std::size_t(d + reach)] * at(inside(here.left + x + d, size_.width), v);
+            }
+            out.edit(here, [&](int x, int y, std::uint8_t) {
+                double value = 0;
+                for (int d = 0; d <= 2 * reach; ++d)
+                    value +=
+                        weights[std::size_t(d)] * across[std::size_t((y - here.top + d) * here.width + x - here.left)];
+                return std::uint8_t(std::lround(value));
+            });
+        }
+    return out;
 }
 
 Mask Mask::from_raster(Size size, Point corner, const Raster8& raster) {

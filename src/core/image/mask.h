@@ -5,6 +5,7 @@
 #include <cstdint>
 #include <functional>
 #include <memory>
+#include <optional>
 #include <vector>
 
 #include "image/geometry.h"
@@ -26,11 +27,18 @@ class Mask {
     std::uint8_t at(int x, int y) const;
     // The pixels [left, left + width) of row y of the mask seen at `level`: the mean of the pixels there, half up.
     void read_row(int level, int y, int left, int width, std::uint8_t* out) const;
+    // A 128-bit hash of the values (XXH3).
+    std::array<std::uint64_t, 2> fingerprint() const;
     // The smallest rectangle that holds every value above 0.
     Rect bounds() const;
 
     // Replaces every value in `area` by change(x, y, value).
     void edit(const Rect& area, const std::function<std::uint8_t(int x, int y, std::uint8_t value)>& change);
+
+    // Every border between more and less as a ramp `width` pixels wide, 0 to widest_softening. Tiles far from borders
+    // are shared.
+    Mask softened(double width) const;
+    static constexpr double widest_softening = 200;
 
     static Mask from_raster(Size size, Point corner, const Raster8& raster);
     Raster8 to_raster(const Rect& area) const;
@@ -44,6 +52,7 @@ class Mask {
     int columns() const { return (size_.width + tile - 1) / tile; }
     int rows() const { return (size_.height + tile - 1) / tile; }
     const Tile* tile_at(int column, int row) const;
+    std::optional<std::uint8_t> even_value(int column, int row) const;
 
     Size size_;
     std::vector<std::shared_ptr<const Tile>> tiles_;

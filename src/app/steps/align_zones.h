@@ -1,0 +1,30 @@
+// Sky and land: painted, suggested, snapped to edges.
+#pragma once
+
+#include <QLabel>
+#include <QPushButton>
+
+#include "app/brush_panel.h"
+#include "app/steps/align_section.h"
+
+namespace bp::app {
+
+class AlignZones : public AlignSection {
+    Q_OBJECT
+
+  public:
+    AlignZones(Studio& studio, Canvas& canvas, QWidget* parent);
+    void opened() override;
+    void closed() override;
+    void refresh() override;
+
+  private:
+    Studio& studio_;
+    Canvas& canvas_;
+    QLabel* hint_;
+    BrushPanel* brush_;
+    QPushButton *suggest_, *snap_, *remove_;
+    NamedSlider *reach_, *feather_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,61 @@
+#include "engine/darks.h"
+
+#include <algorithm>
+
+#include "engine/render.h"
+#include "pile/edits.h"
+
+namespace bp {
+namespace {
+
+std::string recipe_of(const Pile& pile, const std::vector<int>& ids, int level) {
+    std::string out = "dark " + std::to_string(level);
+    for (const int id : ids) {
+        const FrameFile& file = *find_frame(pile, id)->file;
+        out += '|' + file.hash + ' ' + file.path.string();
+    }
+    return out;
+}
+
+}  // namespace
+
+bool dark_of_mosaic(const Frame& frame) {
+    return frame.file->facts.balance.has_value();
+}
+
+Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store, Job& job) {
+    const std::string recipe = recipe_of(pile, ids, level);
+    if (SharedRaster known = store.made(recipe)) return known;
+    // A merge like any other, of these frames alone and as they were recorded.
+    Pile darks;
+    darks.size = pile.size;
+    darks.channels = pile.channels;
+    darks.profile = pile.profile;
+    darks.balance = pile.balance;
+    darks.merge.mode = Mode::mean;
+    darks.merge.light = Light::linear;
+    for (const int id : ids) {
+        Frame frame;
+        frame.id = id;
+        frame.file = find_frame(pile, id)->file;
+        darks.frames.push_back(std::move(frame));
+    }
+    Result<Raster16> mean = render_base(darks, store, whole(at_level(pile.size, level)), level, job);
+    if (!mean.ok()) return mean.failure();
+    SharedRaster made = std::make_shared<const Raster16>(std::move(mean).value());
+    store.keep_made(recipe, made);
+    return made;
+}
+
+Result<RawDarkUse> raw_dark_for(const Pile& pile, const DarkChoice& choice, FrameStore& store) {
+    const std::string recipe = recipe_of(pile, choice.ids, 0);
+    if (auto known = store.raw_dark(recipe)) return RawDarkUse{known, choice.scale};
+    std::vector<std::filesystem::path> files;
+    for (const int id : choice.ids) files.push_back(find_frame(pile, id)->file->path);
+    auto mean = mean_raw_dark(files);
+    if (!mean.ok()) return mean.failure();
+    store.keep_raw_dark(recipe, mean.value());
+    return RawDarkUse{mean.value(), choice.scale};
+}
+
+}  // namespace bp
