@@ -70,6 +70,7 @@ void AlignCover::type_in() {
 }
 
 void AlignCover::opened() {
+    refresh();
     viewer_.set_view(View::cover);
     canvas_.set_tool(&tool_);
 }
@@ -81,7 +82,7 @@ void AlignCover::closed() {
 
 void AlignCover::refresh() {
     const Pile& pile = studio_.pile();
-    if (!studio_.document().open()) return;
+    if (!studio_.document().open() || !isVisible()) return;
     const Rect shared = full_cover(pile);
     const Rect area = output_area(pile);
     const double kept = 100.0 * area.width * area.height / (double(pile.size.width) * pile.size.height);

@@ -34,10 +34,8 @@ SharedReached reached_by(const Placement& place, Size frame, Size canvas) {
     return out;
 }
 
-// The same, kept: the area is asked for after every edit, and under a lens it takes its time. Any thread.
-SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
-    static std::mutex mutex;
-    static Latest<std::vector<double>, SharedReached> latest(std::size_t(64) << 20);
+// All that says what a frame reaches.
+std::vector<double> key_of(const Placement& place, Size frame, Size canvas) {
     std::vector<double> key(place.matrix.m.begin(), place.matrix.m.end());
     for (const int side : {frame.width, frame.height, canvas.width, canvas.height}) key.push_back(side);
     key.insert(key.end(), {place.sensor.x, place.sensor.y});
@@ -48,6 +46,14 @@ SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
     }
     if (const auto& lens = place.lens)
         key.insert(key.end(), {lens->middle.x, lens->middle.y, lens->unit, lens->k1, lens->k2});
+    return key;
+}
+
+// The same, kept: the area is asked for after every edit, and under a lens it takes its time. Any thread.
+SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
+    static std::mutex mutex;
+    static Latest<std::vector<double>, SharedReached> latest(std::size_t(64) << 20);
+    const std::vector<double> key = key_of(place, frame, canvas);
     {
         const std::lock_guard lock(mutex);
         if (SharedReached known = latest.find(key)) return known;
@@ -104,7 +110,7 @@ Rect largest_of(const std::vector<std::vector<char>>& rows) {
 }
 
 // In zones the area that counts has any shape, so it is looked at in cells of a few pixels, each full or not.
-Rect full_cover_in_zones(const Pile& pile) {
+Rect found_in_zones(const Pile& pile) {
     constexpr int cells_across = 1600;
     const int level = level_within(pile.size, cells_across);
     const int unit = 1 << level;
@@ -129,6 +135,38 @@ Rect full_cover_in_zones(const Pile& pile) {
     }
     const Rect best = largest_of(full);
     return intersect({best.left * unit, best.top * unit, best.width * unit, best.height * unit}, whole(pile.size));
+}
+
+struct KnownRect {
+    Rect rect;
+    static std::size_t bytes() { return sizeof(Rect); }
+};
+
+// The same, kept: it is asked for after every edit.
+Rect full_cover_in_zones(const Pile& pile) {
+    static std::mutex mutex;
+    static Latest<std::vector<double>, std::shared_ptr<const KnownRect>> latest(std::size_t(1) << 12);
+    std::vector<double> key;
+    for (const std::uint64_t word : pile.zones->soft.fingerprint()) {
+        // Two halves that a double holds exactly.
+        key.push_back(double(word >> 32U));
+        key.push_back(double(word & 0xffffffffU));
+    }
+    for (const Zone zone : {Zone::sky, Zone::land})
+        for (const Frame& frame : pile.frames) {
+            if (!merged(pile, frame, zone)) continue;
+            const std::vector<double> own = key_of(placement(pile, frame, zone), frame.file->facts.size, pile.size);
+            key.push_back(double(zone));
+            key.insert(key.end(), own.begin(), own.end());
+        }
+    {
+        const std::lock_guard lock(mutex);
+        if (const auto known = latest.find(key)) return known->rect;
+    }
+    const Rect rect = found_in_zones(pile);
+    const std::lock_guard lock(mutex);
+    latest.keep(key, std::make_shared<const KnownRect>(KnownRect{rect}));
+    return rect;
 }
 
 // Of a row of the canvas, how many of a zone's frames reach each pixel of `level`, as a share of `full`.
