@@ -272,6 +272,11 @@ TEST_CASE("merge subtracts darks and says which do not fit") {
     const json report = json::parse(test::bytes_of(out / "r.json"));
     // The dark stands first: none of them has a capture time.
     CHECK(report["frames"][1]["less_darks"]["count"] == 1);
+    // Before the frames as well, and more than once.
+    REQUIRE(run_program("merge --quiet --mode mean --dark " + at(out, "dark.tif") + " --dark " + at(out, "dark.tif") +
+                        " " + frames + to)
+                .code == 0);
+    CHECK(json::parse(test::bytes_of(out / "r.json"))["frames"].size() >= 3);
     const auto misfit = run_program("merge --quiet --mode mean " + frames + " --dark " + at(out, "other.tif") + to);
     CHECK(misfit.code == 1);
     CHECK(misfit.error.find("other.tif was taken at ISO 800, the frames at 400") != std::string::npos);

@@ -178,8 +178,7 @@ Run add_merge(CLI::App& app) {
         ->check(CLI::IsMember({"off", "auto"}));
     app.add_option("--dark", options->darks,
                    "A frame taken with the lens covered, subtracted from the others; repeatable")
-        ->expected(1)
-        ->multi_option_policy(CLI::MultiOptionPolicy::TakeAll);
+        ->allow_extra_args(false);
     app.add_flag("--scale-darks", options->scale_darks, "Subtract darks of another exposure, too, in proportion");
     app.add_option("--trust", options->trust, "A picture that is white where aligning may look");
     app.add_option("--sky", options->sky, "A picture that is white where the sky is: it and the land are merged apart");
