@@ -123,6 +123,7 @@ RasterF common_of_moving(const std::vector<SpotView>& views) {
 // What views that stand still have in common beside their surroundings.
 RasterF common_of_still(const std::vector<SpotView>& views, int around_px) {
     std::vector<RasterF> beside;
+    beside.reserve(views.size());
     for (const SpotView& view : views) beside.push_back(light_beside(view.light, around_px));
     RasterF out(beside.front().size(), 1);
     std::vector<double> values;

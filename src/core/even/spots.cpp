@@ -316,7 +316,11 @@ std::vector<SpotGuess> guess_spots(const RasterF& common, double largest_radius_
         }
         return out;
     };
-    for (double radius = 2; radius <= largest_radius_px; radius *= 1.4) {
+    constexpr double smallest = 2;
+    constexpr double larger_by = 1.4;
+    const int sizes = 1 + std::max(0, int(std::floor(std::log(largest_radius_px / smallest) / std::log(larger_by))));
+    for (int k = 0; k < sizes; ++k) {
+        const double radius = smallest * std::pow(larger_by, k);
         const int step = std::max(1, int(radius / 2));
         for (int y = 0; y < common.height(); y += step)
             for (int x = 0; x < common.width(); x += step) {
