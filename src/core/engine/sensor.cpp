@@ -2,58 +2,13 @@
 
 #include <algorithm>
 
+#include "engine/changed_rows.h"
 #include "kernels/extremes.h"
 
 namespace bp {
 namespace {
 
 constexpr std::size_t samples_of_16_bits = 65536;
-
-class SensorRows final : public FrameRows {
-  public:
-    SensorRows(std::unique_ptr<FrameRows> rows, SensorWork work, int channels, kernels::Span columns, int height)
-        : rows_(std::move(rows)),
-          work_(std::move(work)),
-          channels_(channels),
-          left_(columns.begin),
-          columns_(std::max(0, columns.end - columns.begin)),
-          height_(std::max(1, height)),
-          memory_(std::size_t(height_) * stride()) {}
-
-    Size size() const override { return rows_->size(); }
-    int bits() const override { return 16; }
-    int left() const override { return left_; }
-
-    Status require(int first, int last) override {
-        const int end = std::min(last, size().height);
-        next_ = std::max(next_, first);
-        Status got = rows_->require(std::min(next_, end), end);
-        if (!got.ok()) return got;
-        const std::ptrdiff_t skipped = std::ptrdiff_t(left_ - rows_->left()) * channels_;
-        for (; next_ < end; ++next_) {
-            const SourceRow row = rows_->row(next_);
-            if (row.narrow)
-                sensor_row(work_, next_, left_, columns_, channels_, row.narrow + skipped, slot(next_));
-            else
-                sensor_row(work_, next_, left_, columns_, channels_, row.wide + skipped, slot(next_));
-        }
-        return Done{};
-    }
-
-    SourceRow row(int y) const override { return {nullptr, memory_.data() + std::size_t(y % height_) * stride()}; }
-
-  private:
-    std::size_t stride() const { return std::size_t(columns_) * std::size_t(channels_); }
-    std::uint16_t* slot(int y) { return memory_.data() + std::size_t(y % height_) * stride(); }
-
-    std::unique_ptr<FrameRows> rows_;
-    SensorWork work_;
-    int channels_;
-    int left_, columns_;
-    int height_;
-    int next_ = 0;
-    std::vector<std::uint16_t> memory_;
-};
 
 void widened(const std::uint8_t* in, std::size_t samples, std::uint16_t* out) {
     kernels::widen(in, samples, out);
@@ -95,7 +50,15 @@ template void sensor_row(const SensorWork&, int, int, int, int, const std::uint1
 
 std::unique_ptr<FrameRows> sensor_rows(std::unique_ptr<FrameRows> rows, SensorWork work, int channels,
                                        kernels::Span columns, int height) {
-    return std::make_unique<SensorRows>(std::move(rows), std::move(work), channels, columns, height);
+    const int pixels = std::max(0, columns.end - columns.begin);
+    const auto change = [work = std::move(work), left = columns.begin, pixels, channels](int y, const SourceRow& from,
+                                                                                         std::uint16_t* out) {
+        if (from.narrow)
+            sensor_row(work, y, left, pixels, channels, from.narrow, out);
+        else
+            sensor_row(work, y, left, pixels, channels, from.wide, out);
+    };
+    return changed_rows(std::move(rows), change, channels, columns, height);
 }
 
 }  // namespace bp
