@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "align/bend.h"
+#include "base/median.h"
 
 namespace bp {
 namespace {
@@ -78,9 +79,7 @@ Agreement agreement_of(const cv::Mat& reference, const cv::Mat& frame, const Mat
         }
     if (out.blocks == 0 || shifts.empty()) return out;
     out.share = double(shifts.size()) / out.blocks;
-    const auto middle = shifts.begin() + std::ptrdiff_t(shifts.size() / 2);
-    std::nth_element(shifts.begin(), middle, shifts.end());
-    out.residual_px = *middle;
+    out.residual_px = middle_of(shifts);
     return out;
 }
 

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "base/median.h"
+
 namespace bp {
 namespace {
 
@@ -45,13 +47,6 @@ struct Pull {
     std::vector<double> xx, xy, yy, xt, yt;
 };
 
-double median_of(std::vector<float> values) {
-    if (values.empty()) return 0;
-    const auto middle = values.begin() + std::ptrdiff_t(values.size() / 2);
-    std::nth_element(values.begin(), middle, values.end());
-    return *middle;
-}
-
 Pull pull_at(const Nodes& nodes, const cv::Mat& still, const cv::Mat& moved, const cv::Mat& inside) {
     cv::Mat dx, dy, off;
     cv::Mat mean = (still + moved) * 0.5;
@@ -62,7 +57,7 @@ Pull pull_at(const Nodes& nodes, const cv::Mat& still, const cv::Mat& moved, con
     for (int y = 0; y < off.rows; y += 3)
         for (int x = 0; x < off.cols; x += 3)
             if (inside.at<std::uint8_t>(y, x) == 255) sizes.push_back(std::abs(off.at<float>(y, x)));
-    const double reach = cut_off * std::max(1e-3, 1.4826 * median_of(std::move(sizes)));
+    const double reach = cut_off * std::max(1e-3, 1.4826 * double(sizes.empty() ? 0.0F : middle_of(sizes)));
     cv::Mat weight(off.size(), CV_32F);
     for (int y = 0; y < off.rows; ++y)
         for (int x = 0; x < off.cols; ++x) {
@@ -90,7 +85,7 @@ Pull pull_at(const Nodes& nodes, const cv::Mat& still, const cv::Mat& moved, con
 void settle(Nodes& nodes, const Pull& pull) {
     std::vector<float> texture;
     for (std::size_t k = 0; k < pull.xx.size(); ++k) texture.push_back(float(pull.xx[k] + pull.yy[k]));
-    const double tie = stiffness * std::max(1e-9, median_of(std::move(texture)));
+    const double tie = stiffness * std::max(1e-9, double(middle_of(texture)));
     const std::vector<float> across = nodes.across;
     const std::vector<float> down = nodes.down;
     const auto& grid = nodes.grid;

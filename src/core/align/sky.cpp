@@ -6,6 +6,7 @@
 #include <unordered_map>
 
 #include "align/sky_model.h"
+#include "base/median.h"
 
 namespace bp {
 namespace {
@@ -334,9 +335,7 @@ class Placer {
                 const auto at = project(stars_[s.star], model_, pose);
                 left.push_back(std::hypot(at->x - s.at.x, at->y - s.at.y));
             }
-            const auto mid = left.begin() + std::ptrdiff_t(left.size() / 2);
-            std::nth_element(left.begin(), mid, left.end());
-            out.residual_px = *mid;
+            out.residual_px = middle_of(left);
         }
         out.sensor = {pose.shift[0], pose.shift[1]};
         // Back from the frame's camera to the reference's: the columns are where its axes point.

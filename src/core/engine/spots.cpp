@@ -4,6 +4,7 @@
 #include <cmath>
 #include <optional>
 
+#include "base/median.h"
 #include "base/parallel.h"
 #include "engine/aligning.h"
 #include "engine/render.h"
@@ -85,12 +86,6 @@ double widest_move(const std::vector<SpotView>& views, Point at) {
     return out;
 }
 
-double median_of(std::vector<double>& values) {
-    const auto middle = values.begin() + std::ptrdiff_t(values.size() / 2);
-    std::nth_element(values.begin(), middle, values.end());
-    return *middle;
-}
-
 // What views have in common that move with the sensor and not with the scene: in each, the light of every pixel over
 // the median of what all of them show of that place.
 RasterF common_of_moving(const std::vector<SpotView>& views) {
@@ -112,9 +107,9 @@ RasterF common_of_moving(const std::vector<SpotView>& views) {
                 for (const SpotView& other : views)
                     if (const auto v = light_at(other, other.place.to_frame(scene))) shown.push_back(*v);
                 if (shown.size() >= 3)
-                    shares.push_back(double(view.light.at(x, y, 0)) / std::max(1e-6, median_of(shown)));
+                    shares.push_back(double(view.light.at(x, y, 0)) / std::max(1e-6, middle_of(shown)));
             }
-            out.at(x, y, 0) = shares.empty() ? 1.0F : float(median_of(shares));
+            out.at(x, y, 0) = shares.empty() ? 1.0F : float(middle_of(shares));
         }
     });
     return out;
@@ -130,7 +125,7 @@ RasterF common_of_still(const std::vector<SpotView>& views, int around_px) {
     for (std::size_t i = 0; i < out.data().size(); ++i) {
         values.clear();
         for (const RasterF& frame : beside) values.push_back(double(frame.data()[i]));
-        out.data()[i] = float(median_of(values));
+        out.data()[i] = float(middle_of(values));
     }
     return out;
 }

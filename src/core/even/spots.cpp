@@ -5,6 +5,8 @@
 #include <cmath>
 #include <optional>
 
+#include "base/median.h"
+
 namespace bp {
 namespace {
 
@@ -55,12 +57,6 @@ Plane plane_through(const std::vector<std::array<double, 3>>& points, const std:
     return out;
 }
 
-double median_of(std::vector<double>& values) {
-    const auto middle = values.begin() + std::ptrdiff_t(values.size() / 2);
-    std::nth_element(values.begin(), middle, values.end());
-    return *middle;
-}
-
 // Robust: what stands apart in the ring, a star or a branch, is left out after a first fit.
 Plane plane_of_ring(const RasterF& light, const Rect& area, Point at, double radius) {
     std::vector<std::array<double, 3>> points;
@@ -80,7 +76,7 @@ Plane plane_of_ring(const RasterF& light, const Rect& area, Point at, double rad
         off.reserve(points.size());
         for (const auto& [x, y, v] : points) off.push_back(std::abs(v - plane.at(x, y)));
         std::vector<double> sorted = off;
-        plane.spread = 1.4826 * median_of(sorted);
+        plane.spread = 1.4826 * middle_of(sorted);
         for (std::size_t i = 0; i < points.size(); ++i) weights[i] = off[i] <= 2.5 * plane.spread + 1e-9 ? 1 : 0;
     }
     return plane;
@@ -129,7 +125,7 @@ std::vector<double> gains_of(const std::vector<SpotView>& views, const Rect& are
                 const auto other = light_at(view.light, area, view.place.to_frame(views.front().place.to_canvas(p)));
                 if (first && other && *first > 1e-4) ratios.push_back(*other / *first);
             }
-        out.push_back(ratios.empty() ? 1 : std::max(1e-3, median_of(ratios)));
+        out.push_back(ratios.empty() ? 1 : std::max(1e-3, middle_of(ratios)));
     }
     return out;
 }
@@ -192,7 +188,7 @@ SensorSpot measured_spot(Point at, double radius_px, const std::vector<SpotView>
             if (v) others.push_back(*v / gains[o]);
         }
         if (others.size() < enough) return std::nullopt;
-        return median_of(others) * gains[k];
+        return middle_of(others) * gains[k];
     };
     RasterF passing(here.size(), 1);
     std::fill(passing.data().begin(), passing.data().end(), 1.0F);
