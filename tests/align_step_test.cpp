@@ -142,6 +142,16 @@ TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and i
     CHECK(std::hypot(place().m[0], place().m[3]) == Approx(1.01 * 1.5).epsilon(0.05));
     w.studio().document().undo();
 
+    // The pivot can be moved: turning holds the picture still there.
+    w.stroke({{239.5, 159.5}, {300, 210}});
+    const Matrix unturned = place();
+    w.click("turn_right");
+    const Matrix change = place() * inverse(unturned);
+    CHECK(std::abs(change.m[3]) > 1e-5);
+    const Point held = change({299.5, 209.5});
+    CHECK(std::hypot(held.x - 299.5, held.y - 209.5) < 1e-3);
+    w.studio().document().undo();
+
     w.find<QPushButton>("flicker")->click();
     CHECK(canvas.flickers());
     CHECK(w.window.comparison().on());
@@ -260,6 +270,12 @@ TEST_CASE("the cover is seen, and the crop is dragged, typed and taken back", "[
     REQUIRE(w.pile().crop);
     CHECK(std::abs(w.pile().crop->right() - 380) <= 2);
     CHECK(w.pile().crop->top == full.top);
+    // Its inside moves all of it, never out of the canvas.
+    const Rect dragged = *w.pile().crop;
+    w.stroke({{200, 160}, {206, 150}, {206, 60}});
+    CHECK(w.pile().crop->size() == dragged.size());
+    CHECK(w.pile().crop->top == 0);
+    CHECK(w.pile().crop->left > dragged.left);
     w.find<QSpinBox>("crop_left")->setValue(50);
     CHECK(w.pile().crop->left == 50);
     CHECK(output_area(w.pile()) == *w.pile().crop);

@@ -6,14 +6,16 @@
 #include <cmath>
 #include <cstdlib>
 
+#include "even/tone.h"
+#include "image/profile.h"
 #include "kernels/blend.h"
+#include "kernels/correct.h"
 #include "kernels/extremes.h"
 #include "kernels/light_sums.h"
 #include "kernels/mean.h"
 #include "kernels/median.h"
 #include "kernels/strays.h"
 #include "support/fixtures.h"
-
 using namespace bp;
 
 namespace {
@@ -255,4 +257,40 @@ TEST_CASE("differences are absolute, amplified and clamped") {
     CHECK(out[0] == 20);
     CHECK(out[1] == 1600);
     CHECK(out[2] == 65535);
+}
+
+TEST_CASE("darks are subtracted and light let through as in plain reckoning, and nothing stays nothing") {
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    std::vector<float> light;
+    for (int v = 0; v < 65536; ++v) light.push_back(float(double(curve.light(std::uint16_t(v))) / LightCurve::full));
+    const ToneTable tone({}, curve);
+    const kernels::LightTables tables{light.data(), tone.data()};
+    const auto in = test::speckle({97, 1}, 3, 5).data();
+    const auto narrow = test::speckle({97, 1}, 3, 6).data();
+    std::vector<std::uint8_t> bytes;
+    for (const std::uint16_t v : narrow) bytes.push_back(std::uint8_t(v >> 8U));
+    std::vector<std::uint16_t> dark(in.size()), out(in.size());
+    for (std::size_t i = 0; i < dark.size(); ++i) dark[i] = std::uint16_t(i * 97 % 20000);
+    kernels::subtract_dark(in.data(), dark.data(), 0.5F, in.size(), tables, out.data());
+    for (std::size_t i = 0; i < in.size(); ++i) {
+        const double less = std::max(0.0, double(curve.light(in[i])) - 0.5 * curve.light(dark[i]));
+        CHECK(std::abs(out[i] - curve.sample(less)) <= 1);
+    }
+    const std::vector<std::uint16_t> none(in.size(), 0);
+    kernels::subtract_dark(in.data(), none.data(), 1, in.size(), tables, out.data());
+    CHECK(out == in);
+    kernels::subtract_dark(bytes.data(), none.data(), 1, bytes.size(), tables, out.data());
+    for (std::size_t i = 0; i < bytes.size(); ++i) CHECK(out[i] == bytes[i] * 257);
+
+    std::vector<std::uint16_t> passed(97, 65535);
+    passed[10] = 32768;
+    passed[11] = 1;
+    std::vector<std::uint16_t> lifted = in;
+    kernels::let_through(passed.data(), 97, 3, tables, lifted.data());
+    for (std::size_t i = 0; i < in.size(); ++i)
+        if (i / 3 != 10 && i / 3 != 11) CHECK(lifted[i] == in[i]);
+    for (std::size_t i = 30; i < 33; ++i)
+        CHECK(std::abs(lifted[i] - curve.sample(std::min(LightCurve::full, curve.light(in[i]) * 65535.0 / 32768))) <=
+              1);
+    CHECK(lifted[33] == 65535);
 }

@@ -46,11 +46,22 @@ std::vector<Placement> many_placements(Size size) {
             Placement{Matrix::rigid(0.01, middle, 0, 0), wide(size.width, size.height), {2.5, -1.5}}};
 }
 
+// The same, and a bend, which may cover a row in several pieces.
+std::vector<Placement> with_a_bend(Size size) {
+    std::vector<Placement> out = many_placements(size);
+    auto bend = std::make_shared<const Flex>(Flex::Grid{{0, 0}, size.width / 3.0, 4, 3},
+                                             std::vector<float>{0, 1, 2, 1, -1, 0, 1, 0, 1, 1, 0, -1},
+                                             std::vector<float>{1, 0, -1, 0, 2, 1, 0, 0, 0, -1, 1, 1});
+    out.emplace_back(Matrix::rigid(0.02, {size.width / 2.0, size.height / 2.0}, 1, 0), std::nullopt, Point{},
+                     std::move(bend));
+    return out;
+}
+
 }  // namespace
 
 TEST_CASE("a lens and its placements lead there and back", "[placement]") {
     const Size size{80, 60};
-    for (const Placement& placed : many_placements(size))
+    for (const Placement& placed : with_a_bend(size))
         for (double y = 0; y < 60; y += 7)
             for (double x = 0; x < 80; x += 7) {
                 const Point back = placed.to_frame(placed.to_canvas({x, y}));
@@ -155,7 +166,7 @@ TEST_CASE("a straight ramp stays straight under any place, and a constant stays 
 
 TEST_CASE("any division into spans, row windows and limits gives the same samples") {
     const Raster16 source = test::speckle({150, 60}, 3, 9);
-    for (const Placement& placed : many_placements(source.size())) {
+    for (const Placement& placed : with_a_bend(source.size())) {
         const SourceMap map(placed, source.size());
         RowPlaces places(map, {0, 150});
         for (int y = 0; y < 60; y += 3) {

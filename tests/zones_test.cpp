@@ -12,6 +12,7 @@
 #include "pile/file.h"
 #include "support/fixtures.h"
 #include "zones/snap.h"
+#include "zones/suggest.h"
 
 using namespace bp;
 using bp::test::Folder;
@@ -225,6 +226,90 @@ TEST_CASE("a roughly painted border is brought to roofs and fine branches") {
     // The mast's upper end stands alone in the sky.
     CHECK(fine.at(120, 160, 0) < 100);
     CHECK(fine.at(112, 160, 0) > 200);
+}
+
+TEST_CASE("detail that frames have in common tells what turns from what stands, and nothing tells nothing") {
+    const Size size{80, 60};
+    // Stars in the upper half move on by two pixels a frame, stones in the lower half stand; noise on all of it.
+    const auto frame = [&](int k, bool laid_by_stars) {
+        RasterF out(size, 1);
+        unsigned seed = unsigned(k) * 77 + 5;
+        for (int y = 0; y < size.height; ++y)
+            for (int x = 0; x < size.width; ++x) {
+                seed = seed * 1664525U + 1013904223U;
+                const bool sky = y < 30;
+                const int along = sky == laid_by_stars ? x : x + 2 * k;
+                const bool lit = sky ? along % 23 == 7 && y % 9 == 4 : (along / 2 + y / 2) % 5 == 0;
+                out.at(x, y, 0) = 0.3F + (lit ? 0.2F : 0.0F) + 0.004F * float(seed >> 29U);
+            }
+        return out;
+    };
+    Common as_sky(size), as_land(size);
+    for (int k = 0; k < 8; ++k) {
+        as_sky.add(fine_detail(frame(k, true)), [](int, int) { return true; });
+        as_land.add(fine_detail(frame(k, false)), [](int, int) { return true; });
+    }
+    const Raster8 belief = belief_of_motion(as_sky, as_land);
+    REQUIRE_FALSE(belief.empty());
+    long stars = 0, stones = 0, wrong = 0;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            const std::uint8_t told = belief.at(x, y, 0);
+            (told == 255 ? stars : stones) += told == 255 || told == 0 ? 1 : 0;
+            // What reaches over the border is a few pixels of detail's own width.
+            if (std::abs(y - 30) > 4) wrong += (told == 255 && y > 30) || (told == 0 && y < 30) ? 1 : 0;
+        }
+    CHECK(stars > 9);
+    CHECK(stones > 300);
+    CHECK(20 * wrong < stars + stones);
+    CHECK(belief.at(40, 2, 0) >= 128);
+    CHECK(belief.at(40, 58, 0) < 128);
+    const Common nothing(size);
+    CHECK(belief_of_motion(nothing, nothing).empty());
+}
+
+TEST_CASE("islands of a cut belong to what is around them, larger pieces stay") {
+    Raster8 cut({100, 80}, 1);
+    for (int y = 0; y < 80; ++y)
+        for (int x = 0; x < 100; ++x) {
+            const bool island = std::abs(x - 20) < 3 && std::abs(y - 60) < 3;
+            const bool hole = std::abs(x - 70) < 3 && std::abs(y - 10) < 3;
+            const bool tower = x > 40 && x < 60 && y > 20;
+            cut.at(x, y, 0) = (y < 40 && !tower && !hole) || island ? 255 : 0;
+        }
+    const Raster8 clean = without_islands(cut, 0.01);
+    CHECK(clean.at(20, 60, 0) == 0);
+    CHECK(clean.at(70, 10, 0) == 255);
+    CHECK(clean.at(50, 30, 0) == 0);
+    CHECK(clean.at(10, 10, 0) == 255);
+    CHECK(without_islands(cut, 0).data() == cut.data());
+}
+
+TEST_CASE("what is sure stays, and a picture with one side alone is left as it is likely") {
+    Raster8 rough({60, 50}, 1);
+    for (int y = 0; y < 50; ++y)
+        for (int x = 0; x < 60; ++x) rough.at(x, y, 0) = y < 25 ? 255 : 0;
+    const Raster8 belief = belief_of(rough, 6);
+    CHECK(belief.at(30, 5, 0) == 255);
+    CHECK(belief.at(30, 22, 0) == likely_sky);
+    CHECK(belief.at(30, 27, 0) == likely_land);
+    CHECK(belief.at(30, 45, 0) == 0);
+    Raster8 flat({60, 50}, 3);
+    Raster8 all_sky({60, 50}, 1);
+    std::fill(all_sky.data().begin(), all_sky.data().end(), likely_sky);
+    const Raster8 cut = cut_along_edges(flat, all_sky);
+    CHECK(share_of(cut, {0, 0, 60, 50}, 255) == 1);
+}
+
+TEST_CASE("zones that were not painted cannot be snapped") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 2, {60, 40}, 8);
+    Job job;
+    FrameStore store(working_space(pile));
+    CHECK_FALSE(snap_zones(pile, 20, store, job).ok());
+    const auto none = snap_zones(with_zones(pile, Mask(pile.size)), 20, store, job);
+    REQUIRE_FALSE(none.ok());
+    CHECK(none.failure().sentence.find("Paint roughly") == 0);
 }
 
 TEST_CASE("what turns with the stars is suggested as sky, and both zones come out clean") {

@@ -49,7 +49,9 @@ bool sound(const Flex& flex, Size size) {
     const std::size_t nodes = std::size_t(grid.columns) * std::size_t(grid.rows);
     if (flex.across().size() != nodes || flex.down().size() != nodes) return false;
     if (!(std::abs(grid.first.x) < longest && std::abs(grid.first.y) < longest && grid.step < longest)) return false;
-    return std::isfinite(flex.largest()) && flex.largest() < longest / 4;
+    const auto counted = [](float v) { return std::isfinite(v); };
+    return std::all_of(flex.across().begin(), flex.across().end(), counted) &&
+           std::all_of(flex.down().begin(), flex.down().end(), counted) && flex.largest() < longest / 4;
 }
 
 }  // namespace
