@@ -99,6 +99,20 @@ TEST_CASE("parallel_for visits every index once, also nested") {
     CHECK_FALSE(touched);
 }
 
+TEST_CASE("parallel_each visits every index once, from the first on") {
+    std::vector<std::atomic<int>> seen(100);
+    parallel_each(0, 100, [&](int i) { ++seen[std::size_t(i)]; });
+    CHECK(std::all_of(seen.begin(), seen.end(), [](const auto& n) { return n == 1; }));
+    const ThreadLimit one(1);
+    CHECK(threads_at_work() == 1);
+    std::vector<int> order;
+    parallel_each(5, 25, [&](int i) { order.push_back(i); });
+    CHECK(order.size() == 20);
+    CHECK(std::is_sorted(order.begin(), order.end()));
+    parallel_each(3, 3, [&](int i) { order.push_back(i); });
+    CHECK(order.size() == 20);
+}
+
 TEST_CASE("a job tells how far it is and can be stopped") {
     std::vector<double> fractions;
     Job job([&](const Progress& p) { fractions.push_back(p.fraction); });

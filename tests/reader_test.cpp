@@ -97,6 +97,37 @@ TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks ar
     CHECK(inks.failure().sentence == "inks.jpg is neither grey nor RGB. Save it as RGB.");
 }
 
+TEST_CASE("a JPEG gives its brightness alone, at every level and upright; other files have none apart") {
+    const Folder folder;
+    const Raster16 picture = test::landscape({120, 88}, {});
+    write_jpeg(folder / "a.jpg", picture, Scans::one, Stored::ycc, 6);
+    for (int level = 0; level <= 4; ++level) {
+        INFO("level " << level);
+        const Raster16 colours = read_picture(folder / "a.jpg", level).value();
+        const auto reader = RowReader::open_brightness(folder / "a.jpg", level).value();
+        REQUIRE(reader != nullptr);
+        REQUIRE(reader->size() == colours.size());
+        REQUIRE(reader->channels() == 1);
+        std::vector<std::uint16_t> row(std::size_t(colours.width()));
+        auto* bytes = reinterpret_cast<std::uint8_t*>(row.data());
+        int worst = 0;
+        for (int y = 0; y < colours.height(); ++y) {
+            REQUIRE(reader->read({&bytes, 1}).ok());
+            for (int x = 0; x < colours.width(); ++x) {
+                const double sum =
+                    0.299 * colours.at(x, y, 0) + 0.587 * colours.at(x, y, 1) + 0.114 * colours.at(x, y, 2);
+                const int seen = reader->bits() == 8 ? bytes[x] * 257 : row[std::size_t(x)];
+                worst = std::max(worst, int(std::abs(sum - seen)));
+            }
+        }
+        // Colours that were cut off at black or white, and rounding.
+        CHECK(worst < 4 * 257);
+    }
+    test::write(folder / "b.tif", picture);
+    CHECK(RowReader::open_brightness(folder / "b.tif", 0).value() == nullptr);
+    CHECK_FALSE(RowReader::open_brightness(folder / "none.jpg", 0).ok());
+}
+
 TEST_CASE("readers say what they give, and give it in the file's own bits") {
     const Folder folder;
     const Raster16 eight = test::speckle_8({45, 31}, 3, 1);

@@ -13,7 +13,14 @@ struct Agreement {
     int blocks = 0;          // with texture
 };
 
-// Of two pictures in local contrast, block by block; `flex` may be null (bend.h).
-Agreement agreement_of(const cv::Mat& reference, const cv::Mat& frame, const Matrix& to_frame, const Flex* flex);
+// A reference in local contrast as it is judged by: without noise, and its change to the right and down.
+struct Judged {
+    cv::Mat still, dx, dy;
+};
+Judged judged(const cv::Mat& contrast);
+
+// Of a frame in local contrast with it, block by block; `flex` may be null: the frame at to_frame(p + flex(p)) is held
+// against the reference at p.
+Agreement agreement_of(const Judged& reference, const cv::Mat& frame, const Matrix& to_frame, const Flex* flex);
 
 }  // namespace bp

@@ -29,7 +29,12 @@ constexpr std::array<ModelEntry, 7> table{{
 constexpr int coarsest_side = 100;
 constexpr int judged_side = 800;     // agreement is judged on pictures of about this size
 constexpr int features_side = 1200;  // and features are found on these
-constexpr std::size_t most_landmarks = 80000;
+constexpr std::size_t most_landmarks = 40000;
+constexpr std::size_t most_coarse_landmarks = 12000;
+// A step that moves nothing by more ends the descent, in pixels of its level: the finest decides.
+constexpr double close_enough(int level) {
+    return level == 0 ? 0.001 : 0.02;
+}
 constexpr double least_share = 0.3;  // of the blocks must agree
 constexpr int fewest_blocks = 6;
 constexpr double worst_residual = 1.0;  // pixels of the pictures that are judged
@@ -138,12 +143,13 @@ bool operator==(const Alignment& a, const Alignment& b) {
 struct AlignReference::Prepared {
     std::vector<cv::Mat> brightness;  // from fine to coarse
     std::vector<Level> levels;
+    Judged judged_by;
     cv::Mat trust;  // may be empty
     double fineness = 0;
     mutable std::once_flag described;
     mutable Features features;
 
-    int judged() const { return level_within(brightness, judged_side); }
+    int judged_level() const { return level_within(brightness, judged_side); }
     int featured() const { return level_within(brightness, features_side); }
 
     const Features& its_features() const {
@@ -155,7 +161,7 @@ struct AlignReference::Prepared {
         for (; level >= 0 && fit.correlation > 0; --level) {
             const Level& here = levels[std::size_t(level)];
             fit = descend(here.landmarks, here.contrast.size(), frame[std::size_t(level)], fit.to_frame, model,
-                          level == 0 ? 12 : 30);
+                          level == 0 ? 12 : 30, close_enough(level));
             if (level > 0) fit.to_frame = from_level(fit.to_frame, 1);
         }
         return fit;
@@ -179,14 +185,14 @@ struct AlignReference::Prepared {
         const cv::Mat moving = softer ? frame[0] : out_of_focus(frame[0], blur);
         const cv::Mat contrast = local_contrast(still);
         return descend(landmarks_of(contrast, trust, most_landmarks), contrast.size(), local_contrast(moving),
-                       fit.to_frame, model, steps);
+                       fit.to_frame, model, steps, close_enough(0));
     }
     Alignment judge(const Fit& fit, const std::vector<cv::Mat>& frame, const SharedFlex& flex = nullptr) const {
         if (fit.correlation <= 0) return not_aligned();
-        const int level = judged();
+        const int level = judged_level();
         const SharedFlex bend = at_level(flex, level);
-        const Agreement agreement = agreement_of(levels[std::size_t(level)].contrast, frame[std::size_t(level)],
-                                                 at_level(fit.to_frame, level), bend.get());
+        const Agreement agreement =
+            agreement_of(judged_by, frame[std::size_t(level)], at_level(fit.to_frame, level), bend.get());
         Alignment out;
         out.flex = flex;
         out.to_reference = inverse(fit.to_frame);
@@ -205,9 +211,11 @@ AlignReference::AlignReference(const RasterF& brightness, const RasterF* trust) 
     const std::vector<cv::Mat> trusted = trust ? halves(as_mat(*trust).clone(), coarsest_side) : std::vector<cv::Mat>();
     for (std::size_t i = 0; i < prepared->brightness.size(); ++i) {
         Level level{local_contrast(prepared->brightness[i]), {}};
-        level.landmarks = landmarks_of(level.contrast, trust ? trusted[i] : cv::Mat(), most_landmarks);
+        level.landmarks = landmarks_of(level.contrast, trust ? trusted[i] : cv::Mat(),
+                                       i == 0 ? most_landmarks : most_coarse_landmarks);
         prepared->levels.push_back(std::move(level));
     }
+    prepared->judged_by = judged(prepared->levels[std::size_t(prepared->judged_level())].contrast);
     if (trust) prepared->trust = trusted[0];
     prepared->fineness = fineness_of(prepared->brightness[std::size_t(prepared->halved())],
                                      prepared->brightness[std::size_t(prepared->coarse())]);
@@ -242,7 +250,8 @@ Alignment AlignReference::align(const RasterF& frame, Model model) const {
     // From afar turns and scales show too little to be told from what moves.
     const Model first = model == Model::perspective ? Model::similarity : model;
     const auto try_from = [&](const Matrix& start) {
-        return descend(coarse.landmarks, coarse.contrast.size(), contrast[std::size_t(top)], start, first, 60);
+        return descend(coarse.landmarks, coarse.contrast.size(), contrast[std::size_t(top)], start, first, 60,
+                       close_enough(top));
     };
     Fit fit = try_from(coarse_shift(coarse.contrast, contrast[std::size_t(top)]));
     // What moves through the scene can mislead the first guess.

@@ -150,35 +150,34 @@ Flex doubled(const Flex& flex) {
     return {grid, std::move(across), std::move(down)};
 }
 
-}  // namespace
-
-cv::Mat seen_through(const cv::Mat& frame, cv::Size size, const Matrix& to_frame, const Flex* flex, cv::Mat* inside) {
+// The frame as the reference sees it: at to_frame(p + flex(p)). `inside` becomes 255 where it reaches.
+cv::Mat seen_through(const cv::Mat& frame, cv::Size size, const Matrix& to_frame, const Flex& flex, cv::Mat& inside) {
     cv::Mat across(size, CV_32F), down(size, CV_32F);
-    for (int y = 0; y < size.height; ++y)
+    inside.create(size, CV_8U);
+    const auto& m = to_frame.m;
+    const double right = frame.cols - 1;
+    const double bottom = frame.rows - 1;
+    for (int y = 0; y < size.height; ++y) {
+        auto* u = across.ptr<float>(y);
+        auto* v = down.ptr<float>(y);
+        auto* in = inside.ptr<std::uint8_t>(y);
         for (int x = 0; x < size.width; ++x) {
             Point p{double(x), double(y)};
-            if (flex) {
-                const Point d = flex->at(p);
-                p = {p.x + d.x, p.y + d.y};
-            }
-            p = to_frame(p);
-            across.at<float>(y, x) = float(p.x);
-            down.at<float>(y, x) = float(p.y);
+            const Point d = flex.at(p);
+            p = {p.x + d.x, p.y + d.y};
+            const double w = m[6] * p.x + m[7] * p.y + m[8];
+            p = {(m[0] * p.x + m[1] * p.y + m[2]) / w, (m[3] * p.x + m[4] * p.y + m[5]) / w};
+            u[x] = float(p.x);
+            v[x] = float(p.y);
+            in[x] = p.x >= 0 && p.y >= 0 && p.x <= right && p.y <= bottom ? 255 : 0;
         }
+    }
     cv::Mat out;
     cv::remap(frame, out, across, down, cv::INTER_CUBIC, cv::BORDER_REPLICATE);
-    if (inside) {
-        inside->create(size, CV_8U);
-        for (int y = 0; y < size.height; ++y)
-            for (int x = 0; x < size.width; ++x) {
-                const float u = across.at<float>(y, x);
-                const float v = down.at<float>(y, x);
-                const bool in = u >= 0 && v >= 0 && u <= float(frame.cols - 1) && v <= float(frame.rows - 1);
-                inside->at<std::uint8_t>(y, x) = in ? 255 : 0;
-            }
-    }
     return out;
 }
+
+}  // namespace
 
 SharedFlex bend_onto(const std::vector<cv::Mat>& reference, const std::vector<cv::Mat>& frame, const Matrix& to_frame) {
     std::shared_ptr<const Flex> found;
@@ -190,7 +189,7 @@ SharedFlex bend_onto(const std::vector<cv::Mat>& reference, const std::vector<cv
             const Flex now = nodes.flex();
             cv::Mat inside;
             const cv::Mat moved =
-                seen_through(frame[std::size_t(level)], still.size(), at_level(to_frame, level), &now, &inside);
+                seen_through(frame[std::size_t(level)], still.size(), at_level(to_frame, level), now, inside);
             settle(nodes, pull_at(nodes, still, moved, inside));
             hold_back(nodes, furthest);
         }

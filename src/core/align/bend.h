@@ -15,7 +15,4 @@ namespace bp {
 // bounded to a thirtieth of the picture, and neighbours never cross.
 SharedFlex bend_onto(const std::vector<cv::Mat>& reference, const std::vector<cv::Mat>& frame, const Matrix& to_frame);
 
-// The frame as the reference sees it: at to_frame(p + flex(p)). `inside` (may be null) becomes 255 where it reaches.
-cv::Mat seen_through(const cv::Mat& frame, cv::Size size, const Matrix& to_frame, const Flex* flex, cv::Mat* inside);
-
 }  // namespace bp

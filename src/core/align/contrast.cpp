@@ -3,21 +3,16 @@
 #include <algorithm>
 #include <opencv2/imgproc.hpp>
 
+#include "kernels/contrast.h"
+
 namespace bp {
 
 cv::Mat local_contrast(const cv::Mat& brightness) {
-    constexpr int around = 31;
-    constexpr double faint = 0.012;  // of full scale
-    cv::Mat smooth, mean, square, spread;
-    cv::GaussianBlur(brightness, smooth, cv::Size(5, 5), 0);
-    cv::blur(smooth, mean, cv::Size(around, around));
-    smooth -= mean;
-    cv::multiply(smooth, smooth, square);
-    cv::blur(square, spread, cv::Size(around, around));
-    spread += faint * faint;
-    cv::sqrt(spread, spread);
-    cv::divide(smooth, spread, smooth);
-    return smooth;
+    constexpr float faint = 0.012F;  // of full scale
+    const cv::Mat in = brightness.isContinuous() ? brightness : brightness.clone();
+    cv::Mat out(in.size(), CV_32F);
+    kernels::local_contrast(in.ptr<float>(), in.cols, in.rows, faint, out.ptr<float>());
+    return out;
 }
 
 std::vector<cv::Mat> halves(const cv::Mat& picture, int coarsest) {

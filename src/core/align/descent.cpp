@@ -3,35 +3,22 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <functional>
 #include <opencv2/imgproc.hpp>
+
+#include "align/contrast.h"
+#include "base/parallel.h"
 
 namespace bp {
 namespace {
 
 constexpr int border = 4;  // pixels of the reference that are left out: their gradients are not whole
-constexpr double close_enough = 0.001;
 constexpr double least_overlap = 0.25;
 
 // Shift x, shift y, turn, scale, stretch, shear, and the two ways of tilting: each in pixels at the edge of the
 // picture.
 constexpr std::size_t most_parameters = 8;
 using Step = std::array<double, most_parameters>;
-// With gain and offset.
-constexpr std::size_t most_unknowns = most_parameters + 2;
-
-std::size_t parameters_of(Model model) {
-    switch (model) {
-        case Model::shift:
-            return 2;
-        case Model::rigid:
-            return 3;
-        case Model::similarity:
-            return 4;
-        default:
-            return most_parameters;
-    }
-}
-
 // The transform of a small step, in pixels about `middle`; `radius` is where parameters are measured.
 Matrix change_of(const Step& p, Model model, Point middle, double radius) {
     if (model == Model::shift) return Matrix::shift(p[0], p[1]);
@@ -64,31 +51,16 @@ Matrix normalised(Matrix m) {
     return m;
 }
 
-bool sample(const cv::Mat& image, Point p, double& value) {
-    const int x = int(std::floor(p.x));
-    const int y = int(std::floor(p.y));
-    if (x < 0 || y < 0 || x + 1 >= image.cols || y + 1 >= image.rows) return false;
-    const double u = p.x - x;
-    const double v = p.y - y;
-    const auto* top = image.ptr<float>(y) + x;
-    const auto* bottom = image.ptr<float>(y + 1) + x;
-    value = (double(top[0]) * (1 - u) + double(top[1]) * u) * (1 - v) +
-            (double(bottom[0]) * (1 - u) + double(bottom[1]) * u) * v;
-    return true;
-}
-
 // What the frame shows at the landmarks; not a number where it does not reach.
 void look(const std::vector<Landmark>& landmarks, const cv::Mat& frame, const Matrix& to_frame,
           std::vector<double>& seen) {
     const auto& m = to_frame.m;
     const bool tilted = m[6] != 0 || m[7] != 0;
     for (std::size_t i = 0; i < landmarks.size(); ++i) {
-        double value = 0;
         const double x = landmarks[i].x;
         const double y = landmarks[i].y;
         const Point p = tilted ? to_frame({x, y}) : Point{m[0] * x + m[1] * y + m[2], m[3] * x + m[4] * y + m[5]};
-        const bool there = sample(frame, p, value);
-        seen[i] = there ? value : std::nan("");
+        seen[i] = between_pixels(frame, p).value_or(std::nan(""));
     }
 }
 
@@ -153,13 +125,14 @@ void weigh(const std::vector<Landmark>& landmarks, const std::vector<double>& se
 }
 
 // The step that moves the landmarks onto gain * seen + offset best, with both fitted along; false when the texture does
-// not determine it.
+// not determine it. The number of parameters is known when this is compiled: the sums then stay in registers.
+template <std::size_t parameters>
 bool solve(const std::vector<Landmark>& landmarks, const std::vector<double>& seen, const std::vector<double>& weights,
-           Point middle, double radius, std::size_t parameters, Step& step) {
-    const std::size_t unknowns = parameters + 2;
-    std::array<std::array<double, most_unknowns>, most_unknowns> square{};
-    std::array<double, most_unknowns> right{};
-    std::array<double, most_unknowns> row{};
+           Point middle, double radius, Step& step) {
+    constexpr std::size_t unknowns = parameters + 2;
+    std::array<std::array<double, unknowns>, unknowns> square{};
+    std::array<double, unknowns> right{};
+    std::array<double, unknowns> row{};
     for (std::size_t k = 0; k < landmarks.size(); ++k) {
         if (std::isnan(seen[k]) || weights[k] == 0) continue;
         const Landmark& l = landmarks[k];
@@ -180,7 +153,7 @@ bool solve(const std::vector<Landmark>& landmarks, const std::vector<double>& se
             for (std::size_t b = a; b < unknowns; ++b) square[a][b] += weighted * row[b];
         }
     }
-    const int n = int(unknowns);
+    constexpr int n = int(unknowns);
     cv::Mat left(n, n, CV_64F);
     cv::Mat wanted(n, 1, CV_64F);
     for (int a = 0; a < n; ++a) {
@@ -198,6 +171,22 @@ bool solve(const std::vector<Landmark>& landmarks, const std::vector<double>& se
     return true;
 }
 
+using Solve = bool (*)(const std::vector<Landmark>&, const std::vector<double>&, const std::vector<double>&, Point,
+                       double, Step&);
+
+Solve solver_of(Model model) {
+    switch (model) {
+        case Model::shift:
+            return solve<2>;
+        case Model::rigid:
+            return solve<3>;
+        case Model::similarity:
+            return solve<4>;
+        default:
+            return solve<most_parameters>;
+    }
+}
+
 }  // namespace
 
 std::vector<Landmark> landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, std::size_t most) {
@@ -208,39 +197,49 @@ std::vector<Landmark> landmarks_of(const cv::Mat& contrast, const cv::Mat& trust
     cv::Sobel(contrast, dx, CV_32F, 1, 0, 3, 0.125);
     cv::Sobel(contrast, dy, CV_32F, 0, 1, 3, 0.125);
     const std::size_t each = std::max<std::size_t>(16, most / (columns * rows));
-    std::vector<Landmark> out;
-    std::vector<Landmark> block;
     const int width = contrast.cols - 2 * border;
     const int height = contrast.rows - 2 * border;
-    const auto change = [](const Landmark& l) { return l.dx * l.dx + l.dy * l.dy; };
-    for (int j = 0; j < rows; ++j)
-        for (int i = 0; i < columns; ++i) {
-            block.clear();
-            for (int y = border + height * j / rows; y < border + height * (j + 1) / rows; ++y)
-                for (int x = border + width * i / columns; x < border + width * (i + 1) / columns; ++x) {
-                    const Landmark l{float(x), float(y), contrast.at<float>(y, x), dx.at<float>(y, x),
-                                     dy.at<float>(y, x)};
-                    const bool trusted = trust.empty() || trust.at<float>(y, x) >= 0.5F;
-                    if (trusted && change(l) > least_change * least_change) block.push_back(l);
-                }
-            if (block.size() > each) {
-                std::nth_element(block.begin(), block.begin() + std::ptrdiff_t(each), block.end(),
-                                 [&](const Landmark& a, const Landmark& b) { return change(a) > change(b); });
-                block.resize(each);
-                // As they lie in memory, which is how they are looked up.
-                std::sort(block.begin(), block.end(),
-                          [](const Landmark& a, const Landmark& b) { return a.y != b.y ? a.y < b.y : a.x < b.x; });
-            }
-            out.insert(out.end(), block.begin(), block.end());
+    std::vector<std::vector<Landmark>> blocks(columns * rows);
+    parallel_for(0, columns * rows, [&](int n) {
+        const int left = border + width * (n % columns) / columns;
+        const int right = border + width * (n % columns + 1) / columns;
+        const int top = border + height * (n / columns) / rows;
+        const int bottom = border + height * (n / columns + 1) / rows;
+        // Squared change where it counts, from left to right and down.
+        std::vector<float> changes;
+        const auto change = [&](int x, int y) {
+            const float a = dx.at<float>(y, x);
+            const float b = dy.at<float>(y, x);
+            const bool trusted = trust.empty() || trust.at<float>(y, x) >= 0.5F;
+            return trusted ? a * a + b * b : 0;
+        };
+        for (int y = top; y < bottom; ++y)
+            for (int x = left; x < right; ++x)
+                if (const float c = change(x, y); c > least_change * least_change) changes.push_back(c);
+        float least = least_change * least_change;
+        if (changes.size() > each) {
+            const auto last = changes.begin() + std::ptrdiff_t(each);
+            std::nth_element(changes.begin(), last, changes.end(), std::greater<>());
+            least = *last;
         }
+        // In the order in which they lie in memory, which is how they are looked up.
+        std::vector<Landmark>& block = blocks[std::size_t(n)];
+        for (int y = top; y < bottom; ++y)
+            for (int x = left; x < right; ++x)
+                if (change(x, y) > least)
+                    block.push_back(
+                        {float(x), float(y), contrast.at<float>(y, x), dx.at<float>(y, x), dy.at<float>(y, x)});
+    });
+    std::vector<Landmark> out;
+    for (const std::vector<Landmark>& block : blocks) out.insert(out.end(), block.begin(), block.end());
     return out;
 }
 
 Fit descend(const std::vector<Landmark>& landmarks, cv::Size size, const cv::Mat& frame, const Matrix& start,
-            Model model, int most_steps) {
+            Model model, int most_steps, double close_px) {
     const Point middle{(size.width - 1) / 2.0, (size.height - 1) / 2.0};
     const double radius = size.width / 2.0;
-    const std::size_t parameters = parameters_of(model);
+    const Solve solve = solver_of(model);
     std::vector<double> seen(landmarks.size());
     std::vector<double> weights(landmarks.size(), 1);
     Matrix to_frame = start;
@@ -250,10 +249,10 @@ Fit descend(const std::vector<Landmark>& landmarks, cv::Size size, const cv::Mat
         if (tie.n < least_overlap * double(landmarks.size()) || tie.n < 50 || tie.correlation <= 0) return {};
         weigh(landmarks, seen, tie, weights);
         Step step{};
-        if (!solve(landmarks, seen, weights, middle, radius, parameters, step)) return {};
+        if (!solve(landmarks, seen, weights, middle, radius, step)) return {};
         double moved = 0;
         for (const double s : step) moved = std::max(moved, std::abs(s));
-        if (moved < close_enough || i == most_steps) {
+        if (moved < close_px || i == most_steps) {
             const std::vector<double> all_alike(landmarks.size(), 1);
             return {to_frame, tie_of(landmarks, seen, all_alike).correlation};
         }

@@ -27,8 +27,8 @@ struct Fit {
 // Improves `start` by inverse compositional Gauss-Newton steps (Baker and Matthews, "Lucas-Kanade 20 years on", 2004)
 // at the landmarks of a reference of `size`, with gain and offset fitted along and biweights against what moves.
 // `frame` is local contrast. Places are computed in double precision. Stops when a step moves nothing by more than
-// about a thousandth of a pixel.
+// `close_px`.
 Fit descend(const std::vector<Landmark>& landmarks, cv::Size size, const cv::Mat& frame, const Matrix& start,
-            Model model, int most_steps);
+            Model model, int most_steps, double close_px);
 
 }  // namespace bp

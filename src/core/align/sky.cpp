@@ -7,6 +7,7 @@
 
 #include "align/sky_model.h"
 #include "base/median.h"
+#include "base/parallel.h"
 
 namespace bp {
 namespace {
@@ -21,38 +22,64 @@ Vec3 unit(const Vec3& v) {
     return {v[0] / length, v[1] / length, v[2] / length};
 }
 
-// Finds the nearest of some points.
+// Finds the nearest of some points. They lie in cells of a grid with about one in each, from row to row.
 class Near {
   public:
-    Near(const std::vector<Point>& points, double cell) : points_(points), cell_(cell) {
-        for (std::size_t i = 0; i < points.size(); ++i) cells_[key(points[i], 0, 0)].push_back(int(i));
+    // Nothing is looked for further away than `furthest`.
+    Near(const std::vector<Point>& points, double furthest) {
+        if (points.empty()) return;
+        first_ = points.front();
+        Point last = first_;
+        for (const Point& p : points) {
+            first_ = {std::min(first_.x, p.x), std::min(first_.y, p.y)};
+            last = {std::max(last.x, p.x), std::max(last.y, p.y)};
+        }
+        const double area = (last.x - first_.x + 1) * (last.y - first_.y + 1);
+        cell_ = std::max(furthest, std::sqrt(area / double(points.size())));
+        columns_ = int((last.x - first_.x) / cell_) + 1;
+        rows_ = int((last.y - first_.y) / cell_) + 1;
+        starts_.assign(std::size_t(columns_) * std::size_t(rows_) + 1, 0);
+        for (const Point& p : points) ++starts_[cell_of(p) + 1];
+        for (std::size_t i = 1; i < starts_.size(); ++i) starts_[i] += starts_[i - 1];
+        held_.resize(points.size());
+        std::vector<std::size_t> next(starts_.begin(), starts_.end() - 1);
+        for (std::size_t i = 0; i < points.size(); ++i) held_[next[cell_of(points[i])]++] = {points[i], int(i)};
     }
-    // -1 when none lies within `reach`, which is at most the cell.
+    // -1 when none lies within `reach`.
     int nearest(Point p, double reach) const {
+        const double across = (p.x - first_.x) / cell_;
+        const double down = (p.y - first_.y) / cell_;
+        if (!(across > -1 && down > -1 && across < columns_ + 1 && down < rows_ + 1)) return -1;
+        const int column = int(std::floor(across));
+        const int row = int(std::floor(down));
         int best = -1;
         double least = reach * reach;
-        for (int dy = -1; dy <= 1; ++dy)
-            for (int dx = -1; dx <= 1; ++dx) {
-                const auto found = cells_.find(key(p, dx, dy));
-                if (found == cells_.end()) continue;
-                for (const int i : found->second) {
-                    const Point& q = points_[std::size_t(i)];
-                    const double d2 = (q.x - p.x) * (q.x - p.x) + (q.y - p.y) * (q.y - p.y);
-                    if (d2 >= least) continue;
-                    least = d2;
-                    best = i;
-                }
+        for (int y = std::max(0, row - 1); y <= std::min(rows_ - 1, row + 1); ++y) {
+            const std::size_t line = std::size_t(y) * std::size_t(columns_);
+            const std::size_t from = line + std::size_t(std::max(0, column - 1));
+            const std::size_t to = line + std::size_t(std::max(0, std::min(columns_, column + 2)));
+            if (from >= to) continue;
+            for (std::size_t k = starts_[from]; k < starts_[to]; ++k) {
+                const Point& q = held_[k].first;
+                const double d2 = (q.x - p.x) * (q.x - p.x) + (q.y - p.y) * (q.y - p.y);
+                if (d2 >= least) continue;
+                least = d2;
+                best = held_[k].second;
             }
+        }
         return best;
     }
 
   private:
-    std::int64_t key(Point p, int dx, int dy) const {
-        return (std::int64_t(std::floor(p.x / cell_)) + dx) * 1000003 + std::int64_t(std::floor(p.y / cell_)) + dy;
+    std::size_t cell_of(Point p) const {
+        return std::size_t((p.y - first_.y) / cell_) * std::size_t(columns_) + std::size_t((p.x - first_.x) / cell_);
     }
-    std::vector<Point> points_;
-    double cell_;
-    std::unordered_map<std::int64_t, std::vector<int>> cells_;
+    Point first_;
+    double cell_ = 1;
+    int columns_ = 0;
+    int rows_ = 0;
+    std::vector<std::size_t> starts_;          // of each cell among those held, and the end
+    std::vector<std::pair<Point, int>> held_;  // with their place among the points
 };
 
 Vec3 direction_of(Point seen, const SkyCamera& camera, const SkyPose& pose, const Vec3& axis) {
@@ -114,9 +141,17 @@ std::optional<SkyModel> search(const std::vector<Point>& first, const std::vecto
     const double longest = std::hypot(size.width, size.height);
     const double reach = std::clamp(0.1 * std::abs(angle) * longest, 1.5, longest / 160);
     const Near near(to, reach);
-    SkyModel best;
-    std::size_t most = 0;
-    for (double focal = 0.35 * size.width; focal < 8.0 * size.width; focal *= focal_ratio) {
+    struct Try {
+        double focal = 0;
+        Vec3 axis{0, 0, 1};
+        std::size_t agree = 0;
+    };
+    std::vector<Try> tries;
+    for (double focal = 0.35 * size.width; focal < 8.0 * size.width; focal *= focal_ratio) tries.push_back({focal});
+    parallel_each(0, int(tries.size()), [&](int n) {
+        // From the longest, which has the most axes to try.
+        Try& best = tries[tries.size() - 1 - std::size_t(n)];
+        const double focal = best.focal;
         std::vector<Vec3> directions;
         for (const Point& p : from) directions.push_back(unit({p.x / focal, p.y / focal, 1}));
         const double spacing = std::min(0.5, 1.2 * reach / (focal * std::abs(angle)));
@@ -133,14 +168,18 @@ std::optional<SkyModel> search(const std::vector<Point>& first, const std::vecto
                 const Vec3 v = turned<double>(directions[k], axis, angle);
                 if (v[2] > 0.05 && near.nearest({focal * v[0] / v[2], focal * v[1] / v[2]}, reach) >= 0) ++agree;
             }
-            if (agree <= most) continue;
-            most = agree;
-            best.camera = {focal, 0, 0};
+            if (agree <= best.agree) continue;
+            best.agree = agree;
             best.axis = axis;
         }
-    }
-    if (most < fewest_matches || most * 3 < from.size()) return std::nullopt;
-    return best;
+    });
+    const auto best =
+        std::max_element(tries.begin(), tries.end(), [](const Try& a, const Try& b) { return a.agree < b.agree; });
+    if (best->agree < fewest_matches || best->agree * 3 < from.size()) return std::nullopt;
+    SkyModel out;
+    out.camera = {best->focal, 0, 0};
+    out.axis = best->axis;
+    return out;
 }
 
 class Placer {
@@ -155,6 +194,7 @@ class Placer {
                 seen_[i].clear();
             if (i != reference && !seen_[i].empty()) order_.push_back(i);
         }
+        for (const std::vector<Point>& points : seen_) near_.emplace_back(points, wide_reach());
         std::sort(order_.begin(), order_.end(), [&](std::size_t a, std::size_t b) {
             return std::abs(model_.poses[a].angle) < std::abs(model_.poses[b].angle);
         });
@@ -178,8 +218,7 @@ class Placer {
             stars_.clear();
             for (const Point& p : seen_[reference_])
                 stars_.push_back(direction_of(p, model_.camera, model_.poses[reference_], model_.axis));
-            const double wide = std::max(4.0, double(size_.width) / 250);
-            for (const double reach : {wide, wide / 2, 2.0}) fit({reference_, other}, reach);
+            for (const double reach : {wide_reach(), wide_reach() / 2, 2.0}) fit({reference_, other}, reach, Free::sky);
             return true;
         }
         return false;
@@ -189,18 +228,20 @@ class Placer {
         std::vector<std::size_t> placed{reference_};
         std::size_t next_fit = 2;
         for (const std::size_t i : order_) {
-            if (!match(i, 5)) find_knock(i);
-            settle(i);
+            lay(i);
             placed.push_back(i);
             take_in_new_stars(i);
             if (placed.size() < next_fit) continue;
-            fit(thinned(placed), 4);
+            fit(thinned(placed, 12), 4, Free::sky);
             next_fit = std::size_t(double(next_fit) * 1.7) + 1;
         }
-        for (const double reach : {3.0, 2.0, 1.5}) fit(thinned(placed), reach);
+        fit(thinned(placed, 24), 3, Free::sky);
+        for (const double reach : {2.0, 1.5}) fit(thinned(placed, 24), reach, Free::all);
         // Those that the fit left out have their own pose found under the same sky.
-        for (const std::size_t i : placed)
-            if (i != reference_) fit_sky(model_, stars_, matches(i, 2), reference_, loss_px, Free::poses);
+        parallel_each(0, int(placed.size()), [&](int k) {
+            const std::size_t i = placed[std::size_t(k)];
+            if (i != reference_) fit_pose(model_, stars_, matches(i, 2), i, loss_px);
+        });
     }
 
     std::vector<Alignment> result() const {
@@ -210,9 +251,11 @@ class Placer {
     }
 
   private:
+    double wide_reach() const { return std::max(5.0, double(size_.width) / 250); }
+
     // What of the catalogue is seen in a frame, within `reach` of where it is expected; both ways nearest.
     std::vector<Sighted> matches(std::size_t frame, double reach) const {
-        const Near near(seen_[frame], std::max(reach, 4.0));
+        const Near& near = near_[frame];
         std::vector<std::pair<double, int>> taken(seen_[frame].size(), {1e9, -1});
         for (std::size_t k = 0; k < stars_.size(); ++k) {
             const auto at = project(stars_[k], model_, model_.poses[frame]);
@@ -228,9 +271,21 @@ class Placer {
             if (taken[i].second >= 0) out.push_back({frame, std::size_t(taken[i].second), seen_[frame][i]});
         return out;
     }
-    bool match(std::size_t frame, double reach) const {
-        const std::size_t found = matches(frame, reach).size();
-        return found >= fewest_matches && found * 2 >= std::min<std::size_t>(seen_[frame].size(), 100);
+    // Lays a frame under the sky, also one of a camera that was knocked.
+    void lay(std::size_t frame) {
+        const auto agreeing = [&] { return matches(frame, 2).size(); };
+        SkyPose& pose = model_.poses[frame];
+        settle(frame);
+        const SkyPose as_expected = pose;
+        const std::size_t agree = agreeing();
+        if (agree >= fewest_matches && agree * 2 >= std::min<std::size_t>(seen_[frame].size(), 100)) return;
+        // Among many stars some lie near others whatever the pose: the one under which more meet is right.
+        pose.turn = {0, 0, 0};
+        pose.shift = {0, 0};
+        const Point knock = knock_of(frame);
+        pose.shift = {knock.x, knock.y};
+        settle(frame);
+        if (agreeing() <= agree) pose = as_expected;
     }
 
     // A frame that was knocked by little still matches, but what is new in it must not be taken in where it seems to
@@ -238,8 +293,7 @@ class Placer {
     void settle(std::size_t frame) {
         constexpr double knocked_px = 1.5;
         const SkyPose before = model_.poses[frame];
-        for (const double reach : {5.0, 3.0})
-            fit_sky(model_, stars_, matches(frame, reach), reference_, loss_px, Free::poses);
+        for (const double reach : {5.0, 3.0}) fit_pose(model_, stars_, matches(frame, reach), frame, loss_px);
         SkyPose& pose = model_.poses[frame];
         const double turned_px = std::hypot(pose.turn[0], pose.turn[1], pose.turn[2]) * model_.camera.focal;
         const double shifted_px = std::hypot(pose.shift[0], pose.shift[1]);
@@ -247,7 +301,7 @@ class Placer {
     }
 
     // A camera that was knocked shows its sky elsewhere by as much everywhere, nearly.
-    void find_knock(std::size_t frame) {
+    Point knock_of(std::size_t frame) const {
         constexpr int cell = 3;
         const int furthest = std::max(20, size_.width / 30);
         std::unordered_map<int, int> votes;
@@ -267,9 +321,7 @@ class Placer {
                 best = {dx, dy};
             }
         }
-        SkyPose& pose = model_.poses[frame];
-        pose.shift = {best.x, best.y};
-        if (!match(frame, 5)) pose.shift = {0, 0};
+        return best;
     }
 
     void take_in_new_stars(std::size_t frame) {
@@ -286,25 +338,30 @@ class Placer {
     }
 
     // As many frames as a fit needs, over all of the run.
-    std::vector<std::size_t> thinned(const std::vector<std::size_t>& placed) const {
-        constexpr std::size_t enough = 40;
+    std::vector<std::size_t> thinned(const std::vector<std::size_t>& placed, std::size_t enough) const {
         if (placed.size() <= enough) return placed;
         std::vector<std::size_t> out{reference_};
         for (std::size_t k = 1; k < enough; ++k) out.push_back(placed[k * (placed.size() - 1) / (enough - 1)]);
         return out;
     }
 
-    void fit(const std::vector<std::size_t>& frames, double reach) {
+    void fit(const std::vector<std::size_t>& frames, double reach, Free free) {
+        // Of a frame: the last fits are to be the best.
+        const std::size_t enough_sightings = free == Free::all ? 300 : 150;
         std::vector<Sighted> all;
         std::vector<int> times(stars_.size(), 0);
-        for (const std::size_t i : frames)
-            for (const Sighted& s : matches(i, reach)) {
+        for (const std::size_t i : frames) {
+            std::vector<Sighted> seen = matches(i, reach);
+            // The brightest come first.
+            if (seen.size() > enough_sightings) seen.resize(enough_sightings);
+            for (const Sighted& s : seen) {
                 all.push_back(s);
                 ++times[s.star];
             }
+        }
         // What was seen once tells nothing.
         std::erase_if(all, [&](const Sighted& s) { return times[s.star] < 2; });
-        fit_sky(model_, stars_, all, reference_, loss_px, Free::all);
+        fit_sky(model_, stars_, all, reference_, loss_px, free);
     }
 
     Alignment alignment_of(std::size_t frame) const {
@@ -355,6 +412,7 @@ class Placer {
     }
 
     std::vector<std::vector<Point>> seen_;
+    std::vector<Near> near_;  // of each frame
     std::size_t reference_;
     Size size_;
     SkyModel model_;

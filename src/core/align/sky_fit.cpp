@@ -3,10 +3,12 @@
 #include <memory>
 
 #include "align/sky_model.h"
+#include "base/parallel.h"
 
 namespace bp {
 namespace {
 
+// From where a star is seen to where it should be. All is sought.
 struct Distance {
     Point at;
     double angle;
@@ -14,6 +16,39 @@ struct Distance {
     template <class T>
     bool operator()(const T* camera, const T* axis, const T* turn, const T* shift, const T* star, T* out) const {
         const auto seen = seen_at<T>({star[0], star[1], star[2]}, camera, {axis[0], axis[1], axis[2]}, T(angle),
+                                     {turn[0], turn[1], turn[2]}, shift);
+        out[0] = seen[0] - T(at.x);
+        out[1] = seen[1] - T(at.y);
+        return true;
+    }
+};
+
+// The same with a pose that is known.
+struct UnderSky {
+    Point at;
+    SkyPose pose;
+
+    template <class T>
+    bool operator()(const T* camera, const T* axis, const T* star, T* out) const {
+        const std::array<T, 2> shift{T(pose.shift[0]), T(pose.shift[1])};
+        const auto seen = seen_at<T>({star[0], star[1], star[2]}, camera, {axis[0], axis[1], axis[2]}, T(pose.angle),
+                                     {T(pose.turn[0]), T(pose.turn[1]), T(pose.turn[2])}, shift.data());
+        out[0] = seen[0] - T(at.x);
+        out[1] = seen[1] - T(at.y);
+        return true;
+    }
+};
+
+// The same of the pose alone. `star` is turned to where it stands when the frame is taken.
+struct OfPose {
+    Point at;
+    Vec3 star;
+    SkyCamera camera;
+
+    template <class T>
+    bool operator()(const T* turn, const T* shift, T* out) const {
+        const std::array<T, 3> lens{T(camera.focal), T(camera.k1), T(camera.k2)};
+        const auto seen = seen_at<T>({T(star[0]), T(star[1]), T(star[2])}, lens.data(), {T(0), T(0), T(1)}, T(0),
                                      {turn[0], turn[1], turn[2]}, shift);
         out[0] = seen[0] - T(at.x);
         out[1] = seen[1] - T(at.y);
@@ -42,6 +77,24 @@ struct Mild {
     }
 };
 
+void hold_still(ceres::Problem& problem, SkyPose& pose) {
+    constexpr double usual_turn = 0.002;  // radians
+    constexpr double usual_shift = 1;     // pixels
+    problem.AddResidualBlock(new ceres::AutoDiffCostFunction<Rest<3>, 3, 3>(new Rest<3>{usual_turn}),
+                             new ceres::CauchyLoss(1), pose.turn.data());
+    problem.AddResidualBlock(new ceres::AutoDiffCostFunction<Rest<2>, 2, 2>(new Rest<2>{usual_shift}),
+                             new ceres::CauchyLoss(1), pose.shift.data());
+}
+
+void solve(const ceres::Solver::Options& wanted, ceres::Problem& problem) {
+    ceres::Solver::Options options = wanted;
+    options.max_num_iterations = 25;
+    options.function_tolerance = 1e-6;
+    options.logging_type = ceres::SILENT;
+    ceres::Solver::Summary summary;
+    ceres::Solve(options, &problem, &summary);
+}
+
 }  // namespace
 
 void fit_sky(SkyModel& model, std::vector<Vec3>& stars, const std::vector<Sighted>& sightings, std::size_t fixed,
@@ -52,24 +105,16 @@ void fit_sky(SkyModel& model, std::vector<Vec3>& stars, const std::vector<Sighte
     for (const Sighted& s : sightings) {
         SkyPose& pose = model.poses[s.frame];
         used[s.frame] = 1;
-        problem.AddResidualBlock(
-            new ceres::AutoDiffCostFunction<Distance, 2, 3, 3, 3, 2, 3>(new Distance{s.at, pose.angle}),
-            new ceres::CauchyLoss(loss_px), camera.data(), model.axis.data(), pose.turn.data(), pose.shift.data(),
-            stars[s.star].data());
+        auto* loss = new ceres::CauchyLoss(loss_px);
+        if (free == Free::all)
+            problem.AddResidualBlock(
+                new ceres::AutoDiffCostFunction<Distance, 2, 3, 3, 3, 2, 3>(new Distance{s.at, pose.angle}), loss,
+                camera.data(), model.axis.data(), pose.turn.data(), pose.shift.data(), stars[s.star].data());
+        else
+            problem.AddResidualBlock(new ceres::AutoDiffCostFunction<UnderSky, 2, 3, 3, 3>(new UnderSky{s.at, pose}),
+                                     loss, camera.data(), model.axis.data(), stars[s.star].data());
     }
-    constexpr double usual_turn = 0.002;  // radians
-    constexpr double usual_shift = 1;     // pixels
-    for (std::size_t i = 0; i < used.size(); ++i) {
-        if (!used[i]) continue;
-        SkyPose& pose = model.poses[i];
-        problem.AddResidualBlock(new ceres::AutoDiffCostFunction<Rest<3>, 3, 3>(new Rest<3>{usual_turn}),
-                                 new ceres::CauchyLoss(1), pose.turn.data());
-        problem.AddResidualBlock(new ceres::AutoDiffCostFunction<Rest<2>, 2, 2>(new Rest<2>{usual_shift}),
-                                 new ceres::CauchyLoss(1), pose.shift.data());
-        if (i != fixed) continue;
-        problem.SetParameterBlockConstant(pose.turn.data());
-        problem.SetParameterBlockConstant(pose.shift.data());
-    }
+    if (sightings.empty()) return;
     problem.AddResidualBlock(new ceres::AutoDiffCostFunction<Mild, 2, 3>(new Mild), nullptr, camera.data());
     problem.SetManifold(model.axis.data(), new ceres::SphereManifold<3>());
     auto order = std::make_shared<ceres::ParameterBlockOrdering>();
@@ -80,27 +125,37 @@ void fit_sky(SkyModel& model, std::vector<Vec3>& stars, const std::vector<Sighte
         }
     order->AddElementToGroup(camera.data(), 1);
     order->AddElementToGroup(model.axis.data(), 1);
-    for (std::size_t i = 0; i < used.size(); ++i)
-        if (used[i]) {
-            order->AddElementToGroup(model.poses[i].turn.data(), 1);
-            order->AddElementToGroup(model.poses[i].shift.data(), 1);
-        }
-    if (free == Free::poses) {
-        problem.SetParameterBlockConstant(camera.data());
-        problem.SetParameterBlockConstant(model.axis.data());
-        for (Vec3& star : stars)
-            if (problem.HasParameterBlock(star.data())) problem.SetParameterBlockConstant(star.data());
+    for (std::size_t i = 0; i < used.size() && free == Free::all; ++i) {
+        if (!used[i]) continue;
+        SkyPose& pose = model.poses[i];
+        hold_still(problem, pose);
+        order->AddElementToGroup(pose.turn.data(), 1);
+        order->AddElementToGroup(pose.shift.data(), 1);
+        if (i != fixed) continue;
+        problem.SetParameterBlockConstant(pose.turn.data());
+        problem.SetParameterBlockConstant(pose.shift.data());
     }
     ceres::Solver::Options options;
-    options.linear_solver_type = free == Free::all ? ceres::DENSE_SCHUR : ceres::DENSE_QR;
-    if (free == Free::all) options.linear_solver_ordering = order;
-    options.max_num_iterations = 25;
-    options.function_tolerance = 1e-7;
-    options.num_threads = 2;
-    options.logging_type = ceres::SILENT;
-    ceres::Solver::Summary summary;
-    ceres::Solve(options, &problem, &summary);
+    options.linear_solver_type = ceres::DENSE_SCHUR;
+    options.linear_solver_ordering = order;
+    options.num_threads = threads_at_work();
+    solve(options, problem);
     model.camera = {camera[0], camera[1], camera[2]};
+}
+
+void fit_pose(SkyModel& model, const std::vector<Vec3>& stars, const std::vector<Sighted>& sightings, std::size_t frame,
+              double loss_px) {
+    if (sightings.empty()) return;
+    SkyPose& pose = model.poses[frame];
+    ceres::Problem problem;
+    for (const Sighted& s : sightings)
+        problem.AddResidualBlock(new ceres::AutoDiffCostFunction<OfPose, 2, 3, 2>(new OfPose{
+                                     s.at, turned<double>(stars[s.star], model.axis, pose.angle), model.camera}),
+                                 new ceres::CauchyLoss(loss_px), pose.turn.data(), pose.shift.data());
+    hold_still(problem, pose);
+    ceres::Solver::Options options;
+    options.linear_solver_type = ceres::DENSE_QR;
+    solve(options, problem);
 }
 
 }  // namespace bp

@@ -75,10 +75,13 @@ std::array<T, 3> seen_at(const std::array<T, 3>& star, const T* camera, const st
     return {x * factor + shift[0], y * factor + shift[1], v[2]};
 }
 
-// Fits camera, axis, poses and stars to what was seen, or the poses alone; the pose of frame `fixed` stays. Stars are
+// Fits camera, axis and stars to what was seen, and the poses too or not; the pose of frame `fixed` stays. Stars are
 // directions in the reference's sky. Distances count less from `loss_px` on (Cauchy's loss).
-enum class Free { all, poses };
+enum class Free { sky, all };
 void fit_sky(SkyModel& model, std::vector<Vec3>& stars, const std::vector<Sighted>& sightings, std::size_t fixed,
              double loss_px, Free free);
+// Fits the pose of one frame under a sky that is known. Poses of different frames may be fitted at once.
+void fit_pose(SkyModel& model, const std::vector<Vec3>& stars, const std::vector<Sighted>& sightings, std::size_t frame,
+              double loss_px);
 
 }  // namespace bp

@@ -2,6 +2,10 @@
 
 #include <tbb/global_control.h>
 #include <tbb/parallel_for.h>
+#include <tbb/task_arena.h>
+
+#include <algorithm>
+#include <atomic>
 
 #if defined(__SANITIZE_THREAD__)
 extern "C" void __tsan_acquire(void*);
@@ -37,6 +41,18 @@ void parallel_for(int begin, int end, const std::function<void(int)>& body) {
         handed_over(&back_tag);
     });
     taken_over(&back_tag);
+}
+
+void parallel_each(int begin, int end, const std::function<void(int)>& body) {
+    std::atomic<int> next{begin};
+    parallel_for(0, std::min(end - begin, threads_at_work()), [&](int) {
+        for (int i = next++; i < end; i = next++) body(i);
+    });
+}
+
+int threads_at_work() {
+    const auto allowed = tbb::global_control::active_value(tbb::global_control::max_allowed_parallelism);
+    return std::max(1, std::min(int(allowed), tbb::this_task_arena::max_concurrency()));
 }
 
 ThreadLimit::ThreadLimit(int threads) {

@@ -9,6 +9,13 @@ namespace bp {
 // The result must not depend on the order. May be nested.
 void parallel_for(int begin, int end, const std::function<void(int)>& body);
 
+// The same for bodies that take long: they are handed out in order, one at a time, so that no core has several left
+// when the others are done.
+void parallel_each(int begin, int end, const std::function<void(int)>& body);
+
+// How many threads the two use at most.
+int threads_at_work();
+
 // Holds the number of threads that parallel_for uses while it lives. 0 means every core.
 class ThreadLimit {
   public:

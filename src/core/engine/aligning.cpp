@@ -27,18 +27,25 @@ std::optional<RasterF> trusted(const Pile& pile, int level) {
     return out;
 }
 
+Result<AlignReference> prepare(const Pile& pile, int level, const Result<RasterF>& brightness) {
+    if (!brightness.ok()) return brightness.failure();
+    const std::optional<RasterF> trust = trusted(pile, level);
+    return AlignReference(brightness.value(), trust ? &*trust : nullptr);
+}
+
 // Stars of a frame, in pixels of level 0.
 Result<SkyFrame> look_for_stars(const Pile& pile, const Frame& frame, int level, Job& job) {
     constexpr std::size_t most = 400;
     constexpr double turn_per_second = 7.292e-5;
     constexpr double longest_focal = 2;  // in widths of the picture: stars seen with longer ones are followed, not left
-    Result<Raster16> picture = read_frame(*frame.file, level, working_space(pile), job);
+    const Result<RasterF> picture =
+        read_brightness(*frame.file, level, working_space(pile), LightCurve::of(pile.profile, pile.channels), job);
     if (!picture.ok()) return picture.failure();
     const CaptureData& capture = frame.file->capture;
     const double exposure = capture.exposure_s.value_or(0);
     const double longest = exposure * turn_per_second * longest_focal * picture.value().width();
     SkyFrame out;
-    out.stars = find_stars(brightness_of(picture.value(), LightCurve::of(pile.profile, pile.channels)), most, longest);
+    out.stars = find_stars(picture.value(), most, longest);
     const double scale = double(1 << level);
     for (Star& star : out.stars) star.at = {(star.at.x + 0.5) * scale - 0.5, (star.at.y + 0.5) * scale - 0.5};
     if (!pile.trust.empty())
@@ -50,7 +57,7 @@ Result<SkyFrame> look_for_stars(const Pile& pile, const Frame& frame, int level,
 }
 
 Result<std::map<int, Alignment>> align_to_sky(const Pile& pile, int reference, Job& job) {
-    constexpr int starry_side = 3200;
+    constexpr int starry_side = 2400;
     const int level = level_within(pile.size, starry_side);
     std::vector<int> ids;
     std::size_t fixed = 0;
@@ -97,30 +104,39 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     if (model == Model::stars) return align_to_sky(pile, reference, job);
     const int level = level_within(pile.size, longest_side);
     const WorkingSpace space = working_space(pile);
-    Result<Raster16> still = read_frame(*fixed->file, level, space, job);
-    if (!still.ok()) return still.failure();
     const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
-    const std::optional<RasterF> trust = trusted(pile, level);
-    const AlignReference reference_light(brightness_of(still.value(), curve), trust ? &*trust : nullptr);
+    const auto read = [&](int id) { return read_brightness(*find_frame(pile, id)->file, level, space, curve, job); };
     std::vector<int> ids;
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role != Role::dark && frame.id != reference) ids.push_back(frame.id);
+    job.begin("Aligning " + std::to_string(ids.size() + 1) + " frames", long(ids.size()));
+    // The reference is prepared on one core, while the others read their first frames.
+    std::vector<std::optional<Result<RasterF>>> at_hand(ids.size());
+    std::optional<Result<AlignReference>> prepared;
+    parallel_for(0, std::min(threads_at_work(), int(ids.size()) + 1), [&](int i) {
+        if (i == 0)
+            prepared.emplace(prepare(pile, level, read(reference)));
+        else
+            at_hand[std::size_t(i - 1)].emplace(read(ids[std::size_t(i - 1)]));
+    });
+    if (!prepared->ok()) return prepared->failure();
     out[reference].confidence = 1;
     std::mutex mutex;
-    job.begin("Aligning " + std::to_string(ids.size() + 1) + " frames", long(ids.size()));
-    parallel_for(0, int(ids.size()), [&](int i) {
+    parallel_each(0, int(ids.size()), [&](int i) {
         if (job.stopped()) return;
-        const Frame& frame = *find_frame(pile, ids[std::size_t(i)]);
-        Result<Raster16> moved = read_frame(*frame.file, level, space, job);
+        const int id = ids[std::size_t(i)];
+        std::optional<Result<RasterF>>& held = at_hand[std::size_t(i)];
+        const Result<RasterF> moved = held ? std::move(*held) : read(id);
+        held.reset();
         Alignment alignment = not_aligned();
         if (moved.ok()) {
-            alignment = reference_light.align(brightness_of(moved.value(), curve), model);
+            alignment = prepared->value().align(moved.value(), model);
             alignment.to_reference = from_level(alignment.to_reference, level);
             alignment.flex = from_level(alignment.flex, level);
             alignment.residual_px *= double(1 << level);
         }
         const std::lock_guard lock(mutex);
-        out[frame.id] = alignment;
+        out[id] = alignment;
         job.advance();
     });
     if (job.stopped()) return stopped_failure();
@@ -137,15 +153,13 @@ Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_s
     const int level = level_within(pile.size, longest_side);
     const WorkingSpace space = working_space(pile);
     const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
-    Result<Raster16> still = read_frame(*fixed->file, level, space, job);
-    if (!still.ok()) return still.failure();
-    Result<Raster16> moved = read_frame(*frame->file, level, space, job);
+    const Result<AlignReference> reference =
+        prepare(pile, level, read_brightness(*fixed->file, level, space, curve, job));
+    if (!reference.ok()) return reference.failure();
+    const Result<RasterF> moved = read_brightness(*frame->file, level, space, curve, job);
     if (!moved.ok()) return moved.failure();
-    const std::optional<RasterF> trust = trusted(pile, level);
-    const AlignReference reference(brightness_of(still.value(), curve), trust ? &*trust : nullptr);
-    Alignment out =
-        reference.refine(brightness_of(moved.value(), curve), pile.model == Model::none ? Model::rigid : pile.model,
-                         at_level(now.to_reference, level));
+    Alignment out = reference.value().refine(moved.value(), pile.model == Model::none ? Model::rigid : pile.model,
+                                             at_level(now.to_reference, level));
     out.to_reference = from_level(out.to_reference, level);
     out.flex = from_level(out.flex, level);
     out.residual_px *= double(1 << level);

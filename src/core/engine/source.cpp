@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "image/brightness.h"
 #include "kernels/box.h"
 #include "kernels/extremes.h"
 
@@ -243,6 +244,34 @@ Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace
     Result<FramePixels> pixels = read_pixels(file, level, space, job);
     if (!pixels.ok()) return pixels.failure();
     return pixels.value().widened();
+}
+
+Result<RasterF> read_brightness(const FrameFile& file, int level, const WorkingSpace& space, const LightCurve& curve,
+                                Job& job) {
+    std::unique_ptr<RowReader> reader;
+    if (file.facts.profile == space.profile && file.facts.channels == space.channels) {
+        Result<std::unique_ptr<RowReader>> opened = RowReader::open_brightness(file.path, level);
+        if (!opened.ok()) return opened.failure();
+        reader = std::move(opened).value();
+    }
+    if (!reader || reader->facts().size != file.facts.size) {
+        Result<Raster16> picture = read_frame(file, level, space, job);
+        if (!picture.ok()) return picture.failure();
+        return brightness_of(picture.value(), curve);
+    }
+    RasterF out(reader->size(), 1);
+    std::vector<std::uint16_t> memory(reader->row_bytes() / 2 + 1);  // aligned for either kind of sample
+    auto* row = reinterpret_cast<std::uint8_t*>(memory.data());
+    const float* eye = curve.eye();
+    for (int y = 0; y < out.height(); ++y) {
+        if (job.stopped()) return stopped_failure();
+        Status got = reader->read({&row, 1});
+        if (!got.ok()) return got.failure();
+        const std::size_t width = std::size_t(out.width());
+        float* to = out.row(y);
+        for (std::size_t x = 0; x < width; ++x) to[x] = eye[reader->bits() == 8 ? 257 * row[x] : memory[x]];
+    }
+    return out;
 }
 
 FramePixels further(const FramePixels& pixels, int levels) {

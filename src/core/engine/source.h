@@ -80,6 +80,10 @@ Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, 
 Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job,
                                 const RawDarkUse& dark = {});
 Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space, Job& job);
+// The brightness of a frame, about as brightness_of() has it: from what the file keeps apart from colour where it does,
+// which is much faster, else from all of it. `curve` is that of the working space.
+Result<RasterF> read_brightness(const FrameFile& file, int level, const WorkingSpace& space, const LightCurve& curve,
+                                Job& job);
 // Box averages of 2^levels pixels a side. Levels beyond scaled_levels are made so from that level, whether it is at
 // hand or decoded for it.
 FramePixels further(const FramePixels& pixels, int levels);

@@ -128,6 +128,26 @@ Result<Opened> open_facts(const std::filesystem::path& file) {
                   tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
 }
 
+bool is_jpeg(const Opened& opened) {
+    return opened.kind->name == "JPEG";
+}
+
+Result<std::unique_ptr<RowReader>> rows_of(const std::filesystem::path& file, Opened& opened, int level) {
+    const bool jpeg = is_jpeg(opened);
+    // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
+    // beyond are then the same whether they are made from the file or from a picture that is at hand.
+    const int first_step = std::min(level, scaled_levels);
+    Result<std::unique_ptr<RowReader>> rows =
+        jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
+             : Result(io::vips_rows(file, std::move(opened.image), opened.stored, opened.kind->whole));
+    if (!rows.ok()) return rows;
+    std::unique_ptr<RowReader> out = std::move(rows).value();
+    if (opened.orientation != io::Orientation::upright) out = io::turned_rows(std::move(out), opened.orientation);
+    if (!jpeg && first_step > 0) out = io::boxed_rows(std::move(out), first_step);
+    if (level > first_step) out = io::boxed_rows(std::move(out), level - first_step);
+    return out;
+}
+
 }  // namespace
 
 Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
@@ -156,22 +176,19 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
         std::unique_ptr<RowReader> out = io::boxed_rows(std::move(rows).value(), near - 1);
         return level > near ? io::boxed_rows(std::move(out), level - near) : std::move(out);
     }
-    Result<Opened> first = open_facts(file);
-    if (!first.ok()) return first.failure();
-    Opened& opened = first.value();
-    const bool jpeg = opened.kind->name == "JPEG";
-    // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
-    // beyond are then the same whether they are made from the file or from a picture that is at hand.
-    const int first_step = std::min(level, scaled_levels);
-    Result<std::unique_ptr<RowReader>> rows =
-        jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
-             : Result(io::vips_rows(file, std::move(opened.image), opened.stored, opened.kind->whole));
-    if (!rows.ok()) return rows;
-    std::unique_ptr<RowReader> out = std::move(rows).value();
-    if (opened.orientation != io::Orientation::upright) out = io::turned_rows(std::move(out), opened.orientation);
-    if (!jpeg && first_step > 0) out = io::boxed_rows(std::move(out), first_step);
-    if (level > first_step) out = io::boxed_rows(std::move(out), level - first_step);
-    return out;
+    Result<Opened> opened = open_facts(file);
+    if (!opened.ok()) return opened.failure();
+    return rows_of(file, opened.value(), level);
+}
+
+Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesystem::path& file, int level) {
+    const Kind* kind = kind_of(file);
+    if (clip_frame_of(file) || (kind && kind->way == Way::raw)) return std::unique_ptr<RowReader>();
+    Result<Opened> opened = open_facts(file);
+    if (!opened.ok()) return opened.failure();
+    if (!is_jpeg(opened.value())) return std::unique_ptr<RowReader>();
+    opened.value().stored.channels = 1;
+    return rows_of(file, opened.value(), level);
 }
 
 Result<Raster16> read_picture(const std::filesystem::path& file, int level) {
