@@ -1,6 +1,7 @@
 #include "engine/aligning.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <mutex>
 #include <optional>
@@ -110,14 +111,18 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role != Role::dark && frame.id != reference) ids.push_back(frame.id);
     job.begin("Aligning " + std::to_string(ids.size() + 1) + " frames", long(ids.size()));
-    // The reference is prepared on one core, while the others read their first frames.
+    // The reference is prepared on one core, while the others read as many frames as they can until then.
     std::vector<std::optional<Result<RasterF>>> at_hand(ids.size());
     std::optional<Result<AlignReference>> prepared;
-    parallel_for(0, std::min(threads_at_work(), int(ids.size()) + 1), [&](int i) {
-        if (i == 0)
+    std::atomic<bool> ready = false;
+    constexpr int most_each = 3;
+    parallel_each(0, std::min(most_each * (threads_at_work() - 1), int(ids.size())) + 1, [&](int i) {
+        if (i == 0) {
             prepared.emplace(prepare(pile, level, read(reference)));
-        else
+            ready = true;
+        } else if (!ready) {
             at_hand[std::size_t(i - 1)].emplace(read(ids[std::size_t(i - 1)]));
+        }
     });
     if (!prepared->ok()) return prepared->failure();
     out[reference].confidence = 1;

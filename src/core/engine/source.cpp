@@ -1,6 +1,7 @@
 #include "engine/source.h"
 
 #include <algorithm>
+#include <array>
 
 #include "image/brightness.h"
 #include "kernels/box.h"
@@ -262,14 +263,18 @@ Result<RasterF> read_brightness(const FrameFile& file, int level, const WorkingS
     RasterF out(reader->size(), 1);
     std::vector<std::uint16_t> memory(reader->row_bytes() / 2 + 1);  // aligned for either kind of sample
     auto* row = reinterpret_cast<std::uint8_t*>(memory.data());
-    const float* eye = curve.eye();
+    std::array<float, 256> eye_of_8_bit{};
+    for (std::size_t v = 0; v < eye_of_8_bit.size(); ++v) eye_of_8_bit[v] = curve.eye()[257 * v];
+    const auto width = std::size_t(out.width());
     for (int y = 0; y < out.height(); ++y) {
         if (job.stopped()) return stopped_failure();
         Status got = reader->read({&row, 1});
         if (!got.ok()) return got.failure();
-        const std::size_t width = std::size_t(out.width());
         float* to = out.row(y);
-        for (std::size_t x = 0; x < width; ++x) to[x] = eye[reader->bits() == 8 ? 257 * row[x] : memory[x]];
+        if (reader->bits() == 8)
+            for (std::size_t x = 0; x < width; ++x) to[x] = eye_of_8_bit[row[x]];
+        else
+            for (std::size_t x = 0; x < width; ++x) to[x] = curve.eye()[memory[x]];
     }
     return out;
 }

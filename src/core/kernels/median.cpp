@@ -2,8 +2,10 @@
 #define HWY_TARGET_INCLUDE "kernels/median.cpp"
 #include "kernels/median.h"
 
+#include <hwy/cache_control.h>
 #include <hwy/foreach_target.h>
 
+#include <algorithm>
 #include <array>
 #include <cstring>
 #include <limits>
@@ -112,6 +114,22 @@ HWY_INLINE void store_as(V v, T* to) {
                    hn::Rebind<T, decltype(d)>(), to);
 }
 
+// The upper one of the two middle values: the same as the lower one if enough rows share it, else the least above it.
+template <class Lane, class T, class V = hn::Vec<hn::ScalableTag<Lane>>>
+HWY_INLINE V next_rank(Rows<T> rows, std::size_t at, V value) {
+    const hn::ScalableTag<Lane> d;
+    const auto one = hn::Set(d, Lane{1});
+    auto up_to = hn::Zero(d);
+    auto above = hn::Set(d, std::numeric_limits<Lane>::max());
+    for (const T* row : rows) {
+        const auto v = load_as<Lane>(row + at);
+        const auto is_above = hn::Lt(value, v);
+        up_to = hn::Add(up_to, hn::IfThenZeroElse(is_above, one));
+        above = hn::IfThenElse(is_above, hn::Min(above, v), above);
+    }
+    return hn::IfThenElse(hn::Gt(up_to, hn::Set(d, Lane(rows.size() / 2))), value, above);
+}
+
 template <class Lane, class T>
 void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {
     const hn::ScalableTag<Lane> d;
@@ -130,18 +148,99 @@ void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& 
         }
         store_as<Lane>(value, out.low.data() + i);
         if (rows.size() % 2 == 0) {
-            // The value of the next rank: the same one if enough rows share it, else the least above it.
-            auto up_to = hn::Zero(d);
-            auto above = hn::Set(d, std::numeric_limits<Lane>::max());
-            for (const T* row : rows) {
-                const auto v = load_as<Lane>(row + begin + i);
-                const auto is_above = hn::Lt(value, v);
-                up_to = hn::Add(up_to, hn::IfThenZeroElse(is_above, one));
-                above = hn::IfThenElse(is_above, hn::Min(above, v), above);
-            }
-            value = hn::IfThenElse(hn::Gt(up_to, hn::Add(rank, one)), value, above);
+            value = next_rank<Lane>(rows, begin + i, value);
         }
         store_as<Lane>(value, out.high.data() + i);
+    }
+}
+
+// Samples of 16 bits that are counted as two times 8 bits. So few at a time that the bytes of many rows stay in the
+// nearest cache.
+constexpr std::size_t byte_part = 128;
+static_assert(hn::MaxLanes(hn::ScalableTag<std::uint8_t>()) <= byte_part && block % byte_part == 0);
+
+// The largest value below 2^bits that at most `rank` of `count` rows of bytes lie below. Rows follow each other.
+HWY_INLINE void rank_of_bytes(const std::uint8_t* rows, std::size_t count, std::size_t rank, int bits,
+                              std::uint8_t* out) {
+    const hn::ScalableTag<std::uint8_t> d;
+    const auto one = hn::Set(d, std::uint8_t{1});
+    const auto most = hn::Set(d, std::uint8_t(rank));
+    for (std::size_t i = 0; i < byte_part; i += hn::Lanes(d)) {
+        auto value = hn::Zero(d);
+        for (int bit = bits - 1; bit >= 0; --bit) {
+            const auto tried = hn::Or(value, hn::Set(d, std::uint8_t(1U << bit)));
+            auto below = hn::Zero(d);
+            for (std::size_t k = 0; k < count; ++k)
+                below = hn::Add(below, hn::IfThenElseZero(hn::Lt(hn::LoadU(d, rows + k * byte_part + i), tried), one));
+            value = hn::IfThenElse(hn::Lt(most, below), value, tried);
+        }
+        hn::Store(value, d, out + i);
+    }
+}
+
+// Counts in lanes of 8 bits: first the upper bits of what lies above the least value, then the lower bits of those
+// whose upper bits are the middle ones. Rows that differ little, as most do, need few bits. At most 255 rows.
+void by_halves(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, Middle<std::uint16_t>& out) {
+    static thread_local std::vector<std::uint8_t> memory;
+    memory.resize(rows.size() * byte_part);
+    std::uint8_t* bytes = memory.data();
+    const hn::ScalableTag<std::uint16_t> d;
+    const hn::Rebind<std::uint8_t, decltype(d)> narrow;
+    const hn::RebindToSigned<decltype(d)> with_sign;
+    const std::size_t lanes = hn::Lanes(d);
+    const std::size_t rank = (rows.size() - 1) / 2;
+    alignas(64) std::array<std::uint16_t, byte_part> floor;
+    alignas(64) std::array<std::uint16_t, byte_part> ceiling;
+    alignas(64) std::array<std::uint8_t, byte_part> found;
+    for (std::size_t from = 0; from < count; from += byte_part) {
+        const std::size_t at = begin + from;
+        // Row by row, because what stands beside is fetched from memory together.
+        std::copy_n(rows[0] + at, byte_part, floor.begin());
+        std::copy_n(rows[0] + at, byte_part, ceiling.begin());
+        for (std::size_t k = 1; k < rows.size(); ++k)
+            for (std::size_t i = 0; i < byte_part; i += lanes) {
+                const auto v = hn::LoadU(d, rows[k] + at + i);
+                hn::Store(hn::Min(hn::Load(d, floor.data() + i), v), d, floor.data() + i);
+                hn::Store(hn::Max(hn::Load(d, ceiling.data() + i), v), d, ceiling.data() + i);
+            }
+        unsigned widest = 0;
+        for (std::size_t i = 0; i < byte_part; ++i) widest = std::max(widest, unsigned(ceiling[i] - floor[i]));
+        // What lies above the floor, less its `shift` lower bits; what is more than a byte counts as the largest byte.
+        const auto bytes_above_floor = [&](int shift) HWY_ATTR {
+            const auto largest = hn::Set(d, std::uint16_t{255});
+            for (std::size_t k = 0; k < rows.size(); ++k)
+                for (std::size_t i = 0; i < byte_part; i += lanes) {
+                    const auto above = hn::SaturatedSub(hn::LoadU(d, rows[k] + at + i), hn::Load(d, floor.data() + i));
+                    const auto part = hn::Min(hn::ShiftRightSame(above, shift), largest);
+                    hn::StoreU(hn::DemoteTo(narrow, hn::BitCast(with_sign, part)), narrow, bytes + k * byte_part + i);
+                }
+        };
+        const auto raise_floor = [&](int shift) HWY_ATTR {
+            for (std::size_t i = 0; i < byte_part; i += lanes) {
+                const auto more = hn::ShiftLeftSame(hn::PromoteTo(d, hn::Load(narrow, found.data() + i)), shift);
+                hn::Store(hn::Add(hn::Load(d, floor.data() + i), more), d, floor.data() + i);
+            }
+        };
+        int bits = 0;
+        while ((widest >> unsigned(bits)) != 0) ++bits;
+        if (bits > 8) {
+            bytes_above_floor(bits - 8);
+            rank_of_bytes(bytes, rows.size(), rank, 8, found.data());
+            raise_floor(bits - 8);
+            bits -= 8;
+        }
+        // The next piece is on its way while this one is counted.
+        for (const std::uint16_t* row : rows)
+            for (std::size_t i = 0; i < byte_part; i += 32) hwy::Prefetch(row + at + byte_part + i);
+        bytes_above_floor(0);
+        rank_of_bytes(bytes, rows.size(), rank, bits, found.data());
+        raise_floor(0);
+        for (std::size_t i = 0; i < byte_part; i += lanes) {
+            const auto low = hn::Load(d, floor.data() + i);
+            hn::Store(low, d, out.low.data() + from + i);
+            hn::Store(rows.size() % 2 == 0 ? next_rank<std::uint16_t>(rows, at + i, low) : low, d,
+                      out.high.data() + from + i);
+        }
     }
 }
 
@@ -151,10 +250,12 @@ void middle_of(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& ou
         in_registers_of(rows, begin, count, out, std::make_index_sequence<most_in_registers>());
     else if (rows.size() <= Network::most_inputs)
         through_memory(rows, begin, count, out);
-    else if (sizeof(T) == 1 && rows.size() <= std::numeric_limits<T>::max())
+    else if (rows.size() > std::numeric_limits<std::uint8_t>::max())
+        by_counting<std::uint16_t>(rows, begin, count, out);
+    else if constexpr (sizeof(T) == 1)
         by_counting<T>(rows, begin, count, out);
     else
-        by_counting<std::uint16_t>(rows, begin, count, out);
+        by_halves(rows, begin, count, out);
 }
 
 void write_middle(const Middle<std::uint8_t>& middle, std::size_t count, std::uint16_t* out) {
