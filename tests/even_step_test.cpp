@@ -176,7 +176,9 @@ TEST_CASE("a sensor spot is marked by a click, given back by another, and sugges
     REQUIRE(!w.studio().spot_guesses().empty());
     const Point guess = w.studio().spot_guesses().front().at;
     CHECK(std::hypot(guess.x - 200, guess.y - 100) < 4);
-    w.stroke({{guess.x, guess.y}});
+    w.window.canvas().setFocus();
+    w.walk({202, 101}, {guess.x, guess.y});  // from where the pointer was left
+    w.key(Qt::Key_Return);
     REQUIRE(w.settle());
     REQUIRE(w.pile().spots);
     while (w.studio().document().can_undo()) w.studio().document().undo();

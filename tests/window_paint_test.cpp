@@ -54,6 +54,41 @@ TEST_CASE("painting on a frame makes its part, painting again adds to it, giving
     CHECK(picture.at(100, 100, 0) == 257 * 40);
 }
 
+TEST_CASE("parts are painted by keys alone: a dab, and a stroke while Enter is held", "[window]") {
+    const Folder folder;
+    flats(folder, 2);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    paint_mode(w);
+    w.studio().select(w.pile().frames[1].id);
+    w.key(Qt::Key_2);
+    app::Canvas& canvas = w.window.canvas();
+    canvas.setFocus();
+    w.key(Qt::Key_Up, Qt::ControlModifier);  // puts the mark into the middle
+    w.walk(w.middle_of_canvas(), {60, 100});
+    w.key(Qt::Key_Return);
+    REQUIRE(w.pile().parts.size() == 1);
+    CHECK(w.pile().parts[0].mask.at(60, 100) == 255);
+    CHECK(w.pile().parts[0].mask.at(200, 100) == 0);
+    w.walk({60, 100}, {150, 40});
+    QTest::keyPress(&canvas, Qt::Key_Return);
+    w.walk({150, 40}, {250, 40});
+    CHECK(w.pile().parts[0].mask.at(200, 40) == 0);
+    QTest::keyRelease(&canvas, Qt::Key_Return);
+    CHECK(w.pile().parts[0].mask.at(150, 40) == 255);
+    CHECK(w.pile().parts[0].mask.at(200, 40) == 255);
+    CHECK(w.pile().parts[0].mask.at(250, 40) == 255);
+    CHECK(w.pile().parts[0].mask.at(150, 100) == 0);
+    // What is being drawn is not lost when another control takes the keys.
+    w.walk({250, 40}, {250, 160});
+    QTest::keyPress(&canvas, Qt::Key_Return);
+    w.find<QSlider>("brush_size")->setFocus();
+    QApplication::processEvents();
+    CHECK(w.pile().parts[0].mask.at(250, 160) == 255);
+    w.studio().document().undo();
+    CHECK(w.pile().parts[0].mask.at(250, 160) == 0);
+}
+
 TEST_CASE("in the result, painting works on the chosen part and is seen while it is drawn", "[window]") {
     const Folder folder;
     flats(folder, 2);

@@ -19,12 +19,17 @@ constexpr double most_zoom = 8;
 constexpr double margin = 20;
 constexpr double wheel_step = 1.2;
 
+bool enter_in(const QKeyEvent* event) {
+    return event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+}
+
 }  // namespace
 
 Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent)
     : QWidget(parent), studio_(studio), viewer_(viewer), comparison_(comparison) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("Picture"));
+    setAccessibleDescription(tr("Ctrl with the arrow keys moves a mark over the picture, Enter is the button there"));
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(320, 240);
@@ -373,17 +378,41 @@ void Canvas::wheelEvent(QWheelEvent* event) {
     event->accept();
 }
 
+bool Canvas::put_down(QPointF at) {
+    if (!studio_.document().open()) return false;
+    if (painting())
+        begin_stroke(at);
+    else
+        tool_works_ = tool_ && tool_->press(at);
+    return painting() || tool_works_;
+}
+
+void Canvas::move_to(QPointF at) {
+    const QPointF before = std::exchange(pointer_, at);
+    if (tool_works_) {
+        tool_->drag(pointer_);
+        update();
+        return;
+    }
+    if (stroke_) extend_stroke(pointer_);
+    moved_from(before);
+}
+
+void Canvas::lift() {
+    down_by_key_ = false;
+    if (stroke_) end_stroke();
+    if (std::exchange(tool_works_, false)) tool_->release();
+}
+
 void Canvas::mousePressEvent(QMouseEvent* event) {
     pointer_ = event->position();
     if (event->button() == Qt::LeftButton && on_divider(pointer_)) {
         dividing_ = true;
         return;
     }
-    const bool paint = painting() && event->button() == Qt::LeftButton && studio_.document().open();
-    if (paint) {
-        begin_stroke(event->position());
-    } else if (tool_ && event->button() == Qt::LeftButton && studio_.document().open() && tool_->press(pointer_)) {
-        tool_works_ = true;
+    marked_ = false;
+    lift();
+    if (event->button() == Qt::LeftButton && put_down(pointer_)) {
         update();
     } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton ||
                event->button() == Qt::RightButton) {
@@ -394,32 +423,27 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
 }
 
 void Canvas::mouseMoveEvent(QMouseEvent* event) {
-    const QPointF before = std::exchange(pointer_, event->position());
+    marked_ = false;
     if (dividing_) {
+        pointer_ = event->position();
         set_divider(pointer_.x() / width());
         return;
     }
-    if (tool_works_) {
-        tool_->drag(pointer_);
-        update();
-        return;
-    }
-    if (!panning_ && !stroke_ && (comparison_.on() || tool_)) settle_cursor(pointer_);
     if (panning_) {
-        centre_ -= (event->position() - grabbed_) / zoom_;
-        grabbed_ = event->position();
+        pointer_ = event->position();
+        centre_ -= (pointer_ - grabbed_) / zoom_;
+        grabbed_ = pointer_;
         keep_inside();
         ask();
         update();
         return;
     }
-    if (stroke_) extend_stroke(event->position());
-    moved_from(before);
+    if (!at_work() && (comparison_.on() || tool_)) settle_cursor(event->position());
+    move_to(event->position());
 }
 
 void Canvas::mouseReleaseEvent(QMouseEvent*) {
-    if (stroke_) end_stroke();
-    if (std::exchange(tool_works_, false)) tool_->release();
+    lift();
     panning_ = false;
     dividing_ = false;
     settle_cursor(pointer_);
@@ -438,6 +462,7 @@ void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
 }
 
 void Canvas::leaveEvent(QEvent*) {
+    if (marked_) return;
     pointer_ = {-1, -1};
     update();
 }
@@ -450,25 +475,56 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
         ask();
         update();
     };
-    if (event->modifiers() == Qt::ShiftModifier) {
-        switch (event->key()) {
-            case Qt::Key_Left:
-                move(-pan, 0);
-                return;
-            case Qt::Key_Right:
-                move(pan, 0);
-                return;
-            case Qt::Key_Up:
-                move(0, -pan);
-                return;
-            case Qt::Key_Down:
-                move(0, pan);
-                return;
-            default:
-                break;
-        }
+    constexpr double step = 12;
+    const QPointF way = event->key() == Qt::Key_Left    ? QPointF(-1, 0)
+                        : event->key() == Qt::Key_Right ? QPointF(1, 0)
+                        : event->key() == Qt::Key_Up    ? QPointF(0, -1)
+                        : event->key() == Qt::Key_Down  ? QPointF(0, 1)
+                                                        : QPointF();
+    if (!way.isNull() && event->modifiers() == Qt::ShiftModifier) {
+        move(pan * way.x(), pan * way.y());
+    } else if (!way.isNull() && event->modifiers() == Qt::ControlModifier) {
+        move_mark(step * way);
+    } else if (!way.isNull() && event->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier)) {
+        move_mark(way);
+    } else if (enter_in(event) && (painting() || tool_)) {
+        if (event->isAutoRepeat()) return;
+        move_mark({});
+        down_by_key_ = put_down(pointer_);
+        update();
+    } else {
+        QWidget::keyPressEvent(event);
     }
-    QWidget::keyPressEvent(event);
+}
+
+void Canvas::keyReleaseEvent(QKeyEvent* event) {
+    if (!down_by_key_ || !enter_in(event) || event->isAutoRepeat()) {
+        QWidget::keyReleaseEvent(event);
+        return;
+    }
+    lift();
+    update();
+}
+
+void Canvas::move_mark(QPointF by) {
+    const QPointF at = rect().contains(pointer_.toPoint()) ? pointer_ + by : QPointF(width() / 2.0, height() / 2.0);
+    const QPointF inside(std::clamp(at.x(), 0.0, width() - 1.0), std::clamp(at.y(), 0.0, height() - 1.0));
+    // At the edge the picture comes along.
+    if (at != inside) {
+        centre_ += (at - inside) / zoom_;
+        keep_inside();
+        ask();
+    }
+    marked_ = true;
+    move_to(inside);
+    update();
+}
+
+void Canvas::focusOutEvent(QFocusEvent* event) {
+    if (down_by_key_) lift();
+    marked_ = false;
+    update();
+    QWidget::focusOutEvent(event);
 }
 
 }  // namespace bp::app

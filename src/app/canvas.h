@@ -1,4 +1,5 @@
-// The picture: pan, zoom from fit to 800 %, and painting of parts.
+// The picture: pan, zoom from fit to 800 %, and painting of parts. What the left button does works from the keyboard,
+// too: Ctrl and the arrows move a mark over the picture (with Shift pixel by pixel), and Enter is the button.
 #pragma once
 
 #include <QTimer>
@@ -69,9 +70,18 @@ class Canvas : public QWidget {
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent*) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
 
   private:
     double fit_zoom() const;
+    // The left button, or Enter. False when nothing here takes it.
+    bool put_down(QPointF at);
+    void move_to(QPointF at);
+    void lift();
+    bool at_work() const { return stroke_ || tool_works_; }
+    void move_mark(QPointF by);
+    void draw_mark(QPainter& painter) const;
     void keep_inside();
     void ask();
     void begin_stroke(QPointF at);
@@ -107,6 +117,8 @@ class Canvas : public QWidget {
     bool fitted_ = true;
     QPointF centre_;  // canvas point (edges) in the middle of the widget
     QPointF pointer_{-1, -1};
+    bool marked_ = false;  // the pointer stands where the keys have put it
+    bool down_by_key_ = false;
     bool panning_ = false;
     QPointF grabbed_;
     mutable QRect readout_drawn_;

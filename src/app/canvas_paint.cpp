@@ -112,6 +112,18 @@ void Canvas::draw_brush(QPainter& painter) const {
     if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
 }
 
+void Canvas::draw_mark(QPainter& painter) const {
+    constexpr double arm = 11;
+    constexpr double gap = 3;
+    painter.setRenderHint(QPainter::Antialiasing);
+    for (const QPen& pen :
+         {QPen(QColor(0, 0, 0, 150), 3.5), QPen(down_by_key_ ? theme().amber : QColor(Qt::white), 1.5)}) {
+        painter.setPen(pen);
+        for (const QPointF way : {QPointF(1, 0), QPointF(-1, 0), QPointF(0, 1), QPointF(0, -1)})
+            painter.drawLine(pointer_ + gap * way, pointer_ + arm * way);
+    }
+}
+
 void Canvas::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
     painter.fillRect(rect(), theme().surround);
@@ -139,7 +151,10 @@ void Canvas::paintEvent(QPaintEvent* event) {
     painter.restore();
     if (pair && !flipped_) draw_divider(painter);
     if (tool_) tool_->paint(painter);
-    if (painting() && pointer_.x() >= 0) draw_brush(painter);
+    if (painting() && pointer_.x() >= 0)
+        draw_brush(painter);
+    else if (marked_)
+        draw_mark(painter);
     draw_readout(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

@@ -4,6 +4,7 @@
 
 #include "app/main_window.h"
 #include "app/theme.h"
+#include "app/words.h"
 
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
@@ -21,6 +22,7 @@ int main(int argc, char** argv) {
     parser.addOption(demo);
     parser.addPositionalArgument(QStringLiteral("files"), QApplication::translate("main", "Frames, folders or a pile"));
     parser.process(application);
+    bp::app::install_plurals(application);
     bp::app::load_fonts();
     const int saved = QSettings().value(QStringLiteral("theme"), 0).toInt();
     bp::app::apply_theme(application, saved == 1 ? bp::app::ThemeName::noon : bp::app::ThemeName::dusk);

@@ -129,7 +129,7 @@ void Studio::open(const QStringList& names, Outcome outcome) {
                                           const auto lost =
                                               loaded.value().missing.size() + loaded.value().changed.size();
                                           if (lost > 0)
-                                              say(tr("%n frame(s) are missing or changed. Point to their folder in the "
+                                              say(tr("%n frame(s) missing or changed. Point to where they are in the "
                                                      "Frames step.",
                                                      nullptr, int(lost)),
                                                   true);

@@ -39,7 +39,7 @@ void Studio::align(Model model, int reference) {
                            tr("Align: %1").arg(word(model).toLower()));
             const auto lost =
                 std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
-            if (lost > 0) say(tr("%n frame(s) could not be aligned and are not merged.", nullptr, int(lost)), true);
+            if (lost > 0) say(tr("%n frame(s) could not be aligned, and will not be merged.", nullptr, int(lost)), true);
         });
 }
 
@@ -81,7 +81,7 @@ void Studio::mend_hot_pixels(bool on) {
             const auto count = int(done.value().size());
             document_.edit(with_hot_pixels(pile(), std::make_shared<const HotPixels>(std::move(done).value())),
                            tr("Mend hot pixels"));
-            say(tr("%n hot pixel(s) are mended in all frames.", nullptr, count));
+            say(tr("%n hot pixel(s) mended in all frames.", nullptr, count));
         });
 }
 
@@ -108,7 +108,7 @@ void Studio::guess_spots() {
             }
             spot_guesses_ = std::move(done).value();
             say(spot_guesses_.empty() ? tr("No sensor spots were found.")
-                                      : tr("%n place(s) may be a sensor spot. Click on those that are.", nullptr,
+                                      : tr("%n suspected sensor spot(s). Click on what is one.", nullptr,
                                            int(spot_guesses_.size())));
             emit spots_guessed();
         });

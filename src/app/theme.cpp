@@ -80,6 +80,7 @@ QSlider::sub-page:horizontal { background: @amber; border-radius: 1px; }
 QSlider::handle:horizontal { background: @text; width: 12px; margin: -5px 0; border-radius: 6px; }
 QSlider::handle:horizontal:focus { background: @amber; }
 QSlider::sub-page:horizontal:disabled { background: @line; }
+QSlider[both_ways="true"]::sub-page:horizontal { background: @line; }
 QSlider::handle:horizontal:disabled { background: @faint; }
 QScrollArea { border: none; background: transparent; }
 QScrollBar:vertical { background: transparent; width: 8px; margin: 0; }

@@ -2,6 +2,7 @@
 
 #include <QCoreApplication>
 #include <QStringList>
+#include <QTranslator>
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -12,11 +13,26 @@
 namespace bp::app {
 namespace {
 
+class Plurals final : public QTranslator {
+  public:
+    using QTranslator::QTranslator;
+    QString translate(const char*, const char* source, const char*, int n) const override {
+        QString words = QString::fromUtf8(source);
+        if (n < 0 || !words.contains(QStringLiteral("(s)"))) return {};
+        return words.replace(QStringLiteral("(s)"), n == 1 ? QString() : QStringLiteral("s"));
+    }
+    bool isEmpty() const override { return false; }
+};
+
 QString tr(const char* text) {
     return QCoreApplication::translate("words", text);
 }
 
 }  // namespace
+
+void install_plurals(QCoreApplication& application) {
+    QCoreApplication::installTranslator(new Plurals(&application));
+}
 
 QString word(Mode mode) {
     switch (mode) {

@@ -1,12 +1,16 @@
 // What things are called on screen, translated.
 #pragma once
 
+#include <QCoreApplication>
 #include <QString>
 
 #include "pile/pile.h"
 
 namespace bp::app {
 
+// English plurals: in words with %n, "(s)" becomes an s or nothing. Another language's own translator, installed later,
+// comes before it. Once, at the start of the program.
+void install_plurals(QCoreApplication& application);
 QString word(Mode mode);
 QString what_it_does(Mode mode);
 QString word(Model model);

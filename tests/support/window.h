@@ -59,6 +59,23 @@ struct Window {
         studio().open({QString::fromStdString(folder.path().string())}, outcome);
         return wait_for([this] { return studio().document().open(); }) && settle();
     }
+    // Moves the mark of the keyboard from one place of the picture to another; the first time it stands in the middle.
+    void walk(QPointF from, QPointF to) {
+        constexpr int long_step = 12;
+        const QPoint way = (window.canvas().to_screen(to) - window.canvas().to_screen(from)).toPoint();
+        const auto go = [&](int pixels, Qt::Key back, Qt::Key on) {
+            const Qt::Key key_to_press = pixels < 0 ? back : on;
+            for (int i = 0; i < std::abs(pixels) / long_step; ++i) key(key_to_press, Qt::ControlModifier);
+            for (int i = 0; i < std::abs(pixels) % long_step; ++i)
+                key(key_to_press, Qt::ControlModifier | Qt::ShiftModifier);
+        };
+        go(way.x(), Qt::Key_Left, Qt::Key_Right);
+        go(way.y(), Qt::Key_Up, Qt::Key_Down);
+    }
+    QPointF middle_of_canvas() {
+        const app::Canvas& canvas = window.canvas();
+        return canvas.to_canvas({canvas.width() / 2.0, canvas.height() / 2.0});
+    }
     void stroke(const std::vector<QPointF>& points) {
         app::Canvas& canvas = window.canvas();
         const auto at = [&](QPointF p) { return canvas.to_screen(p).toPoint(); };

@@ -14,6 +14,7 @@
 #include "app/clip_dialog.h"
 #include "app/main_window.h"
 #include "app/theme.h"
+#include "app/words.h"
 #include "pile/edits.h"
 
 namespace {
@@ -316,6 +317,7 @@ int main(int argc, char** argv) {
     }
     QDir out(QString::fromLocal8Bit(argv[1]));
     if (!out.mkpath(QStringLiteral("."))) return 4;
+    install_plurals(application);
     load_fonts();
     apply_theme(application, ThemeName::dusk);
     MainWindow window;

@@ -257,7 +257,7 @@ void EvenStep::refresh_sensor() {
         const auto without = std::count_if(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
             return usable(f) && f.role == Role::scene && darks_of(pile, f).ids.empty();
         });
-        if (count > 0 && without > 0) lines << tr("%n frame(s) have no dark that fits.", nullptr, int(without));
+        if (count > 0 && without > 0) lines << tr("%n frame(s) without a dark that fits.", nullptr, int(without));
     }
     useless_->setText(lines.join(QLatin1Char('\n')));
     useless_->setVisible(!lines.isEmpty());

@@ -36,17 +36,19 @@ std::array<double, taps> exact_weights(double part) {
     return out;
 }
 
-// Newton's divided differences, then spread out into powers.
+// Both ends exactly.
+double place_of(const std::array<double, taps>& nodes, std::size_t i) {
+    return i == 0 ? 0 : i == taps - 1 ? 1 : nodes[i] + 0.5;
+}
+
+// Newton's divided differences, then spread out into powers of t.
 LanczosCoefficients fitted() {
     std::array<double, taps> nodes{};
-    for (std::size_t i = 0; i < taps; ++i)
-        nodes[i] = 0.5 - 0.5 * std::cos(std::numbers::pi * double(i) / double(taps - 1));
-    nodes.front() = 0;
-    nodes.back() = 1;
+    for (std::size_t i = 0; i < taps; ++i) nodes[i] = -0.5 * std::cos(std::numbers::pi * double(i) / double(taps - 1));
     LanczosCoefficients out{};
-    for (std::size_t j = 0; j < taps; ++j) {
+    for (std::size_t j = 0; j < taps / 2; ++j) {
         std::array<double, taps> d{};
-        for (std::size_t i = 0; i < taps; ++i) d[i] = exact_weights(nodes[i])[j];
+        for (std::size_t i = 0; i < taps; ++i) d[i] = exact_weights(place_of(nodes, i))[j];
         for (std::size_t order = 1; order < taps; ++order)
             for (std::size_t i = taps - 1; i >= order; --i) d[i] = (d[i] - d[i - 1]) / (nodes[i] - nodes[i - order]);
         std::array<double, taps> powers{};
@@ -54,7 +56,7 @@ LanczosCoefficients fitted() {
             for (std::size_t k = taps - 1; k > 0; --k) powers[k] = powers[k - 1] - nodes[i] * powers[k];
             powers[0] = d[i] - nodes[i] * powers[0];
         }
-        for (std::size_t k = 0; k < taps; ++k) out[j][k] = float(powers[k]);
+        for (std::size_t k = 0; k < taps; ++k) (k % 2 == 0 ? out.even : out.odd)[j][k / 2] = float(powers[k]);
     }
     return out;
 }
@@ -69,10 +71,13 @@ const LanczosCoefficients& lanczos_coefficients() {
 std::array<float, 6> lanczos_weights(float part) {
     std::array<float, 6> out{};
     const LanczosCoefficients& c = lanczos_coefficients();
-    for (std::size_t j = 0; j < taps; ++j) {
-        float w = c[j][taps - 1];
-        for (std::size_t k = taps - 1; k-- > 0;) w = w * part + c[j][k];
-        out[j] = w;
+    const float t = part - 0.5F;
+    const float s = t * t;
+    for (std::size_t j = 0; j < taps / 2; ++j) {
+        const float even = (c.even[j][2] * s + c.even[j][1]) * s + c.even[j][0];
+        const float odd = (c.odd[j][2] * s + c.odd[j][1]) * s + c.odd[j][0];
+        out[j] = even + t * odd;
+        out[taps - 1 - j] = even - t * odd;
     }
     return out;
 }

@@ -110,15 +110,24 @@ class Weigher {
         hn::Vec<Wide> sums[channels];
         for (auto& sum : sums) sum = hn::Zero(d_);
         const LanczosCoefficients& c = coefficients_;
-        for (std::size_t j = 0; j < taps; ++j) {
-            auto weight = hn::Set(d_, c[j][5]);
-            for (std::size_t k = 5; k-- > 0;) weight = hn::MulAdd(weight, places, hn::Set(d_, c[j][k]));
+        const auto t = hn::Sub(places, hn::Set(d_, 0.5F));
+        const auto s = hn::Mul(t, t);
+        const auto add = [&](std::size_t j, hn::Vec<Wide> weight) HWY_ATTR {
             const T* row = rows[j] + at * channels;
             for (int v = 0; v < channels; ++v) {
                 const auto own =
                     channels == 1 ? weight : hn::TableLookupLanes(weight, hn::SetTableIndices(d_, index_ + v * lanes));
                 sums[v] = hn::MulAdd(own, load(d_, row + v * lanes), sums[v]);
             }
+        };
+        for (std::size_t j = 0; j < taps / 2; ++j) {
+            const auto of = [&](const std::array<float, 3>& by) HWY_ATTR {
+                return hn::MulAdd(hn::MulAdd(hn::Set(d_, by[2]), s, hn::Set(d_, by[1])), s, hn::Set(d_, by[0]));
+            };
+            const auto even = of(c.even[j]);
+            const auto odd = of(c.odd[j]);
+            add(j, hn::MulAdd(t, odd, even));
+            add(taps - 1 - j, hn::NegMulAdd(t, odd, even));
         }
         for (int v = 0; v < channels; ++v) store(d_, full(sums[v]), out + v * lanes);
     }
