@@ -10,6 +10,7 @@
 #include <catch2/catch.hpp>
 #include <fstream>
 
+#include "app/controls.h"
 #include "app/theme.h"
 #include "io/reader.h"
 #include "practice/practice.h"
@@ -284,4 +285,40 @@ TEST_CASE("both themes dress the whole window", "[window]") {
     const QColor dark = w.window.grab().toImage().pixelColor(5, 400);
     CHECK(light.lightness() > 200);
     CHECK(dark.lightness() < 80);
+}
+
+TEST_CASE("words count: one frame, two frames", "[window]") {
+    const auto counted = [](int n) { return QCoreApplication::translate("test", "%n frame(s)", nullptr, n); };
+    CHECK(counted(0) == "0 frames");
+    CHECK(counted(1) == "1 frame");
+    CHECK(counted(2) == "2 frames");
+    CHECK(QCoreApplication::translate("test", "frame(s)") == "frame(s)");
+}
+
+TEST_CASE("a slider that goes both ways is filled from nothing to where it stands", "[window]") {
+    const auto filled = [](int low, int value) {
+        app::NamedSlider slider(
+            "Tone", "Makes it lighter", low, 100, [](int v) { return QString::number(v); }, nullptr);
+        slider.resize(240, 60);
+        slider.set_value(value);
+        slider.show();
+        const QImage image = slider.grab().toImage();
+        int left = 0, right = 0;
+        for (int y = 0; y < image.height(); ++y)
+            for (int x = 0; x < image.width(); ++x)
+                if (image.pixelColor(x, y) == app::theme().amber) ++(x < image.width() / 2 ? left : right);
+        return std::pair{left, right};
+    };
+    const auto [none_left, none_right] = filled(-100, 0);
+    CHECK(none_left == 0);
+    CHECK(none_right == 0);
+    const auto [up_left, up_right] = filled(-100, 60);
+    CHECK(up_left <= 3);
+    CHECK(up_right > 100);
+    const auto [down_left, down_right] = filled(-100, -60);
+    CHECK(down_left > 100);
+    CHECK(down_right <= 3);
+    const auto [one_way_left, one_way_right] = filled(0, 60);
+    CHECK(one_way_left > 100);
+    CHECK(one_way_right > 0);
 }

@@ -148,18 +148,21 @@ Result<SensorSpot> measure_spot(const Pile& pile, Point at, double radius_px, Fr
 
 Result<std::vector<SpotGuess>> guess_spots(const Pile& pile, FrameStore& store, Job& job) {
     constexpr int looked_at_side = 1600;
-    constexpr double largest_radius = 24;  // pixels of the level
-    constexpr double moving_px = 16;       // less does not part a spot from the scene
+    constexpr double moving_px = 16;  // pixels of the level: less does not part a spot from the scene
+    // The scene itself is full of small dark things: where it stands still, only what is large and clear is a spot.
+    constexpr SpotSearch among_still{2.8, 24, 15};
+    constexpr SpotSearch among_moving{2, 24, 6};
     const int level = level_within(pile.size, looked_at_side);
     const Size size = at_level(pile.size, level);
     Result<std::vector<SpotView>> views = views_of(pile, whole(size), level, store, job);
     if (!views.ok()) return views.failure();
     const bool moving =
         views.value().size() >= 3 && widest_move(views.value(), {size.width / 2.0, size.height / 2.0}) > moving_px;
+    const SpotSearch& wanted = moving ? among_moving : among_still;
     const RasterF common =
-        moving ? common_of_moving(views.value()) : common_of_still(views.value(), int(4 * largest_radius));
+        moving ? common_of_moving(views.value()) : common_of_still(views.value(), int(4 * wanted.largest_px));
     if (job.stopped()) return stopped_failure();
-    std::vector<SpotGuess> out = guess_spots(common, largest_radius);
+    std::vector<SpotGuess> out = guess_spots(common, wanted);
     const double unit = 1 << level;
     for (SpotGuess& guess : out) {
         guess.at = {(guess.at.x + 0.5) * unit - 0.5, (guess.at.y + 0.5) * unit - 0.5};

@@ -270,9 +270,63 @@ RasterF light_beside(const RasterF& light, int side) {
     return out;
 }
 
-std::vector<SpotGuess> guess_spots(const RasterF& common, double largest_radius_px) {
+namespace {
+
+// The middle of what is dark about a place.
+Point middle_of_dark(const RasterF& common, const SpotGuess& guess) {
+    const double level = 1 - guess.depth / 4;  // of what is beside: less dark than that is noise
+    Point at = guess.at;
+    for (int round = 0; round < 3; ++round) {
+        double sum = 0, across = 0, down = 0;
+        const int reach = int(std::ceil(ring_inner(guess.radius_px)));
+        for (int y = int(at.y) - reach; y <= int(at.y) + reach; ++y)
+            for (int x = int(at.x) - reach; x <= int(at.x) + reach; ++x) {
+                if (x < 0 || y < 0 || x >= common.width() || y >= common.height()) continue;
+                if (std::hypot(x - at.x, y - at.y) > reach) continue;
+                const double dark = std::max(0.0, level - double(common.at(x, y, 0)));
+                sum += dark;
+                across += dark * x;
+                down += dark * y;
+            }
+        if (sum <= 0) break;
+        at = {across / sum, down / sum};
+    }
+    return at;
+}
+
+// How much a place departs from being the same all around, of its depth. The shadow of dust is round; a tree is not.
+double unroundness(const RasterF& common, const SpotGuess& guess, Point at) {
+    const int reach = int(std::ceil(ring_inner(guess.radius_px)));
+    std::vector<double> sum(std::size_t(reach) + 2, 0), squares(sum.size(), 0), count(sum.size(), 0);
+    for (int y = int(at.y) - reach; y <= int(at.y) + reach; ++y)
+        for (int x = int(at.x) - reach; x <= int(at.x) + reach; ++x) {
+            const double d = std::hypot(x - at.x, y - at.y);
+            if (d > reach || x < 0 || y < 0 || x >= common.width() || y >= common.height()) continue;
+            const double v = common.at(x, y, 0);
+            // Shared between the two circles that it lies between.
+            const auto circle = std::size_t(d);
+            for (const auto& [k, w] :
+                 {std::pair{circle, 1 - (d - double(circle))}, std::pair{circle + 1, d - double(circle)}}) {
+                sum[k] += w * v;
+                squares[k] += w * v * v;
+                count[k] += w;
+            }
+        }
+    double off = 0, all = 0;
+    for (std::size_t k = 0; k < sum.size(); ++k) {
+        if (count[k] <= 0) continue;
+        const double mean = sum[k] / count[k];
+        off += std::max(0.0, squares[k] - mean * sum[k]);
+        all += count[k];
+    }
+    return std::sqrt(off / all) / guess.depth;
+}
+
+}  // namespace
+
+std::vector<SpotGuess> guess_spots(const RasterF& common, const SpotSearch& wanted) {
     constexpr double least_depth = 0.015;
-    constexpr double beside_unrest = 6;  // times the unrest of the ring
+    constexpr double most_unroundness = 0.15;
     constexpr std::size_t most = 40;
     std::vector<SpotGuess> found;
     // Mean over a disc, and mean and spread over a ring, at a place and size.
@@ -306,15 +360,15 @@ std::vector<SpotGuess> guess_spots(const RasterF& common, double largest_radius_
         double least = 1;
         for (std::size_t q = 0; q < 4; ++q)
             least = std::min(least, 1 - disc / disc_count / (quarters[q] / quarter_counts[q]));
-        if (least > least_depth && least > beside_unrest * unrest) {
+        if (least > least_depth && least > wanted.least_clearness * unrest) {
             out.depth = depth;
             out.clearness = least / std::max(1e-4, unrest);
         }
         return out;
     };
-    constexpr double smallest = 2;
     constexpr double larger_by = 1.4;
-    const int sizes = 1 + std::max(0, int(std::floor(std::log(largest_radius_px / smallest) / std::log(larger_by))));
+    const double smallest = wanted.smallest_px;
+    const int sizes = 1 + std::max(0, int(std::floor(std::log(wanted.largest_px / smallest) / std::log(larger_by))));
     for (int k = 0; k < sizes; ++k) {
         const double radius = smallest * std::pow(larger_by, k);
         const int step = std::max(1, int(radius / 2));
@@ -329,11 +383,15 @@ std::vector<SpotGuess> guess_spots(const RasterF& common, double largest_radius_
     std::sort(found.begin(), found.end(),
               [](const SpotGuess& a, const SpotGuess& b) { return a.clearness > b.clearness; });
     std::vector<SpotGuess> out;
-    for (const SpotGuess& guess : found) {
+    for (SpotGuess& guess : found) {
         const bool known = std::any_of(out.begin(), out.end(), [&](const SpotGuess& o) {
             return std::hypot(o.at.x - guess.at.x, o.at.y - guess.at.y) < o.radius_px + guess.radius_px;
         });
-        if (!known && out.size() < most) out.push_back(guess);
+        if (known || out.size() == most) continue;
+        const Point middle = middle_of_dark(common, guess);
+        if (unroundness(common, guess, middle) > most_unroundness) continue;
+        guess.at = middle;
+        out.push_back(guess);
     }
     return out;
 }

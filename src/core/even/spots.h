@@ -48,9 +48,16 @@ struct SpotGuess {
     double clearness = 0;  // how much darker it is than its surroundings are uneven
     friend bool operator==(const SpotGuess&, const SpotGuess&) = default;
 };
+// Which spots are looked for: radii in pixels of the picture that is searched, and how many times the unrest of their
+// surroundings they are dark at least.
+struct SpotSearch {
+    double smallest_px = 2;
+    double largest_px = 24;
+    double least_clearness = 6;
+};
 // Round places that are darker than what is around them on all sides. `common`: what frames have in common in sensor
 // place, light beside light, so that nothing is 1. The clearest first.
-std::vector<SpotGuess> guess_spots(const RasterF& common, double largest_radius_px);
+std::vector<SpotGuess> guess_spots(const RasterF& common, const SpotSearch& wanted);
 
 // The light of every pixel over the mean of a square around it, `side` pixels wide.
 RasterF light_beside(const RasterF& light, int side);

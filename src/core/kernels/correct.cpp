@@ -1,28 +1,59 @@
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "kernels/correct.cpp"
 #include "kernels/correct.h"
 
-#include "kernels/develop.h"
+#include <hwy/foreach_target.h>
 
-namespace bp::kernels {
+#include "kernels/tone_lanes.h"
+
+HWY_BEFORE_NAMESPACE();
+namespace bp::kernels::HWY_NAMESPACE {
 namespace {
 
 template <class T>
 void subtract_any(const T* in, const std::uint16_t* dark, float scale, std::size_t samples, const LightTables& tables,
                   std::uint16_t* out) {
-    constexpr int unit = sizeof(T) == 1 ? 257 : 1;
-    for (std::size_t i = 0; i < samples; ++i)
-        out[i] = tone_sample(tables.tone, tables.light[in[i] * unit] - scale * tables.light[dark[i]]);
+    const Light d;
+    const hn::Rebind<std::uint16_t, Light> narrow;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t i = 0;
+    for (; i + lanes <= samples; i += lanes) {
+        const auto light = hn::GatherIndex(d, tables.light, load_index_16(in + i));
+        const auto black = hn::GatherIndex(d, tables.light, load_index(dark + i));
+        const auto rest = hn::Sub(light, hn::Mul(hn::Set(d, scale), black));
+        hn::StoreU(hn::DemoteTo(narrow, tone_lanes(tables.tone, rest)), narrow, out + i);
+    }
+    for (; i < samples; ++i)
+        out[i] = tone_sample(tables.tone, tables.light[to_16(in[i])] - scale * tables.light[dark[i]]);
+}
+
+void subtract_8(const std::uint8_t* in, const std::uint16_t* dark, float scale, std::size_t samples,
+                const LightTables& tables, std::uint16_t* out) {
+    subtract_any(in, dark, scale, samples, tables, out);
+}
+void subtract_16(const std::uint16_t* in, const std::uint16_t* dark, float scale, std::size_t samples,
+                 const LightTables& tables, std::uint16_t* out) {
+    subtract_any(in, dark, scale, samples, tables, out);
 }
 
 }  // namespace
+}  // namespace bp::kernels::HWY_NAMESPACE
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace bp::kernels {
+
+HWY_EXPORT(subtract_8);
+HWY_EXPORT(subtract_16);
 
 void subtract_dark(const std::uint8_t* in, const std::uint16_t* dark, float scale, std::size_t samples,
                    const LightTables& tables, std::uint16_t* out) {
-    subtract_any(in, dark, scale, samples, tables, out);
+    HWY_DYNAMIC_DISPATCH(subtract_8)(in, dark, scale, samples, tables, out);
 }
 
 void subtract_dark(const std::uint16_t* in, const std::uint16_t* dark, float scale, std::size_t samples,
                    const LightTables& tables, std::uint16_t* out) {
-    subtract_any(in, dark, scale, samples, tables, out);
+    HWY_DYNAMIC_DISPATCH(subtract_16)(in, dark, scale, samples, tables, out);
 }
 
 void let_through(const std::uint16_t* passed, std::size_t pixels, int channels, const LightTables& tables,
@@ -39,3 +70,4 @@ void let_through(const std::uint16_t* passed, std::size_t pixels, int channels, 
 }
 
 }  // namespace bp::kernels
+#endif

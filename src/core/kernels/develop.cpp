@@ -1,5 +1,70 @@
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "kernels/develop.cpp"
 #include "kernels/develop.h"
 
+#include <hwy/foreach_target.h>
+
+#include "kernels/tone_lanes.h"
+
+HWY_BEFORE_NAMESPACE();
+namespace bp::kernels::HWY_NAMESPACE {
+namespace {
+
+using V = hn::Vec<Light>;
+
+// The lanes of one channel after another.
+template <class T>
+void colour_samples(const T* in, std::size_t pixels, const Colouring& how, std::uint16_t* out) {
+    const Light d;
+    const Whole whole;
+    const hn::Rebind<T, Light> narrow_in;
+    const hn::Rebind<std::uint16_t, Light> narrow;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t i = 0;
+    for (; i + lanes <= pixels; i += lanes) {
+        hn::Vec<decltype(narrow_in)> samples[3];
+        hn::LoadInterleaved3(narrow_in, in + 3 * i, samples[0], samples[1], samples[2]);
+        const V r = hn::GatherIndex(d, how.light[0], hn::PromoteTo(whole, samples[0]));
+        const V g = hn::GatherIndex(d, how.light[1], hn::PromoteTo(whole, samples[1]));
+        const V b = hn::GatherIndex(d, how.light[2], hn::PromoteTo(whole, samples[2]));
+        const V red_green = hn::Add(hn::Mul(hn::Set(d, how.luminance[0]), r), hn::Mul(hn::Set(d, how.luminance[1]), g));
+        const V grey = hn::Add(red_green, hn::Mul(hn::Set(d, how.luminance[2]), b));
+        const V most = hn::Max(hn::Max(r, g), b);
+        const V least = hn::Min(hn::Min(r, g), b);
+        const V colourful = hn::IfThenElseZero(hn::Gt(most, hn::Zero(d)), hn::Div(hn::Sub(most, least), most));
+        const V vivid = hn::Mul(hn::Set(d, how.vibrance), hn::Sub(hn::Set(d, 1.0F), colourful));
+        const V apart = hn::Max(hn::Zero(d), hn::Add(hn::Set(d, 1 + how.saturation), vivid));
+        const auto made = [&](V v) HWY_ATTR {
+            return hn::DemoteTo(narrow, tone_lanes(how.tone, hn::Add(grey, hn::Mul(apart, hn::Sub(v, grey)))));
+        };
+        hn::StoreInterleaved3(made(r), made(g), made(b), narrow, out + 3 * i);
+    }
+    for (; i < pixels; ++i) {
+        const float r = how.light[0][in[3 * i]];
+        const float g = how.light[1][in[3 * i + 1]];
+        const float b = how.light[2][in[3 * i + 2]];
+        const float grey = how.luminance[0] * r + how.luminance[1] * g + how.luminance[2] * b;
+        const float most = std::max({r, g, b});
+        const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
+        const float apart = std::max(0.0F, 1 + how.saturation + how.vibrance * (1 - colourful));
+        out[3 * i] = tone_sample(how.tone, grey + apart * (r - grey));
+        out[3 * i + 1] = tone_sample(how.tone, grey + apart * (g - grey));
+        out[3 * i + 2] = tone_sample(how.tone, grey + apart * (b - grey));
+    }
+}
+
+void colour_8(const std::uint8_t* in, std::size_t pixels, const Colouring& how, std::uint16_t* out) {
+    colour_samples(in, pixels, how, out);
+}
+void colour_16(const std::uint16_t* in, std::size_t pixels, const Colouring& how, std::uint16_t* out) {
+    colour_samples(in, pixels, how, out);
+}
+
+}  // namespace
+}  // namespace bp::kernels::HWY_NAMESPACE
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
 namespace bp::kernels {
 namespace {
 
@@ -17,23 +82,10 @@ void look_up_samples(const T* in, std::size_t pixels, int channels, const std::u
     }
 }
 
-template <class T>
-void colour_samples(const T* in, std::size_t pixels, const Colouring& how, std::uint16_t* out) {
-    for (std::size_t i = 0; i < 3 * pixels; i += 3) {
-        const float r = how.light[0][in[i]];
-        const float g = how.light[1][in[i + 1]];
-        const float b = how.light[2][in[i + 2]];
-        const float grey = how.luminance[0] * r + how.luminance[1] * g + how.luminance[2] * b;
-        const float most = std::max({r, g, b});
-        const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
-        const float apart = std::max(0.0F, 1 + how.saturation + how.vibrance * (1 - colourful));
-        out[i] = tone_sample(how.tone, grey + apart * (r - grey));
-        out[i + 1] = tone_sample(how.tone, grey + apart * (g - grey));
-        out[i + 2] = tone_sample(how.tone, grey + apart * (b - grey));
-    }
-}
-
 }  // namespace
+
+HWY_EXPORT(colour_8);
+HWY_EXPORT(colour_16);
 
 void look_up(const std::uint8_t* in, std::size_t pixels, int channels, const std::uint16_t* const* tables,
              std::uint16_t* out) {
@@ -46,11 +98,12 @@ void look_up(const std::uint16_t* in, std::size_t pixels, int channels, const st
 }
 
 void colour(const std::uint8_t* in, std::size_t pixels, const Colouring& how, std::uint16_t* out) {
-    colour_samples(in, pixels, how, out);
+    HWY_DYNAMIC_DISPATCH(colour_8)(in, pixels, how, out);
 }
 
 void colour(const std::uint16_t* in, std::size_t pixels, const Colouring& how, std::uint16_t* out) {
-    colour_samples(in, pixels, how, out);
+    HWY_DYNAMIC_DISPATCH(colour_16)(in, pixels, how, out);
 }
 
 }  // namespace bp::kernels
+#endif

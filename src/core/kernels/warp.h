@@ -8,9 +8,9 @@
 
 namespace bp::kernels {
 
-// A windowed sinc over six samples (Lanczos, 3 lobes; Duchon, "Lanczos filtering in one and two dimensions", 1979) whose
-// weights are set right for constants and ramps: it keeps what cubics soften. Weights of the samples at -2 to 3 for a
-// place `part` (0 to 1) after sample 0; at 0 and 1 they are one sample alone.
+// A windowed sinc over six samples (Lanczos, 3 lobes; Duchon, "Lanczos filtering in one and two dimensions", 1979)
+// whose weights are set right for constants and ramps: it keeps what cubics soften. Weights of the samples at -2 to 3
+// for a place `part` (0 to 1) after sample 0; at 0 and 1 they are one sample alone.
 std::array<float, 6> lanczos_weights(float part);
 
 struct Corner {
