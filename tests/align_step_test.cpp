@@ -276,6 +276,18 @@ TEST_CASE("the cover is seen, and the crop is dragged, typed and taken back", "[
     CHECK(w.pile().crop->size() == dragged.size());
     CHECK(w.pile().crop->top == 0);
     CHECK(w.pile().crop->left > dragged.left);
+    // By keys alone: a press in its middle, held while the mark moves.
+    const Rect moved = *w.pile().crop;
+    app::Canvas& canvas = w.window.canvas();
+    canvas.setFocus();
+    const QPointF middle(moved.left + moved.width / 2.0, moved.top + moved.height / 2.0);
+    w.walk({206, 60}, middle);
+    QTest::keyPress(&canvas, Qt::Key_Return);
+    w.walk(middle, middle + QPointF(-4, 8));
+    QTest::keyRelease(&canvas, Qt::Key_Return);
+    CHECK(w.pile().crop->size() == moved.size());
+    CHECK(std::abs(w.pile().crop->left - (moved.left - 4)) <= 2);
+    CHECK(std::abs(w.pile().crop->top - (moved.top + 8)) <= 2);
     w.find<QSpinBox>("crop_left")->setValue(50);
     CHECK(w.pile().crop->left == 50);
     CHECK(output_area(w.pile()) == *w.pile().crop);

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <random>
 
+#include "base/parallel.h"
 #include "engine/aligning.h"
 #include "engine/open.h"
 #include "engine/render.h"
@@ -352,6 +353,30 @@ TEST_CASE("a frame that is not bent stays stiff under flex") {
         }
     INFO(std::sqrt(squares / count) << " px");
     CHECK(std::sqrt(squares / count) < 0.15);
+}
+
+TEST_CASE("frames are aligned alike with one thread and with many, from files of every kind") {
+    const Folder folder;
+    for (int i = 0; i < 5; ++i)
+        test::write(folder / ("f" + std::to_string(i + 1) + (i % 2 == 0 ? ".tif" : ".jpg")),
+                    test::landscape({320, 240}, Matrix::shift(1.5 * i, -0.75 * i), unsigned(i), 0.004), 8);
+    Job job;
+    const auto run = gather_run({folder.path().string()}, Inner::no);
+    const Pile pile = open_frames(run.value(), Outcome::quiet, Order::name, job, KnownBy::content).value();
+    REQUIRE(pile.frames.size() == 5);
+    const auto many = align_frames(pile, Model::rigid, pile.frames[2].id, job).value();
+    const ThreadLimit limit(1);
+    const auto one = align_frames(pile, Model::rigid, pile.frames[2].id, job).value();
+    CHECK(many == one);
+    for (int i = 0; i < 5; ++i) {
+        // JPEG gives its brightness apart from colour, TIFF with it: both lie where they should.
+        const Matrix& found = many.at(pile.frames[std::size_t(i)].id).to_reference;
+        INFO("frame " << i + 1);
+        CHECK(found.m[2] == Approx(1.5 * (i - 2)).margin(0.06));
+        CHECK(found.m[5] == Approx(-0.75 * (i - 2)).margin(0.06));
+    }
+    job.stop();
+    CHECK_FALSE(align_frames(pile, Model::rigid, pile.frames[2].id, job).ok());
 }
 
 TEST_CASE("a reference that cannot be used and frames that are too small are refused") {

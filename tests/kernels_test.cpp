@@ -12,6 +12,7 @@
 #include "kernels/blend.h"
 #include "kernels/contrast.h"
 #include "kernels/correct.h"
+#include "kernels/develop.h"
 #include "kernels/extremes.h"
 #include "kernels/light_sums.h"
 #include "kernels/mean.h"
@@ -120,6 +121,46 @@ TEST_CASE("the median equals sorting for every number of rows, on every instruct
             holds_against_twin<std::uint16_t>(count, 65, median, slow_median);
         }
     });
+}
+
+TEST_CASE("the median of many 16-bit rows holds whatever lies between them, on every instruction set") {
+    // Rows that differ by so many bits above a floor: what is counted in one go, in two, and at the borders.
+    on_every_target([] {
+        for (const int count : {65, 90, 128, 255})
+            for (int bits = 0; bits <= 16; ++bits) {
+                constexpr std::size_t samples = 300;
+                Speckle<std::uint16_t> speckle(count, samples);
+                const unsigned most = (1U << unsigned(bits)) - 1;
+                for (auto& row : speckle.data)
+                    for (std::uint16_t& v : row) v = std::uint16_t((v & most) + (65535 - most));
+                std::vector<std::uint16_t> out(samples), lower(samples);
+                kernels::median(speckle.rows(), samples, out.data());
+                kernels::lower_middle(speckle.rows(), samples, lower.data());
+                std::size_t wrong = 0, wrong_lower = 0;
+                for (std::size_t i = 0; i < samples; ++i) {
+                    std::vector<std::uint16_t> column = speckle.column(i);
+                    wrong += out[i] != slow_median(column);
+                    std::sort(column.begin(), column.end());
+                    wrong_lower += lower[i] != column[(column.size() - 1) / 2];
+                }
+                INFO(count << " rows that differ by " << bits << " bits");
+                REQUIRE(wrong == 0);
+                REQUIRE(wrong_lower == 0);
+            }
+    });
+}
+
+TEST_CASE("one row far from the rest does not move the median of many") {
+    constexpr std::size_t samples = 130;
+    for (const std::uint16_t far : {std::uint16_t(0), std::uint16_t(65535)}) {
+        Speckle<std::uint16_t> speckle(91, samples);
+        for (auto& row : speckle.data)
+            for (std::uint16_t& v : row) v = std::uint16_t(30000 + v % 7);
+        std::fill(speckle.data[40].begin(), speckle.data[40].end(), far);
+        std::vector<std::uint16_t> out(samples);
+        kernels::median(speckle.rows(), samples, out.data());
+        for (std::size_t i = 0; i < samples; ++i) REQUIRE(out[i] == slow_median(speckle.column(i)));
+    }
 }
 
 TEST_CASE("the median holds at the ends of the range and with equal values, for few rows and many") {
@@ -341,5 +382,67 @@ TEST_CASE("local contrast is what differs from the surroundings, in deviations o
                 worst = std::max(worst, std::abs(right - double(out.at(x, y, 0))));
             }
         CHECK(worst < 2e-3);
+    }
+}
+
+TEST_CASE("vectors go through light to the same bits as sample by sample, on every instruction set") {
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    std::vector<float> light, light_of_8_bit;
+    for (int v = 0; v < 65536; ++v) light.push_back(float(double(curve.light(std::uint16_t(v))) / LightCurve::full));
+    for (std::size_t v = 0; v < 256; ++v) light_of_8_bit.push_back(light[257 * v]);
+    const ToneTable tone({}, curve);
+    const kernels::LightTables tables{light.data(), tone.data()};
+    // Every 16-bit sample, and what does not fill a vector.
+    std::vector<std::uint16_t> in(65536 + 7), dark(in.size());
+    for (std::size_t i = 0; i < in.size(); ++i) {
+        in[i] = std::uint16_t(i);
+        dark[i] = std::uint16_t(i * 31 % 9000);
+    }
+    std::vector<std::uint8_t> narrow(in.size());
+    for (std::size_t i = 0; i < narrow.size(); ++i) narrow[i] = std::uint8_t(i);
+    constexpr float scale = 0.7F;
+    std::vector<std::uint16_t> right, right_of_8_bit;
+    for (std::size_t i = 0; i < in.size(); ++i) {
+        right.push_back(kernels::tone_sample(tone.data(), light[in[i]] - scale * light[dark[i]]));
+        right_of_8_bit.push_back(kernels::tone_sample(tone.data(), light_of_8_bit[narrow[i]] - scale * light[dark[i]]));
+    }
+    kernels::Colouring colouring;
+    colouring.light = {light.data(), light.data(), light.data()};
+    colouring.luminance = {0.2126F, 0.7152F, 0.0722F};
+    colouring.saturation = 0.3F;
+    colouring.vibrance = -0.45F;
+    colouring.tone = tone.data();
+    const Raster16 picture = test::speckle({1003, 1}, 3, 8);
+    std::vector<std::uint16_t> coloured;
+    for (int x = 0; x < picture.width(); ++x) {
+        const float r = light[picture.at(x, 0, 0)], g = light[picture.at(x, 0, 1)], b = light[picture.at(x, 0, 2)];
+        const float grey = 0.2126F * r + 0.7152F * g + 0.0722F * b;
+        const float most = std::max({r, g, b});
+        const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
+        const float apart = std::max(0.0F, 1 + colouring.saturation + colouring.vibrance * (1 - colourful));
+        for (const float v : {r, g, b})
+            coloured.push_back(kernels::tone_sample(tone.data(), grey + apart * (v - grey)));
+    }
+    on_every_target([&] {
+        std::vector<std::uint16_t> out(in.size());
+        kernels::subtract_dark(in.data(), dark.data(), scale, in.size(), tables, out.data());
+        CHECK(out == right);
+        kernels::subtract_dark(narrow.data(), dark.data(), scale, narrow.size(), tables, out.data());
+        CHECK(out == right_of_8_bit);
+        std::vector<std::uint16_t> made(coloured.size());
+        kernels::colour(picture.row(0), std::size_t(picture.width()), colouring, made.data());
+        CHECK(made == coloured);
+    });
+    // Full saturation taken away leaves grey; of 8-bit samples by tables of their own.
+    colouring.light = {light_of_8_bit.data(), light_of_8_bit.data(), light_of_8_bit.data()};
+    colouring.saturation = -1;
+    colouring.vibrance = 0;
+    std::vector<std::uint8_t> bytes;
+    for (const std::uint16_t v : picture.data()) bytes.push_back(std::uint8_t(v >> 8U));
+    std::vector<std::uint16_t> grey(bytes.size());
+    kernels::colour(bytes.data(), bytes.size() / 3, colouring, grey.data());
+    for (std::size_t i = 0; i < grey.size(); i += 3) {
+        REQUIRE(grey[i] == grey[i + 1]);
+        REQUIRE(grey[i] == grey[i + 2]);
     }
 }

@@ -8,6 +8,7 @@
 #include <random>
 
 #include "align/pole.h"
+#include "base/parallel.h"
 #include "engine/aligning.h"
 #include "engine/open.h"
 #include "pile/edits.h"
@@ -183,6 +184,37 @@ TEST_CASE("a knocked frame is placed where it lies, a clouded one by the clock, 
     CHECK(sky.error((*placing)[16], run.times[16]) < 0.1);
 }
 
+TEST_CASE("knocks of every size are found, in a sky so full that some stars meet others anywhere") {
+    for (const double size : {0.7, 2.0, 4.0, 6.2, 11.0, 24.0, 45.0}) {
+        INFO(size << " px");
+        Sky sky(9000);
+        Run run = run_of(sky, 14, 60);
+        const Point knock{0.8 * size, -0.6 * size};
+        run.frames[6] = sky.frame(run.times[6], 300, knock);
+        run.frames[13] = sky.frame(run.times[13], 300, {-knock.y, knock.x});
+        const auto placing = place_sky(run.frames, 0, sky.size);
+        REQUIRE(placing.has_value());
+        CHECK(sky.error((*placing)[6], run.times[6], knock) < 0.2);
+        CHECK(sky.error((*placing)[13], run.times[13], {-knock.y, knock.x}) < 0.2);
+        CHECK(sky.error((*placing)[12], run.times[12]) < 0.1);
+    }
+}
+
+TEST_CASE("the sky is placed alike every time, with one thread and with many") {
+    Sky sky;
+    const Run run = run_of(sky, 20, 90);
+    const auto many = place_sky(run.frames, 4, sky.size);
+    REQUIRE(many.has_value());
+    const ThreadLimit limit(1);
+    const auto one = place_sky(run.frames, 4, sky.size);
+    REQUIRE(one.has_value());
+    for (std::size_t i = 0; i < run.frames.size(); ++i) {
+        const Point a = (*many)[i].placement().to_canvas({700, 300});
+        const Point b = (*one)[i].placement().to_canvas({700, 300});
+        CHECK(std::hypot(a.x - b.x, a.y - b.y) < 1e-3);
+    }
+}
+
 TEST_CASE("what stands still is no star, and frames without a sky in common are refused") {
     Sky sky;
     Run run = run_of(sky, 12, 60);
@@ -240,6 +272,48 @@ TEST_CASE("stars are found where they are, and lamps, edges and noise are not st
     // Two stars may have come to lie beside each other.
     CHECK(right >= 22);
     CHECK(found.size() <= 27);
+}
+
+TEST_CASE("trails are found by their middles, however they lie, and the longest that can be is the limit") {
+    Raster<float> picture(Size{420, 420}, 1);
+    std::mt19937 dice(5);
+    std::normal_distribution<float> noise(0, 0.003F);
+    constexpr double length = 14;
+    std::vector<Point> truth;
+    for (int y = 0; y < 420; ++y)
+        for (int x = 0; x < 420; ++x) picture.at(x, y, 0) = 0.08F + noise(dice);
+    for (int k = 0; k < 25; ++k) {
+        const Point middle{40.3 + 80 * (k % 5), 40.7 + 80 * (k / 5)};
+        const double turn = k * 0.13;
+        truth.push_back(middle);
+        for (int y = int(middle.y) - 14; y <= int(middle.y) + 14; ++y)
+            for (int x = int(middle.x) - 14; x <= int(middle.x) + 14; ++x) {
+                const double along = (x - middle.x) * std::cos(turn) + (y - middle.y) * std::sin(turn);
+                const double beside = (y - middle.y) * std::cos(turn) - (x - middle.x) * std::sin(turn);
+                const double over = std::max(0.0, std::abs(along) - length / 2);
+                picture.at(x, y, 0) += float(0.25 * std::exp(-(beside * beside + over * over) / 2));
+            }
+    }
+    const auto found = find_stars(picture, 100, length);
+    CHECK(found.size() == 25);
+    for (const Point& p : truth)
+        CHECK(std::any_of(found.begin(), found.end(),
+                          [&](const Star& s) { return std::hypot(s.at.x - p.x, s.at.y - p.y) < 0.3; }));
+    CHECK(find_stars(picture, 100, 1).empty());
+    CHECK(find_stars(picture, 7, length).size() == 7);
+}
+
+TEST_CASE("a ring whose sides meet below is one spot, counted once") {
+    Raster<float> picture(Size{200, 200}, 1);
+    // Two arms from above that join: each arm begins as a spot of its own.
+    for (int y = 90; y <= 100; ++y)
+        for (const int x : {95, 96, 104, 105}) picture.at(x, y, 0) = 0.5F;
+    for (int x = 95; x <= 105; ++x)
+        for (const int y : {101, 102}) picture.at(x, y, 0) = 0.5F;
+    const auto found = find_stars(picture, 10, 12);
+    REQUIRE(found.size() == 1);
+    CHECK(found[0].at.x == Approx(100).margin(0.1));
+    CHECK(found[0].at.y == Approx(97).margin(1.5));
 }
 
 TEST_CASE("the lighthouse's sky is placed within a fifth of a pixel, the knocked frame too") {

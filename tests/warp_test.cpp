@@ -1,6 +1,7 @@
 #include "kernels/warp.h"
 
 #include <algorithm>
+#include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
 
@@ -102,6 +103,27 @@ TEST_CASE("resampling weights add up to one and pick one sample at whole places"
     }
     CHECK(kernels::lanczos_weights(0)[2] == Approx(1).margin(1e-7));
     CHECK(kernels::lanczos_weights(1)[3] == Approx(1).margin(1e-6));
+}
+
+TEST_CASE("resampling weights are those of the windowed sinc, set right for constants and ramps") {
+    const auto sinc = [](double x) { return x == 0 ? 1 : std::sin(M_PI * x) / (M_PI * x); };
+    double worst = 0;
+    for (int i = 1; i < 1000; ++i) {
+        const double part = i / 1000.0;
+        std::array<double, 6> exact{};
+        double sum = 0, place = 0;
+        for (std::size_t j = 0; j < 6; ++j) {
+            const double x = part - (double(j) - 2);
+            exact[j] = sinc(x) * sinc(x / 3);
+            sum += exact[j];
+        }
+        for (std::size_t j = 0; j < 6; ++j) place += (exact[j] /= sum) * (double(j) - 2);
+        exact[2] -= part - place;
+        exact[3] += part - place;
+        const auto found = kernels::lanczos_weights(float(part));
+        for (std::size_t j = 0; j < 6; ++j) worst = std::max(worst, std::abs(double(found[j]) - exact[j]));
+    }
+    CHECK(worst < 2e-4);
 }
 
 TEST_CASE("a shift by whole pixels moves samples without changing them") {
