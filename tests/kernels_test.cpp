@@ -358,19 +358,23 @@ TEST_CASE("local contrast is what differs from the surroundings, in deviations o
         for (int y = 0; y < size.height; ++y)
             for (int x = 0; x < size.width; ++x) {
                 double sum = 0;
-                for (int j = -2; j <= 2; ++j)
-                    for (int i = -2; i <= 2; ++i)
-                        sum += weights[std::size_t(j + 2)] * weights[std::size_t(i + 2)] *
-                               double(in.at(mirrored(x + i, size.width), mirrored(y + j, size.height), 0));
+                for (std::size_t j = 0; j < 5; ++j)
+                    for (std::size_t i = 0; i < 5; ++i)
+                        sum += weights[j] * weights[i] *
+                               double(in.at(mirrored(x + int(i) - 2, size.width), mirrored(y + int(j) - 2, size.height),
+                                            0));
                 smooth.push_back(sum);
             }
+        const auto smooth_at = [&](int x, int y) {
+            return smooth[std::size_t(y) * std::size_t(size.width) + std::size_t(x)];
+        };
         double worst = 0;
         for (int y = 0; y < size.height; ++y)
             for (int x = 0; x < size.width; ++x) {
                 double n = 0, sum = 0, squares = 0;
                 for (int v = std::max(0, y - 15); v <= std::min(size.height - 1, y + 15); ++v)
                     for (int u = std::max(0, x - 15); u <= std::min(size.width - 1, x + 15); ++u) {
-                        const double s = smooth[std::size_t(v * size.width + u)];
+                        const double s = smooth_at(u, v);
                         n += 1;
                         sum += s;
                         squares += s * s;
@@ -378,7 +382,7 @@ TEST_CASE("local contrast is what differs from the surroundings, in deviations o
                 const double mean = sum / n;
                 const double spread =
                     std::sqrt(std::max(0.0, squares / n - mean * mean) + double(faint) * double(faint));
-                const double right = (smooth[std::size_t(y * size.width + x)] - mean) / spread;
+                const double right = (smooth_at(x, y) - mean) / spread;
                 worst = std::max(worst, std::abs(right - double(out.at(x, y, 0))));
             }
         CHECK(worst < 2e-3);

@@ -146,7 +146,8 @@ TEST_CASE("a turned frame on the scratch disk is undone alike") {
     std::map<int, Alignment> turned;
     for (std::size_t i = 0; i < 3; ++i)
         turned[pile.frames[i].id].to_reference = Matrix::rigid(0.9 * double(i), {60, 45}, 0, 0);
-    pile = with_alignments(std::move(pile), Model::rigid, pile.frames[0].id, turned);
+    const int first = pile.frames[0].id;
+    pile = with_alignments(std::move(pile), Model::rigid, first, turned);
     Job job;
     FrameStore roomy(working_space(pile), {0, std::size_t(1) << 30});
     const Raster16 by_rows = render(pile, roomy, whole(size), 0, job).value();
@@ -246,7 +247,8 @@ TEST_CASE("a spot is measured from frames that are shifted against each other, t
     INFO("worst " << worst << ", mean " << sum / pixels);
     CHECK(worst < 0.08);
     CHECK(sum / pixels < 0.01);
-    pile = with_base(with_mode(with_spot(std::move(pile), spot), Mode::one), pile.frames[4].id);
+    const int fifth = pile.frames[4].id;
+    pile = with_base(with_mode(with_spot(std::move(pile), spot), Mode::one), fifth);
     const Raster16 mended = test::render_all(pile).value();
     const Raster16 clean = test::landscape(wide, Matrix::shift(14.0 * 4, 9.0 * 4), 4, 0.003);
     double off = 0;

@@ -89,8 +89,10 @@ struct Sky {
         const Lens l = lens();
         double sum = 0;
         int count = 0;
-        for (double y = 0; y <= 0.8 * size.height; y += size.height / 20.0)
-            for (double x = 0; x < size.width; x += size.width / 20.0) {
+        for (int j = 0; j <= 16; ++j)
+            for (int i = 0; i < 20; ++i) {
+                const double x = i * size.width / 20.0;
+                const double y = j * size.height / 20.0;
                 const Point straight = l.straight({x, y});
                 const Vec v{(straight.x - l.middle.x) / focal, (straight.y - l.middle.y) / focal, 1};
                 const Vec back = turned_about(v, axis, -time_s * turn_per_second);
@@ -283,7 +285,8 @@ TEST_CASE("trails are found by their middles, however they lie, and the longest 
     for (int y = 0; y < 420; ++y)
         for (int x = 0; x < 420; ++x) picture.at(x, y, 0) = 0.08F + noise(dice);
     for (int k = 0; k < 25; ++k) {
-        const Point middle{40.3 + 80 * (k % 5), 40.7 + 80 * (k / 5)};
+        const int row = k / 5;
+        const Point middle{40.3 + 80 * (k % 5), 40.7 + 80 * row};
         const double turn = k * 0.13;
         truth.push_back(middle);
         for (int y = int(middle.y) - 14; y <= int(middle.y) + 14; ++y)
@@ -374,11 +377,12 @@ TEST_CASE(
         const Alignment& place = found.at(pile.frames[k].id);
         double squares = 0;
         int count = 0;
-        for (double y = 10; y < 700; y += 40)
-            for (double x = 10; x < pile.size.width; x += 60) {
-                const auto truth = seen_at_reference(shots[k].to_scene({x, y}), shots[k].begin_s - shots[0].begin_s);
+        for (int y = 10; y < 700; y += 40)
+            for (int x = 10; x < pile.size.width; x += 60) {
+                const Point here{double(x), double(y)};
+                const auto truth = seen_at_reference(shots[k].to_scene(here), shots[k].begin_s - shots[0].begin_s);
                 if (!truth || truth->x < 0 || truth->y < 0 || truth->x > pile.size.width || truth->y > 700) continue;
-                const Point there = place.placement().to_canvas({x, y});
+                const Point there = place.placement().to_canvas(here);
                 squares += (there.x - truth->x) * (there.x - truth->x) + (there.y - truth->y) * (there.y - truth->y);
                 ++count;
             }

@@ -262,14 +262,15 @@ Alignment AlignReference::align(const RasterF& frame, Model model) const {
         if (done.correlation > 0) done = prepared_->equally_soft(done, brightness, model);
         return prepared_->judge(done, contrast);
     };
-    const Alignment found = finish(top - 1, fit);
+    Alignment found = finish(top - 1, fit);
     if (found.aligned && found.confidence >= hardly_right) return found;
     const int level = prepared_->featured();
     const auto guess = guess_by_features(prepared_->its_features(), features_of(brightness[std::size_t(level)]));
     if (!guess) return found;
     const Fit start{of_kind(*guess, model, prepared_->levels[std::size_t(level)].contrast.size()), 1};
-    const Alignment by_features = finish(level, start);
-    return by_features.confidence > found.confidence ? by_features : found;
+    Alignment by_features = finish(level, start);
+    if (by_features.confidence > found.confidence) return by_features;
+    return found;
 }
 
 Alignment AlignReference::bend(const RasterF& frame, const Alignment& stiff) const {

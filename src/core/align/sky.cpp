@@ -1,6 +1,7 @@
 #include "align/sky.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <numbers>
 #include <unordered_map>
@@ -133,8 +134,10 @@ std::optional<SkyModel> search(const std::vector<Point>& first, const std::vecto
                                Size size) {
     constexpr std::size_t tried = 60;
     constexpr std::size_t met = 200;
-    constexpr std::size_t soon = 15;  // after so many stars, hopeless tries end
+    constexpr std::size_t soon = 15;   // after so many stars, hopeless tries end
+    constexpr double shortest = 0.35;  // in widths of the picture
     constexpr double focal_ratio = 1.07;
+    constexpr std::size_t focals = 47;  // up to eight widths
     const std::vector<Point> from(first.begin(), first.begin() + std::ptrdiff_t(std::min(tried, first.size())));
     const std::vector<Point> to(second.begin(), second.begin() + std::ptrdiff_t(std::min(met, second.size())));
     if (from.size() < fewest_matches || to.size() < fewest_matches) return std::nullopt;
@@ -146,13 +149,15 @@ std::optional<SkyModel> search(const std::vector<Point>& first, const std::vecto
         Vec3 axis{0, 0, 1};
         std::size_t agree = 0;
     };
-    std::vector<Try> tries;
-    for (double focal = 0.35 * size.width; focal < 8.0 * size.width; focal *= focal_ratio) tries.push_back({focal});
-    parallel_each(0, int(tries.size()), [&](int n) {
+    std::array<Try, focals> tries;
+    parallel_each(0, int(focals), [&](int n) {
         // From the longest, which has the most axes to try.
-        Try& best = tries[tries.size() - 1 - std::size_t(n)];
-        const double focal = best.focal;
+        const std::size_t step = focals - 1 - std::size_t(n);
+        const double focal = shortest * size.width * std::pow(focal_ratio, double(step));
+        Try& best = tries[step];
+        best.focal = focal;
         std::vector<Vec3> directions;
+        directions.reserve(from.size());
         for (const Point& p : from) directions.push_back(unit({p.x / focal, p.y / focal, 1}));
         const double spacing = std::min(0.5, 1.2 * reach / (focal * std::abs(angle)));
         const auto count = std::size_t(4 * std::numbers::pi / (spacing * spacing)) + 1;

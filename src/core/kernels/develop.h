@@ -16,7 +16,8 @@ inline std::uint16_t tone_sample(const float* table, float light) {
     const float place = std::min(std::sqrt(std::max(light, 0.0F)) * float(tone_steps), float(2 * tone_steps));
     const int at = int(place);
     const float value = table[at] + (table[at + 1] - table[at]) * (place - float(at));
-    return std::uint16_t(value + 0.5F);
+    const float rounded = value + 0.5F;
+    return std::uint16_t(rounded);
 }
 
 // Every sample by the table of its channel: of 256 entries for 8-bit samples, of 65536 for others. `tables` points at

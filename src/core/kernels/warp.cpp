@@ -80,7 +80,7 @@ class Weigher {
         const int rest = pixels - n;
         if (rest <= 0 || rest >= group) return;
         // What does not fill the vectors is made in copies: beyond the pixels there may be nothing to read or write.
-        const auto samples = std::size_t(rest * channels);
+        const auto samples = std::size_t(rest) * channels;
         T copies[taps][3 * most_lanes] = {};
         const T* pointers[taps];
         for (int j = 0; j < taps; ++j) {
