@@ -39,7 +39,8 @@ void Studio::align(Model model, int reference) {
                            tr("Align: %1").arg(word(model).toLower()));
             const auto lost =
                 std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
-            if (lost > 0) say(tr("%n frame(s) could not be aligned, and will not be merged.", nullptr, int(lost)), true);
+            if (lost > 0)
+                say(tr("%n frame(s) could not be aligned, and will not be merged.", nullptr, int(lost)), true);
         });
 }
 
@@ -107,9 +108,9 @@ void Studio::guess_spots() {
                 return;
             }
             spot_guesses_ = std::move(done).value();
-            say(spot_guesses_.empty() ? tr("No sensor spots were found.")
-                                      : tr("%n suspected sensor spot(s). Click on what is one.", nullptr,
-                                           int(spot_guesses_.size())));
+            say(spot_guesses_.empty()
+                    ? tr("No sensor spots were found.")
+                    : tr("%n suspected sensor spot(s). Click on what is one.", nullptr, int(spot_guesses_.size())));
             emit spots_guessed();
         });
 }
