@@ -24,16 +24,21 @@ void paint_mode(Window& w) {
     w.find<QSlider>("brush_size")->setValue(60);
 }
 
+// Opens so many flat frames and goes to the last of them, with the brush in hand.
+void brush_on_last(Window& w, const Folder& folder, int count) {
+    flats(folder, count);
+    REQUIRE(w.open(folder, Outcome::best_of));
+    paint_mode(w);
+    w.studio().select(w.pile().frames.back().id);
+    w.key(Qt::Key_2);
+}
+
 }  // namespace
 
 TEST_CASE("painting on a frame makes its part, painting again adds to it, giving back takes away", "[window]") {
     const Folder folder;
-    flats(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    paint_mode(w);
-    w.studio().select(w.pile().frames[2].id);
-    w.key(Qt::Key_2);
+    brush_on_last(w, folder, 3);
     w.stroke({{100, 100}});
     w.stroke({{200, 100}});
     REQUIRE(w.pile().parts.size() == 1);
@@ -56,12 +61,8 @@ TEST_CASE("painting on a frame makes its part, painting again adds to it, giving
 
 TEST_CASE("parts are painted by keys alone: a dab, and a stroke while Enter is held", "[window]") {
     const Folder folder;
-    flats(folder, 2);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    paint_mode(w);
-    w.studio().select(w.pile().frames[1].id);
-    w.key(Qt::Key_2);
+    brush_on_last(w, folder, 2);
     app::Canvas& canvas = w.window.canvas();
     canvas.setFocus();
     w.key(Qt::Key_Up, Qt::ControlModifier);  // puts the mark into the middle

@@ -30,12 +30,9 @@ struct UnderSky {
 
     template <class T>
     bool operator()(const T* camera, const T* axis, const T* star, T* out) const {
+        const std::array<T, 3> turn{T(pose.turn[0]), T(pose.turn[1]), T(pose.turn[2])};
         const std::array<T, 2> shift{T(pose.shift[0]), T(pose.shift[1])};
-        const auto seen = seen_at<T>({star[0], star[1], star[2]}, camera, {axis[0], axis[1], axis[2]}, T(pose.angle),
-                                     {T(pose.turn[0]), T(pose.turn[1]), T(pose.turn[2])}, shift.data());
-        out[0] = seen[0] - T(at.x);
-        out[1] = seen[1] - T(at.y);
-        return true;
+        return Distance{at, pose.angle}(camera, axis, turn.data(), shift.data(), star, out);
     }
 };
 
@@ -48,11 +45,9 @@ struct OfPose {
     template <class T>
     bool operator()(const T* turn, const T* shift, T* out) const {
         const std::array<T, 3> lens{T(camera.focal), T(camera.k1), T(camera.k2)};
-        const auto seen = seen_at<T>({T(star[0]), T(star[1]), T(star[2])}, lens.data(), {T(0), T(0), T(1)}, T(0),
-                                     {turn[0], turn[1], turn[2]}, shift);
-        out[0] = seen[0] - T(at.x);
-        out[1] = seen[1] - T(at.y);
-        return true;
+        const std::array<T, 3> any_axis{T(0), T(0), T(1)};
+        const std::array<T, 3> there{T(star[0]), T(star[1]), T(star[2])};
+        return Distance{at, 0}(lens.data(), any_axis.data(), turn, shift, there.data(), out);
     }
 };
 
