@@ -110,7 +110,7 @@ void Studio::guess_spots() {
             spot_guesses_ = std::move(done).value();
             say(spot_guesses_.empty()
                     ? tr("No sensor spots were found.")
-                    : tr("%n suspected sensor spot(s). Click on what is one.", nullptr, int(spot_guesses_.size())));
+                    : tr("%n suspected sensor spot(s). A click on one mends it.", nullptr, int(spot_guesses_.size())));
             emit spots_guessed();
         });
 }

@@ -29,7 +29,7 @@ HWY_INLINE hn::Vec<Whole> tone_lanes(const float* table, hn::Vec<Light> light) {
     return hn::ConvertTo(whole, hn::Add(value, hn::Set(d, 0.5F)));
 }
 
-// Samples as indices into tables of 65536 entries, 8-bit ones as 257 times their value; or into tables of their own.
+// Samples as indices into a table: as they are, or 8-bit ones as 257 times their value, for tables of 65536 entries.
 template <class T>
 HWY_INLINE hn::Vec<Whole> load_index(const T* from) {
     return hn::PromoteTo(Whole(), hn::LoadU(hn::Rebind<T, Whole>(), from));
