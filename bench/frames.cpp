@@ -28,10 +28,11 @@ Raster16 enlarged(const Raster16& small) {
     std::vector<const std::uint16_t*> rows;
     rows.reserve(std::size_t(small.height()));
     for (int y = 0; y < small.height(); ++y) rows.push_back(small.row(y));
+    const kernels::Span across{0, size.width};
     parallel_for(0, size.height, [&](int y) {
-        kernels::RowPlaces places(map, {0, size.width});
-        places.go_to(y);
-        kernels::warp_row(rows.data(), {}, small.channels(), places, {0, size.width}, out.row(y));
+        kernels::RowPlaces places(map, across);
+        kernels::warp_rows({rows.data(), whole(small.size())}, small.channels(), places, y, {&across, 1},
+                           {out.row(y), 0, 0});
     });
     return out;
 }

@@ -66,11 +66,28 @@ TEST_CASE("a window holds the band that is made and the one that is merged") {
     const Still still(1);
     const std::vector<Band> bands{{2000, 2016}, {2016, 2032}, {2032, 2040}};
     CHECK(still.reaches.window(bands) == 32);
-    // Turned frames are resampled into copies: only what one band reads is held.
+    // A turned frame is read across more rows.
     const RowReaches reaches(turned(0.2), 0, still.size, still.all);
     const int window = reaches.window(bands);
-    CHECK(window >= 16 + 20);
-    CHECK(window < 16 + 20 + 12);
+    CHECK(window >= 32 + 20);
+    CHECK(window < 32 + 20 + 12);
+}
+
+TEST_CASE("the more frames are resampled, the smaller the pieces, and still frames come in whole rows") {
+    const Still still(3);
+    const StripPlan rows = plan_strips(still.costs, still.all, 3, 1000 * megabyte).value();
+    CHECK(rows.piece.height == 1);
+    CHECK(pieces_of(rows.bands[1], still.all, rows.piece).size() == std::size_t(rows.band_rows));
+    const RowReaches reaches(turned(0.2), 0, still.size, still.all);
+    int last = 6000;
+    for (const std::size_t frames : {std::size_t(1), std::size_t(16), std::size_t(90), std::size_t(400)}) {
+        const std::vector<FrameCost> costs(frames, FrameCost{&reaches, 6000 * 3, megabyte / 2});
+        const StripPlan plan = plan_strips(costs, still.all, 3, 4000 * megabyte).value();
+        CHECK(plan.piece.height == 8);
+        CHECK(plan.piece.width <= last);
+        last = plan.piece.width;
+    }
+    CHECK(last >= 128);
 }
 
 TEST_CASE("bands that a frame does not reach hold nothing of it") {
@@ -82,7 +99,7 @@ TEST_CASE("bands that a frame does not reach hold nothing of it") {
     CHECK(by_band[0] == std::pair{0, 0});
     CHECK(by_band[8] == std::pair{0, 0});
     CHECK(by_band[9].second == 102);
-    CHECK(low.window(bands) < 110);
+    CHECK(low.window(bands) < 210);
 }
 
 TEST_CASE("a turned frame is reached where its rows lie, and no later band reads above") {

@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <fstream>
+#include <map>
 #include <mutex>
 #include <set>
 
@@ -35,15 +36,15 @@ Matrix turned(double degrees, double dx, double dy) {
 struct Notes : StepWork {
     StripPlan plan;
     std::mutex mutex;
-    std::multiset<int> rows;
-    std::set<int> narrow, wide;  // places of frames in the row
+    std::map<std::pair<int, int>, int> pixels;  // how often each came, by row and column
+    std::set<int> narrow, wide;                 // places of frames in the row
     std::vector<Band> finished;
     std::function<Status(const Band&)> on_finish = [](const Band&) { return Done{}; };
 
     void begin(const StripPlan& given) override { plan = given; }
-    void row(int y, const std::vector<FrameRow>& given) override {
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& given) override {
         const std::lock_guard lock(mutex);
-        rows.insert(y);
+        for (int x = columns.begin; x < columns.end; ++x) ++pixels[{y, x}];
         for (int k = 0; k < int(given.size()); ++k) {
             if (given[std::size_t(k)].narrow) narrow.insert(k);
             if (given[std::size_t(k)].wide) wide.insert(k);
@@ -57,18 +58,29 @@ struct Notes : StepWork {
 
 }  // namespace
 
-TEST_CASE("every row is worked on once, and bands finish in their order") {
+TEST_CASE("every pixel is worked on once, and bands finish in their order") {
     const Folder folder;
-    const Pile pile = test::speckle_pile(folder, 4, {50, 700}, 8);
-    FrameStore store(working_space(pile), {0, plenty});
-    Notes notes;
-    Job job;
-    REQUIRE(bring_in_step({pile, store, wanted(ids_of(pile)), {0, 5, 50, 690}, 0}, job, notes).ok());
-    CHECK(notes.rows.size() == 690);
-    for (int y = 5; y < 695; ++y) REQUIRE(notes.rows.count(y) == 1);
-    CHECK(notes.finished == notes.plan.bands);
-    CHECK(notes.finished.size() > 1);
-    CHECK(job.progress().fraction == Approx(1));
+    Pile pile = test::speckle_pile(folder, 4, {2100, 300}, 8);
+    for (const bool moved : {false, true}) {
+        if (moved) {
+            Alignment alignment;
+            alignment.to_reference = turned(0.1, 0.5, 0.25);
+            pile = with_alignments(pile, Model::rigid, pile.frames[0].id, {{pile.frames[2].id, alignment}});
+        }
+        FrameStore store(working_space(pile), {0, plenty});
+        Notes notes;
+        Job job;
+        const Rect region{3, 5, 2090, 290};
+        REQUIRE(bring_in_step({pile, store, wanted(ids_of(pile)), region, 0}, job, notes).ok());
+        CHECK(notes.pixels.size() == std::size_t(2090 * 290));
+        CHECK(std::all_of(notes.pixels.begin(), notes.pixels.end(), [&](const auto& pixel) {
+            const auto [y, x] = pixel.first;
+            return pixel.second == 1 && y >= 5 && y < 295 && x >= 3 && x < 2093;
+        }));
+        CHECK(notes.finished == notes.plan.bands);
+        CHECK(notes.finished.size() > 1);
+        CHECK(job.progress().fraction == Approx(1));
+    }
 }
 
 TEST_CASE("frames of 8 bits stay in 8 until they are moved or converted") {
@@ -159,24 +171,46 @@ TEST_CASE("placed rows are the warped frame, whatever the bands and wherever the
                 auto open = std::move(open_frame(file, 0, {Profile::srgb(), 3, {}})).value();
                 PlacedRows rows(open->window(reaches.window(bands), 2), reaches, region, 3, bands);
                 for (std::size_t b = 0; b < bands.size(); ++b) {
-                    REQUIRE(rows.read(b, bands[b]).ok());
-                    for (int y = bands[b].first; y < bands[b].second; ++y) {
-                        const FrameRow row = rows.row(b, bands[b], y);
-                        places.go_to(y);
-                        const kernels::Span span = places.covered({8, 108});
-                        REQUIRE(row.cover.empty() == span.empty());
-                        if (span.empty()) continue;
-                        REQUIRE(row.cover == kernels::Span{span.begin - 8, span.end - 8});
-                        std::vector<std::uint16_t> expected(std::size_t(span.end - span.begin) * 3);
-                        kernels::warp_row(whole_rows.data(), {}, 3, places, span, expected.data());
-                        // 8-bit samples are weighed first and brought to 16 bits after.
-                        const std::uint16_t* got = row.wide + std::ptrdiff_t(row.cover.begin) * 3;
-                        for (std::size_t k = 0; k < expected.size(); ++k)
-                            REQUIRE(std::abs(int(got[k]) - int(expected[k])) <= 1);
+                    REQUIRE(rows.read(b).ok());
+                    for (const Rect& piece : pieces_of(bands[b], region, {64, 8})) {
+                        std::vector<std::uint16_t> samples(std::size_t(piece.width * piece.height) * 3);
+                        std::vector<FrameRow> taken(std::size_t(piece.height));
+                        rows.take(piece, samples.data(), taken.data());
+                        for (int y = piece.top; y < piece.bottom(); ++y) {
+                            const FrameRow& row = taken[std::size_t(y - piece.top)];
+                            places.go_to(y);
+                            const kernels::Span whole = places.covered({8, 108});
+                            const kernels::Span span{std::max(whole.begin, piece.left),
+                                                     std::min(whole.end, piece.right())};
+                            REQUIRE(row.cover.empty() == span.empty());
+                            if (span.empty()) continue;
+                            REQUIRE(row.cover == kernels::Span{span.begin - piece.left, span.end - piece.left});
+                            std::vector<std::uint16_t> expected(std::size_t(span.end - span.begin) * 3);
+                            kernels::warp_rows({whole_rows.data(), {0, 0, 120, 90}}, 3, places, y, {&span, 1},
+                                               {expected.data(), 0, span.begin});
+                            // 8-bit samples are weighed first and brought to 16 bits after.
+                            const std::uint16_t* got = row.wide + std::ptrdiff_t(row.cover.begin) * 3;
+                            for (std::size_t k = 0; k < expected.size(); ++k)
+                                REQUIRE(std::abs(int(got[k]) - int(expected[k])) <= 1);
+                        }
                     }
                 }
             }
         }
+}
+
+TEST_CASE("pieces of a band fill it and begin at their multiples") {
+    const Rect region{70, 3, 300, 40};
+    std::set<std::pair<int, int>> seen;
+    for (const Rect& piece : pieces_of({5, 27}, region, {128, 8})) {
+        CHECK((piece.left == 70 || piece.left % 128 == 0));
+        CHECK((piece.top == 5 || piece.top % 8 == 0));
+        for (int y = piece.top; y < piece.bottom(); ++y)
+            for (int x = piece.left; x < piece.right(); ++x) REQUIRE(seen.insert({y, x}).second);
+    }
+    CHECK(seen.size() == 22 * 300);
+    CHECK(*seen.begin() == std::pair{5, 70});
+    CHECK(*seen.rbegin() == std::pair{26, 369});
 }
 
 TEST_CASE("a picture handed on in bands is the picture rendered whole") {

@@ -4,6 +4,7 @@
 #include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <set>
 
 #include "support/fixtures.h"
 
@@ -20,12 +21,13 @@ std::vector<const std::uint16_t*> rows_of(const Raster16& r) {
     return out;
 }
 
-// The pixels of `span` in canvas row y, from the whole source.
+// The pixels of `span` in canvas row y, from the whole source. Leaves `places` in that row.
 std::vector<std::uint16_t> warped(const Raster16& source, RowPlaces& places, int y, Span span) {
     std::vector<std::uint16_t> out(std::size_t((span.end - span.begin) * source.channels()));
     const auto rows = rows_of(source);
+    kernels::warp_rows({rows.data(), whole(source.size())}, source.channels(), places, y, {&span, 1},
+                       {out.data(), 0, span.begin});
     places.go_to(y);
-    kernels::warp_row(rows.data(), {}, source.channels(), places, span, out.data());
     return out;
 }
 
@@ -128,7 +130,8 @@ TEST_CASE("resampling weights are those of the windowed sinc, set right for cons
 
 TEST_CASE("a shift by whole pixels moves samples without changing them") {
     const Raster16 source = test::speckle({137, 23}, 3, 5);
-    RowPlaces places(SourceMap(Matrix::shift(-4, 3), source.size()), {0, 137});
+    const SourceMap places_map(Matrix::shift(-4, 3), source.size());
+    RowPlaces places(places_map, {0, 137});
     for (int y = 3; y < 23; ++y) {
         places.go_to(y);
         const Span span = places.covered({0, 137});
@@ -147,7 +150,8 @@ TEST_CASE("the covered span is just the pixels whose place lies in the source") 
     for (const double turn : {-0.7, -0.1, -0.003, 0.0, 0.003, 0.2, 1.3, 3.0})
         placements.emplace_back(Matrix::rigid(turn, {30, 20}, 3.3, -2.6));
     for (const Placement& placed : placements) {
-        RowPlaces places(SourceMap(placed, source), {-10, 80});
+        const SourceMap places_map(placed, source);
+        RowPlaces places(places_map, {-10, 80});
         for (int y = -4; y < 60; ++y) {
             places.go_to(y);
             const Span span = places.covered({-10, 80});
@@ -166,7 +170,8 @@ TEST_CASE("a straight ramp stays straight under any place, and a constant stays 
     for (int y = 0; y < 60; ++y)
         for (int x = 0; x < 80; ++x) ramp.at(x, y, 0) = std::uint16_t(1000 + 500 * x + 300 * y);
     for (const Placement& placed : many_placements(ramp.size())) {
-        RowPlaces places(SourceMap(placed, ramp.size()), {0, 80});
+        const SourceMap places_map(placed, ramp.size());
+        RowPlaces places(places_map, {0, 80});
         for (int y = 20; y < 40; ++y) {
             const auto out = warped(ramp, places, y, {30, 50});
             for (int x = 30; x < 50; ++x) {
@@ -181,7 +186,8 @@ TEST_CASE("a straight ramp stays straight under any place, and a constant stays 
         return out;
     }();
     for (const Placement& placed : many_placements(flat.size())) {
-        RowPlaces places(SourceMap(placed, flat.size()), {0, 80});
+        const SourceMap places_map(placed, flat.size());
+        RowPlaces places(places_map, {0, 80});
         for (const std::uint16_t v : warped(flat, places, 30, {20, 60})) REQUIRE(v == 40000);
     }
 }
@@ -197,20 +203,101 @@ TEST_CASE("any division into spans, row windows and limits gives the same sample
             if (span.empty()) continue;
             const auto whole_row = warped(source, places, y, span);
             std::vector<std::uint16_t> pieces(whole_row.size());
-            const auto rows = rows_of(source);
             for (int x = span.begin; x < span.end; x += 7) {
                 const Span piece{x, std::min(x + 7, span.end)};
                 RowPlaces narrow(map, piece);
                 narrow.go_to(y);
                 const auto reach = narrow.rows(piece);
+                const auto columns = narrow.columns(piece);
                 const int first = std::clamp(reach.first, 0, 59);
+                const int last = std::clamp(reach.last, 0, 59);
+                const int left = std::clamp(columns.first, 0, 149);
                 // Nothing but what was named is there.
-                std::vector<const std::uint16_t*> held(rows.begin() + first,
-                                                       rows.begin() + std::clamp(reach.last, 0, 59) + 1);
-                kernels::warp_row(held.data(), {0, first}, 3, narrow, piece, pieces.data() + (x - span.begin) * 3);
+                const Rect area{left, first, std::clamp(columns.last, 0, 149) + 1 - left, last + 1 - first};
+                std::vector<std::vector<std::uint16_t>> held;
+                std::vector<const std::uint16_t*> pointers;
+                for (int v = first; v <= last; ++v)
+                    held.emplace_back(source.row(v) + std::ptrdiff_t(left) * 3,
+                                      source.row(v) + std::ptrdiff_t(left + area.width) * 3);
+                for (const auto& row : held) pointers.push_back(row.data());
+                kernels::warp_rows({pointers.data(), area}, 3, narrow, y, {&piece, 1},
+                                   {pieces.data() + (x - span.begin) * 3, 0, x});
             }
             REQUIRE(pieces == whole_row);
         }
+    }
+}
+
+TEST_CASE("rows made together are the rows made one by one, and nothing beside them is touched") {
+    const Raster16 source = test::speckle({700, 40}, 3, 12);
+    const auto rows = rows_of(source);
+    std::vector<Placement> placements = many_placements(source.size());
+    // So little that rows are weighed together.
+    for (const double turn : {0.0, 1e-6, -4e-4, 2e-3, 4e-3, 6e-3, 9e-3})
+        placements.emplace_back(Matrix::rigid(turn, {350, 20}, 0.3, -1.6));
+    std::set<int> alike;
+    for (const Placement& placed : placements) {
+        const SourceMap places_map(placed, source.size());
+        RowPlaces places(places_map, {0, 700});
+        if (places.map().gentle()) alike.insert(places.map().rows_alike());
+        for (const auto& [first, last] : {std::pair{0, 40}, std::pair{3, 8}, std::pair{5, 30}}) {
+            std::vector<Span> spans;
+            for (int y = first; y < last; ++y) {
+                places.go_to(y);
+                spans.push_back(places.covered({11, 689}));
+            }
+            constexpr std::uint16_t untouched = 4711;
+            constexpr std::size_t stride = 700 * 3;
+            std::vector<std::uint16_t> out(std::size_t(last - first) * stride, untouched);
+            std::vector<std::uint16_t> expected = out;
+            kernels::warp_rows({rows.data(), whole(source.size())}, 3, places, first, spans, {out.data(), stride, 0});
+            for (int y = first; y < last; ++y) {
+                const Span span = spans[std::size_t(y - first)];
+                if (span.empty()) continue;
+                const auto one = warped(source, places, y, span);
+                std::copy(one.begin(), one.end(),
+                          expected.begin() + std::ptrdiff_t(std::size_t(y - first) * stride) + span.begin * 3);
+            }
+            REQUIRE(out == expected);
+        }
+    }
+    CHECK(alike == std::set{1, 2, 4, 8});
+}
+
+TEST_CASE("what counts as one place is one to the eye") {
+    const Raster16 source = test::speckle({600, 60}, 1, 3);
+    // Down in every source column first, at the place where the canvas row crosses it; then across.
+    const auto exact = [&](const Matrix& to_source, double x, double y) {
+        const auto& m = to_source.m;
+        const Point p = to_source({x, y});
+        const int u = int(std::floor(p.x));
+        const auto along = kernels::lanczos_weights(float(p.x - u));
+        double sum = 0;
+        for (int i = 0; i < 6; ++i) {
+            const int column = u - 2 + i;
+            const double crossing = (column - m[1] * y - m[2]) / m[0];
+            const double place = m[3] * crossing + m[4] * y + m[5];
+            const int v = int(std::floor(place));
+            const auto down = kernels::lanczos_weights(float(place - v));
+            for (int j = 0; j < 6; ++j)
+                sum += double(along[std::size_t(i)]) * double(down[std::size_t(j)]) *
+                       double(source.at(column, v - 2 + j, 0));
+        }
+        return std::clamp(sum, 0.0, 65535.0);
+    };
+    for (const double turn : {1e-6, 3e-5, 4e-4, 2e-3, 5e-3, 2e-2}) {
+        const Matrix placed = Matrix::rigid(turn, {300, 30}, 0.37, -0.81);
+        const Matrix to_source = inverse(placed);
+        const SourceMap places_map(placed, source.size());
+        RowPlaces places(places_map, {0, 600});
+        double worst = 0;
+        for (int y = 20; y < 40; ++y) {
+            const auto row = warped(source, places, y, {20, 580});
+            for (int x = 20; x < 580; ++x)
+                worst = std::max(worst, std::abs(row[std::size_t(x - 20)] - exact(to_source, x, y)));
+        }
+        INFO("turned by " << turn);
+        CHECK(worst < 24);
     }
 }
 
@@ -221,13 +308,14 @@ TEST_CASE("8-bit samples are resampled as 257 times their value") {
     std::vector<const std::uint8_t*> rows;
     for (int y = 0; y < 40; ++y) rows.push_back(narrow.row(y));
     for (const Placement& placed : many_placements(source.size())) {
-        RowPlaces places(SourceMap(placed, source.size()), {0, 90});
+        const SourceMap places_map(placed, source.size());
+        RowPlaces places(places_map, {0, 90});
         places.go_to(20);
         const Span span = places.covered({0, 90});
         if (span.empty()) continue;
         const auto wide_row = warped(source, places, 20, span);
         std::vector<std::uint16_t> out(wide_row.size());
-        kernels::warp_row(rows.data(), {}, 3, places, span, out.data());
+        kernels::warp_rows({rows.data(), whole(narrow.size())}, 3, places, 20, {&span, 1}, {out.data(), 0, span.begin});
         for (std::size_t i = 0; i < out.size(); ++i) REQUIRE(std::abs(int(out[i]) - int(wide_row[i])) <= 1);
     }
 }
@@ -236,14 +324,16 @@ TEST_CASE("two passes see what one sees, and an edge keeps its sharpness") {
     const Size size{200, 100};
     const Raster16 scene = test::landscape(size, {});
     // The same turn, once gentle enough for two passes and once seen as a steep one from elsewhere.
-    RowPlaces gentle(SourceMap(Matrix::rigid(0.05, {100, 50}, 0.3, 0.7), size), {0, 200});
+    const SourceMap gentle_map(Matrix::rigid(0.05, {100, 50}, 0.3, 0.7), size);
+    RowPlaces gentle(gentle_map, {0, 200});
     REQUIRE(gentle.map().gentle());
     const Matrix quarter{{0, -1, 99, 1, 0, 0, 0, 0, 1}};
     Raster16 turned({100, 200}, 3);
     for (int y = 0; y < 100; ++y)
         for (int x = 0; x < 200; ++x)
             for (int c = 0; c < 3; ++c) turned.at(99 - y, x, c) = scene.at(x, y, c);
-    RowPlaces steep(SourceMap(Matrix::rigid(0.05, {100, 50}, 0.3, 0.7) * inverse(quarter), turned.size()), {0, 200});
+    const SourceMap steep_map(Matrix::rigid(0.05, {100, 50}, 0.3, 0.7) * inverse(quarter), turned.size());
+    RowPlaces steep(steep_map, {0, 200});
     REQUIRE_FALSE(steep.map().gentle());
     double sum = 0;
     for (int y = 20; y < 80; ++y) {

@@ -62,8 +62,10 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
                    {"band_rows", exported.plan.band_rows},
                    {"bands", exported.plan.bands.size()},
                    {"frames_in_scratch", exported.plan.frames_in_scratch}};
-    out["thread_s"] = {
-        {"decode", exported.spent.read_s}, {"merge", exported.spent.merge_s}, {"write", exported.spent.finish_s}};
+    out["thread_s"] = {{"decode", exported.spent.read_s},
+                       {"place", exported.spent.place_s},
+                       {"merge", exported.spent.merge_s},
+                       {"write", exported.spent.finish_s}};
     rusage usage{};
     ::getrusage(RUSAGE_SELF, &usage);
     out["peak_memory_bytes"] = std::int64_t(usage.ru_maxrss) * 1024;

@@ -289,6 +289,25 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
     return out;
 }
 
+// The rows of a piece, frame after frame; `samples` holds those that are resampled.
+std::vector<FrameRow> take_all(const std::vector<PlacedRows>& frames, const Rect& piece, int channels,
+                               std::vector<std::uint16_t>& samples, Stopwatch& placing) {
+    const Stopwatch::Lap lap(placing);
+    // Apart by more than the samples: what lies at the same place of every frame must not meet in the same lines of a
+    // cache.
+    constexpr std::size_t apart = 160;
+    const std::size_t each = std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(channels) + apart;
+    const auto resampled = std::count_if(frames.begin(), frames.end(), [](const auto& f) { return f.resampled(); });
+    if (samples.size() < std::size_t(resampled) * each) samples.resize(std::size_t(resampled) * each);
+    std::vector<FrameRow> out(frames.size() * std::size_t(piece.height));
+    std::uint16_t* room = samples.data();
+    for (std::size_t k = 0; k < frames.size(); ++k) {
+        frames[k].take(piece, room, out.data() + k * std::size_t(piece.height));
+        if (frames[k].resampled()) room += each;
+    }
+    return out;
+}
+
 }  // namespace
 
 SharedSpots spots_at(const Pile& pile, int level) {
@@ -332,18 +351,22 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     job.begin("Merging " + frames_in_words(frames.size()), long(bands.size()));
 
     FirstFailure failure;
-    Stopwatch reading, merging, finishing;
+    Stopwatch reading, placing, merging, finishing;
     const auto read = [&](std::size_t frame, std::size_t band) {
         const Stopwatch::Lap lap(reading);
-        Status got = frames[frame].read(band, bands[band]);
+        Status got = frames[frame].read(band);
         if (!got.ok()) failure.note(got.failure());
     };
-    const auto merge = [&](std::size_t band, int y) {
+    const auto merge = [&](const Rect& piece) {
+        static thread_local std::vector<std::uint16_t> samples;
+        const std::vector<FrameRow> taken = take_all(frames, piece, what.pile.channels, samples, placing);
         const Stopwatch::Lap lap(merging);
-        std::vector<FrameRow> rows;
-        rows.reserve(frames.size());
-        for (const PlacedRows& frame : frames) rows.push_back(frame.row(band, bands[band], y));
-        work.row(y, rows);
+        std::vector<FrameRow> rows(frames.size());
+        for (int i = 0; i < piece.height; ++i) {
+            for (std::size_t k = 0; k < frames.size(); ++k)
+                rows[k] = taken[k * std::size_t(piece.height) + std::size_t(i)];
+            work.row(piece.top + i, {piece.left, piece.right()}, rows);
+        }
     };
     const auto finish = [&](std::size_t band) {
         const Stopwatch::Lap lap(finishing);
@@ -354,20 +377,21 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     for (std::size_t b = 0; b < bands.size() + 2; ++b) {
         const int finishes = b >= 2 ? 1 : 0;
         const int reads = b < bands.size() ? int(frames.size()) : 0;
-        const Band merged = b >= 1 && b <= bands.size() ? bands[b - 1] : Band{0, 0};
-        parallel_for(0, finishes + reads + merged.second - merged.first, [&](int i) {
+        std::vector<Rect> pieces;
+        if (b >= 1 && b <= bands.size()) pieces = pieces_of(bands[b - 1], what.region, plan.value().piece);
+        parallel_for(0, finishes + reads + int(pieces.size()), [&](int i) {
             if (job.stopped() || failure.any()) return;
             if (i < finishes)
                 finish(b - 2);
             else if (i < finishes + reads)
                 read(std::size_t(i - finishes), b);
             else
-                merge(b - 1, merged.first + i - finishes - reads);
+                merge(pieces[std::size_t(i - finishes - reads)]);
         });
         if (job.stopped()) return stopped_failure();
         if (failure.any()) return failure.get();
     }
-    work.end({reading.seconds(), merging.seconds(), finishing.seconds()});
+    work.end({reading.seconds(), placing.seconds(), merging.seconds(), finishing.seconds()});
     return Done{};
 }
 

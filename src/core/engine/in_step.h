@@ -30,7 +30,8 @@ struct InStep {
 
 // Where the time went, in seconds of all threads together.
 struct StepTimes {
-    double read_s = 0;    // decoding and resampling
+    double read_s = 0;    // decoding
+    double place_s = 0;   // resampling
     double merge_s = 0;   // in StepWork::row
     double finish_s = 0;  // in StepWork::finish
 };
@@ -41,8 +42,9 @@ class StepWork {
     virtual ~StepWork() = default;
     // Once, before any row.
     virtual void begin([[maybe_unused]] const StripPlan& plan) {}
-    // Canvas row y of every frame. Called from several threads at once, in any order within two bands that follow.
-    virtual void row(int y, const std::vector<FrameRow>& rows) = 0;
+    // Columns of canvas row y of every frame; rows begin at the first column. The columns of a row come in one piece or
+    // in several. Called from several threads at once, in any order within two bands that follow.
+    virtual void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) = 0;
     // All rows of a band are done. Called in order, one call at a time, while rows of the next band are made.
     virtual Status finish([[maybe_unused]] const Band& band) { return Done{}; }
     // Once, after all.

@@ -61,8 +61,7 @@ int RowReaches::window(const std::vector<Band>& bands) const {
     const auto by_band = of(bands);
     int most = 1;
     for (std::size_t b = 0; b < by_band.size(); ++b) {
-        const std::size_t held_from = resampled() || b == 0 ? b : b - 1;
-        most = std::max(most, by_band[b].second - by_band[held_from].first);
+        most = std::max(most, by_band[b].second - by_band[b == 0 ? b : b - 1].first);
     }
     return most;
 }
@@ -78,9 +77,7 @@ PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, cons
       reaches_(std::move(reaches)),
       region_(region),
       channels_(channels),
-      by_band_(reaches_.of(bands)) {
-    if (reaches_.resampled()) places_.emplace(reaches_.map(), Span{region.left, region.right()});
-}
+      by_band_(reaches_.of(bands)) {}
 
 PlacedRows::PlacedRows(SharedTiles tiles, Care care, RowReaches reaches, const Rect& region, int channels,
                        const std::vector<Band>& bands)
@@ -89,148 +86,128 @@ PlacedRows::PlacedRows(SharedTiles tiles, Care care, RowReaches reaches, const R
       reaches_(std::move(reaches)),
       region_(region),
       channels_(channels),
-      by_band_(reaches_.of(bands)) {
-    if (reaches_.resampled()) places_.emplace(reaches_.map(), Span{region.left, region.right()});
+      by_band_(reaches_.of(bands)) {}
+
+Status PlacedRows::read(std::size_t index) {
+    if (rows_) return rows_->require(by_band_[index == 0 ? index : index - 1].first, by_band_[index].second);
+    if (index >= 2) tiles_->let_go(by_band_[index - 2].first, by_band_[index - 2].second);
+    return Done{};
 }
 
-Status PlacedRows::read(std::size_t index, const Band& band) {
-    if (tiles_) {
-        resample_tiles(index, band);
-        return Done{};
+void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const {
+    if (!reaches_.resampled()) {
+        for (int y = piece.top; y < piece.bottom(); ++y) rows[y - piece.top] = own_row(piece, y);
+        return;
     }
-    const std::size_t held_from = reaches_.resampled() || index == 0 ? index : index - 1;
-    Status got = rows_->require(by_band_[held_from].first, by_band_[index].second);
-    if (got.ok() && reaches_.resampled()) resample_rows(index, band);
-    return got;
+    const std::size_t stride = std::size_t(piece.width) * std::size_t(channels_);
+    std::vector<Span> spans;
+    spans.reserve(std::size_t(piece.height));
+    bool any = false;
+    for (int i = 0; i < piece.height; ++i) {
+        const Span covered = reaches_.span_of(piece.top + i);
+        Span span{std::max(covered.begin, piece.left), std::min(covered.end, piece.right())};
+        if (span.empty()) span = {};
+        any = any || !span.empty();
+        rows[i] = {nullptr, samples + std::size_t(i) * stride,
+                   span.empty() ? span : Span{span.begin - piece.left, span.end - piece.left}};
+        spans.push_back(span);
+    }
+    if (!any) return;
+    kernels::RowPlaces places(reaches_.map(), {piece.left, piece.right()});
+    Box memory;
+    const AtHand source = rows_ ? rows_for(piece) : box_for(piece, spans, places, memory);
+    const kernels::WarpTarget out{samples, stride, piece.left};
+    if (source.wide.empty())
+        kernels::warp_rows({source.narrow.data(), source.area}, channels_, places, piece.top, spans, out);
+    else
+        kernels::warp_rows({source.wide.data(), source.area}, channels_, places, piece.top, spans, out);
 }
 
-PlacedRows::Resampled& PlacedRows::spanned(std::size_t index, const Band& band) {
-    Resampled& to = resampled_[index % 2];
-    to.samples.resize(std::size_t(band.second - band.first) * stride());
-    to.spans.assign(std::size_t(band.second - band.first), Span{});
-    for (int y = band.first; y < band.second; ++y) {
-        const Span span = reaches_.span_of(y);
-        if (!span.empty()) to.spans[std::size_t(y - band.first)] = {span.begin - region_.left, span.end - region_.left};
-    }
-    return to;
-}
-
-void PlacedRows::warp(const AtHand& source, const Band& band, Span limits, Resampled& to) {
-    for (int y = band.first; y < band.second; ++y) {
-        const Span covered = to.spans[std::size_t(y - band.first)];
-        const Span span{std::max(covered.begin + region_.left, limits.begin),
-                        std::min(covered.end + region_.left, limits.end)};
-        if (span.empty()) continue;
-        std::uint16_t* out = to.samples.data() + std::size_t(y - band.first) * stride() +
-                             std::size_t(span.begin - region_.left) * std::size_t(channels_);
-        places_->go_to(y);
-        if (source.wide.empty())
-            kernels::warp_row(source.narrow.data(), source.from, channels_, *places_, span, out);
-        else
-            kernels::warp_row(source.wide.data(), source.from, channels_, *places_, span, out);
-    }
-}
-
-void PlacedRows::resample_rows(std::size_t index, const Band& band) {
-    const auto [first, last] = by_band_[index];
-    AtHand source;
-    source.from = {0, first};
-    for (int y = first; y < last; ++y) {
-        const SourceRow row = rows_->row(y);
-        if (row.narrow)
-            source.narrow.push_back(row.narrow);
-        else
-            source.wide.push_back(row.wide);
-    }
-    warp(source, band, {region_.left, region_.right()}, spanned(index, band));
-}
-
-// Piece by piece along the band, each with the box of the frame that it reaches: however far the frame is turned, the
-// box is small.
-void PlacedRows::resample_tiles(std::size_t index, const Band& band) {
-    constexpr int piece = 256;
-    Resampled& to = spanned(index, band);
-    const Size size = tiles_->size();
-    std::vector<std::uint16_t> memory;  // aligned for either kind of sample
-    std::vector<std::uint16_t> undone, evened;
-    for (int left = region_.left; left < region_.right(); left += piece) {
-        const Span limits{left, std::min(left + piece, region_.right())};
-        int low_x = size.width, high_x = -1, low_y = size.height, high_y = -1;
-        for (int y = band.first; y < band.second; ++y) {
-            const Span covered = to.spans[std::size_t(y - band.first)];
-            const Span span{std::max(covered.begin + region_.left, limits.begin),
-                            std::min(covered.end + region_.left, limits.end)};
-            if (span.empty()) continue;
-            places_->go_to(y);
-            const kernels::Reach across = places_->columns(span);
-            const kernels::Reach down = places_->rows(span);
-            low_x = std::min(low_x, std::clamp(across.first, 0, size.width - 1));
-            high_x = std::max(high_x, std::clamp(across.last, 0, size.width - 1));
-            low_y = std::min(low_y, std::clamp(down.first, 0, size.height - 1));
-            high_y = std::max(high_y, std::clamp(down.last, 0, size.height - 1));
-        }
-        if (high_x < low_x) continue;
-        Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
-        // What mending looks at beside the box.
-        if (care_.hot) box = intersect({box.left - 1, box.top - 1, box.width + 2, box.height + 2}, whole(size));
-        const std::size_t samples = std::size_t(box.width) * std::size_t(channels_);
-        const std::size_t box_stride = std::size_t(box.width) * tiles_->pixel_bytes();
-        memory.resize(std::size_t(box.height) * box_stride / 2 + 1);
-        auto* bytes = reinterpret_cast<std::uint8_t*>(memory.data());
-        tiles_->read(box, bytes, box_stride);
-        std::uint8_t* narrow = tiles_->bits() == 8 ? bytes : nullptr;
-        std::uint16_t* wide = narrow ? nullptr : memory.data();
-        if (care_.sensor.any()) {
-            undone.resize(std::size_t(box.height) * samples);
-            for (int y = 0; y < box.height; ++y) {
-                const std::size_t at = std::size_t(y) * samples;
-                if (narrow)
-                    sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, narrow + at, &undone[at]);
-                else
-                    sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, wide + at, &undone[at]);
-            }
-            narrow = nullptr;
-            wide = undone.data();
-        }
-        if (care_.hot && narrow) mend_box(*care_.hot, box, size.height, channels_, narrow, samples);
-        if (care_.hot && wide) mend_box(*care_.hot, box, size.height, channels_, wide, samples);
-        if (care_.evener) {
-            evened.resize(std::size_t(box.height) * samples);
-            const std::size_t pixels = std::size_t(box.height) * std::size_t(box.width);
-            if (narrow)
-                care_.evener->run(narrow, pixels, evened.data());
-            else
-                care_.evener->run(wide, pixels, evened.data());
-            narrow = nullptr;
-            wide = evened.data();
-        }
-        AtHand source;
-        source.from = {box.left, box.top};
-        for (int y = 0; y < box.height; ++y) {
-            if (narrow)
-                source.narrow.push_back(narrow + std::size_t(y) * samples);
-            else
-                source.wide.push_back(wide + std::size_t(y) * samples);
-        }
-        warp(source, band, limits, to);
-    }
-    const auto [first, last] = reaches_.of(band);
-    if (first < last) tiles_->let_go(first, last);
-}
-
-FrameRow PlacedRows::row(std::size_t index, const Band& band, int y) const {
-    if (reaches_.resampled()) {
-        const Resampled& from = resampled_[index % 2];
-        const auto at = std::size_t(y - band.first);
-        return {nullptr, from.samples.data() + at * stride(), from.spans[at]};
-    }
+FrameRow PlacedRows::own_row(const Rect& piece, int y) const {
     const Size size = rows_->size();
     if (y >= size.height || !reaches_.wanted(y)) return {};
     const SourceRow row = rows_->row(y);
-    const std::ptrdiff_t left = std::ptrdiff_t(region_.left - rows_->left()) * channels_;
+    const std::ptrdiff_t left = std::ptrdiff_t(piece.left - rows_->left()) * channels_;
     return {row.narrow ? row.narrow + left : nullptr,
             row.wide ? row.wide + left : nullptr,
-            {0, std::min(region_.width, size.width - region_.left)}};
+            {0, std::min(piece.width, size.width - piece.left)}};
+}
+
+PlacedRows::AtHand PlacedRows::rows_for(const Rect& piece) const {
+    const auto [first, last] = reaches_.of(Band{piece.top, piece.bottom()});
+    AtHand out;
+    out.area = {0, first, rows_->size().width, last - first};
+    (rows_->bits() == 8 ? out.narrow.reserve(std::size_t(last - first)) : out.wide.reserve(std::size_t(last - first)));
+    for (int y = first; y < last; ++y) {
+        const SourceRow row = rows_->row(y);
+        if (row.narrow)
+            out.narrow.push_back(row.narrow);
+        else
+            out.wide.push_back(row.wide);
+    }
+    return out;
+}
+
+// However far the frame is turned, the box that a piece reaches is small.
+PlacedRows::AtHand PlacedRows::box_for(const Rect& piece, std::span<const Span> spans, kernels::RowPlaces& places,
+                                       Box& memory) const {
+    const Size size = tiles_->size();
+    int low_x = size.width, high_x = -1, low_y = size.height, high_y = -1;
+    for (int i = 0; i < piece.height; ++i) {
+        const Span span = spans[std::size_t(i)];
+        if (span.empty()) continue;
+        places.go_to(piece.top + i);
+        const kernels::Reach across = places.columns(span);
+        const kernels::Reach down = places.rows(span);
+        low_x = std::min(low_x, std::clamp(across.first, 0, size.width - 1));
+        high_x = std::max(high_x, std::clamp(across.last, 0, size.width - 1));
+        low_y = std::min(low_y, std::clamp(down.first, 0, size.height - 1));
+        high_y = std::max(high_y, std::clamp(down.last, 0, size.height - 1));
+    }
+    Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
+    // What mending looks at beside the box.
+    if (care_.hot) box = intersect({box.left - 1, box.top - 1, box.width + 2, box.height + 2}, whole(size));
+    const std::size_t samples = std::size_t(box.width) * std::size_t(channels_);
+    const std::size_t box_stride = std::size_t(box.width) * tiles_->pixel_bytes();
+    memory.bytes.resize(std::size_t(box.height) * box_stride / 2 + 1);
+    auto* bytes = reinterpret_cast<std::uint8_t*>(memory.bytes.data());
+    tiles_->read(box, bytes, box_stride);
+    std::uint8_t* narrow = tiles_->bits() == 8 ? bytes : nullptr;
+    std::uint16_t* wide = narrow ? nullptr : memory.bytes.data();
+    if (care_.sensor.any()) {
+        memory.undone.resize(std::size_t(box.height) * samples);
+        for (int y = 0; y < box.height; ++y) {
+            const std::size_t at = std::size_t(y) * samples;
+            std::uint16_t* out = &memory.undone[at];
+            if (narrow)
+                sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, narrow + at, out);
+            else
+                sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, wide + at, out);
+        }
+        narrow = nullptr;
+        wide = memory.undone.data();
+    }
+    if (care_.hot && narrow) mend_box(*care_.hot, box, size.height, channels_, narrow, samples);
+    if (care_.hot && wide) mend_box(*care_.hot, box, size.height, channels_, wide, samples);
+    if (care_.evener) {
+        memory.evened.resize(std::size_t(box.height) * samples);
+        const std::size_t pixels = std::size_t(box.height) * std::size_t(box.width);
+        if (narrow)
+            care_.evener->run(narrow, pixels, memory.evened.data());
+        else
+            care_.evener->run(wide, pixels, memory.evened.data());
+        narrow = nullptr;
+        wide = memory.evened.data();
+    }
+    AtHand out;
+    out.area = box;
+    for (int y = 0; y < box.height; ++y) {
+        if (narrow)
+            out.narrow.push_back(narrow + std::size_t(y) * samples);
+        else
+            out.wide.push_back(wide + std::size_t(y) * samples);
+    }
+    return out;
 }
 
 }  // namespace bp

@@ -1,8 +1,9 @@
-// Rows of one frame on the canvas, a band at a time.
+// Rows of one frame on the canvas, a piece at a time.
 #pragma once
 
 #include <limits>
 #include <optional>
+#include <span>
 #include <utility>
 #include <vector>
 
@@ -33,8 +34,8 @@ class RowReaches {
     std::pair<int, int> of(const Band& band) const;
     // The same for bands that follow each other, with `first` lowered to what any later band still reads.
     std::vector<std::pair<int, int>> of(const std::vector<Band>& bands) const;
-    // Rows that must be held at once to go through the bands. While a band is made ready the one before it is still
-    // being merged: from the frame's own rows when it is not resampled, else from resampled copies.
+    // Rows that must be held at once to go through the bands: while a band is made ready the one before it is still
+    // being merged.
     int window(const std::vector<Band>& bands) const;
     // True when a canvas row reads so many rows of the frame that holding them all is a waste: a tenth of it.
     bool lies_across() const;
@@ -65,41 +66,39 @@ class PlacedRows {
     PlacedRows(SharedTiles tiles, Care care, RowReaches reaches, const Rect& region, int channels,
                const std::vector<Band>& bands);
 
-    // Makes band number `index` ready. May run while rows of band index - 1 are read by others.
-    Status read(std::size_t index, const Band& band);
-    FrameRow row(std::size_t index, const Band& band, int y) const;
+    // Makes band number `index` ready. May run while pieces of band index - 1 are taken by others.
+    Status read(std::size_t index);
+    bool resampled() const { return reaches_.resampled(); }
+    // The rows of `piece`, which lies in a band that is ready: rows[i] is that of canvas row piece.top + i and begins
+    // at column piece.left. A frame that is resampled puts them into `samples`, which has room for the piece. Any
+    // thread.
+    void take(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const;
 
   private:
-    // Resampled rows of a band.
-    struct Resampled {
-        std::vector<std::uint16_t> samples;
-        std::vector<kernels::Span> spans;
-    };
-
-    // Source rows at hand, from a column and a row of the source on.
+    // Rows of an area of the source at hand, of either kind.
     struct AtHand {
         std::vector<const std::uint8_t*> narrow;
         std::vector<const std::uint16_t*> wide;
-        kernels::Corner from;
+        Rect area;
+    };
+    // Working memory for what comes from tiles.
+    struct Box {
+        std::vector<std::uint16_t> bytes;  // aligned for either kind of sample
+        std::vector<std::uint16_t> undone, evened;
     };
 
-    // Fills in where the frame covers a band, and makes room for its samples.
-    Resampled& spanned(std::size_t index, const Band& band);
-    void resample_rows(std::size_t index, const Band& band);
-    void resample_tiles(std::size_t index, const Band& band);
-    void warp(const AtHand& source, const Band& band, kernels::Span limits, Resampled& to);
-    Size frame_size() const { return tiles_ ? tiles_->size() : rows_->size(); }
-    std::size_t stride() const { return std::size_t(region_.width) * std::size_t(channels_); }
+    FrameRow own_row(const Rect& piece, int y) const;
+    AtHand rows_for(const Rect& piece) const;
+    AtHand box_for(const Rect& piece, std::span<const kernels::Span> spans, kernels::RowPlaces& places,
+                   Box& memory) const;
 
     std::unique_ptr<FrameRows> rows_;  // or
     SharedTiles tiles_;
     Care care_;  // of tiles
     RowReaches reaches_;
-    std::optional<kernels::RowPlaces> places_;  // of a frame that is resampled
     Rect region_;
     int channels_;
     std::vector<std::pair<int, int>> by_band_;
-    Resampled resampled_[2];
 };
 
 }  // namespace bp

@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "base/parallel.h"
+
 namespace bp {
 namespace {
 
@@ -22,8 +24,22 @@ std::vector<Band> bands_of(const Rect& region, int height) {
     return out;
 }
 
+Size piece_for(std::size_t resampled, const Rect& region, int channels) {
+    if (resampled == 0) return {std::max(1, region.right()), 1};
+    constexpr int rows = 8;  // that are weighed alike, at best
+    constexpr int step = 64;
+    constexpr int least = 128;
+    constexpr int most = 1024;
+    constexpr std::size_t cached_bytes = std::size_t(20) << 18;
+    const std::size_t column = resampled * rows * std::size_t(channels) * sizeof(std::uint16_t);
+    return {std::clamp(int(cached_bytes / column) / step * step, least, most), rows};
+}
+
 StripPlan plan_for(const std::vector<FrameCost>& frames, const Rect& region, int channels, int height) {
     StripPlan out;
+    const auto resampled =
+        std::count_if(frames.begin(), frames.end(), [](const FrameCost& f) { return f.reaches->resampled(); });
+    out.piece = piece_for(std::size_t(resampled), region, channels);
     out.bands = bands_of(region, height);
     out.band_rows = std::min(height, region.height);
     const std::size_t canvas_row = std::size_t(region.width) * std::size_t(channels) * sizeof(std::uint16_t);
@@ -31,8 +47,10 @@ StripPlan plan_for(const std::vector<FrameCost>& frames, const Rect& region, int
     for (const FrameCost& frame : frames) {
         out.windows.push_back(frame.row_bytes > 0 ? frame.reaches->window(out.bands) : 0);
         out.peak_bytes += frame.decoder_bytes + std::size_t(out.windows.back()) * frame.row_bytes;
-        if (frame.reaches->resampled()) out.peak_bytes += 2 * std::size_t(out.band_rows) * canvas_row;
     }
+    if (resampled > 0)
+        out.peak_bytes += std::size_t(threads_at_work()) * std::size_t(resampled) * std::size_t(out.piece.width) *
+                          std::size_t(out.piece.height) * std::size_t(channels) * sizeof(std::uint16_t);
     return out;
 }
 
@@ -47,6 +65,16 @@ Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::siz
             "Merging " + std::to_string(frames) + (frames == 1 ? " frame" : " frames") +
                 " of this size needs at least " + megabytes(needed_bytes) + " of memory, and " +
                 megabytes(budget_bytes) + " are allowed. Allow more, or set frames aside."};
+}
+
+std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece) {
+    std::vector<Rect> out;
+    const auto next = [](int from, int unit) { return (kernels::floor_div(from, unit) + 1) * unit; };
+    for (int y = band.first; y < band.second; y = next(y, piece.height))
+        for (int x = region.left; x < region.right(); x = next(x, piece.width))
+            out.push_back({x, y, std::min(region.right(), next(x, piece.width)) - x,
+                           std::min(band.second, next(y, piece.height)) - y});
+    return out;
 }
 
 Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,

@@ -22,6 +22,9 @@ struct StripPlan {
 
     std::vector<Band> bands;
     int band_rows = 0;
+    // What one thread resamples and merges at a time: a row where nothing is resampled, else so little of all frames
+    // that it stays in the caches between the two. Pieces begin at multiples of this on the canvas.
+    Size piece;
     std::vector<int> windows;    // rows held of each frame
     std::size_t peak_bytes = 0;  // what all of it will take, by reckoning
     int frames_in_scratch = 0;   // that come from the scratch disk
@@ -30,6 +33,8 @@ struct StripPlan {
 // The highest bands that the budget allows, but no higher than makes a merge faster. Fails with a sentence that says
 // how much is needed when not even the lowest band fits.
 Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::size_t budget_bytes);
+// The pieces of a band.
+std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece);
 Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,
                               std::size_t budget_bytes);
 

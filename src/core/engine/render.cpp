@@ -42,7 +42,7 @@ const std::uint16_t* widened(const FrameRow& row, int channels, std::vector<std:
     return scratch.data();
 }
 
-// `out` is row y of the region.
+// `out` is row y from canvas column `left` on.
 void lay_part(const Part& part, const FrameRow& row, int level, int y, int left, int channels, std::uint16_t* out) {
     if (row.cover.empty()) return;
     const int width = row.cover.end - row.cover.begin;
@@ -68,11 +68,12 @@ Band rows_of(const Pile& pile, Zone zone, const Rect& region, int level) {
     return out;
 }
 
-// How much of a row is sky, by pixel.
+// How much of a piece of row is sky, by pixel.
 class SkyRow {
   public:
-    SkyRow(const Pile& pile, int level, int y, int left, int width) : mask_(std::size_t(width), 255) {
-        if (pile.zones) pile.zones->soft.read_row(level, y, left, width, mask_.data());
+    SkyRow(const Pile& pile, int level, int y, kernels::Span columns)
+        : mask_(std::size_t(columns.end - columns.begin), 255) {
+        if (pile.zones) pile.zones->soft.read_row(level, y, columns.begin, width(), mask_.data());
     }
     bool any() const {
         return std::any_of(mask_.begin(), mask_.end(), [](std::uint8_t m) { return m > 0; });
@@ -88,7 +89,7 @@ class SkyRow {
 };
 
 // One frame as its zones lie: rows of both come together in `out`. It covers what each zone with a share there covers:
-// the longest piece of it.
+// the longest stretch of it.
 FrameRow zones_together(const FrameRow& sky, const FrameRow& land, const SkyRow& share, int channels,
                         std::vector<std::uint16_t>& out) {
     out.assign(std::size_t(share.width()) * std::size_t(channels), 0);
@@ -168,20 +169,21 @@ class Composer final : public StepWork {
     const std::vector<Wanted>& frames() const { return gathering_.frames(); }
 
     void begin(const StripPlan& plan) override { sink_.begin(plan); }
-    void row(int y, const std::vector<FrameRow>& rows) override {
-        std::uint16_t* out = sink_.row(y);
-        const SkyRow share(pile_, level_, y, region_.left, region_.width);
-        if (!share.all()) merge(Zone::land, rows, out);
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
+        std::uint16_t* out = sink_.row(y) + std::ptrdiff_t(columns.begin - region_.left) * pile_.channels;
+        const int width = columns.end - columns.begin;
+        const SkyRow share(pile_, level_, y, columns);
+        if (!share.all()) merge(Zone::land, rows, width, out);
         if (share.all()) {
-            merge(Zone::sky, rows, out);
+            merge(Zone::sky, rows, width, out);
         } else if (share.any()) {
-            std::vector<std::uint16_t> sky(std::size_t(region_.width) * std::size_t(pile_.channels));
-            merge(Zone::sky, rows, sky.data());
-            kernels::lay_over(sky.data(), share.from(0), 255, std::size_t(region_.width), pile_.channels, out);
+            std::vector<std::uint16_t> sky(std::size_t(width) * std::size_t(pile_.channels));
+            merge(Zone::sky, rows, width, sky.data());
+            kernels::lay_over(sky.data(), share.from(0), 255, std::size_t(width), pile_.channels, out);
         }
         std::vector<std::uint16_t> scratch;
         for (const auto& [part, at] : parts_)
-            lay_part(*part, gathering_.row(rows, at, share, pile_.channels, scratch), level_, y, region_.left,
+            lay_part(*part, gathering_.row(rows, at, share, pile_.channels, scratch), level_, y, columns.begin,
                      pile_.channels, out);
     }
     Status finish(const Band& band) override { return sink_.finish(band); }
@@ -195,12 +197,12 @@ class Composer final : public StepWork {
         MergeTools tools;
     };
 
-    void merge(Zone zone, const std::vector<FrameRow>& rows, std::uint16_t* out) const {
+    void merge(Zone zone, const std::vector<FrameRow>& rows, int width, std::uint16_t* out) const {
         const Layer& layer = layers_[zone == Zone::sky ? 0 : 1];
         std::vector<FrameRow> merged;
         merged.reserve(layer.frames.size());
         for (const std::size_t at : layer.frames) merged.push_back(rows[at]);
-        merge_row(layer.mode, merged, region_.width, pile_.channels, layer.tools, out);
+        merge_row(layer.mode, merged, width, pile_.channels, layer.tools, out);
     }
 
     const Pile& pile_;
@@ -220,12 +222,14 @@ class PartsLayer final : public StepWork {
         for (const Part* part : parts) parts_.emplace_back(part, gathering_.add(part->frame));
     }
     const std::vector<Wanted>& frames() const { return gathering_.frames(); }
-    void row(int y, const std::vector<FrameRow>& rows) override {
-        const SkyRow share(pile_, level_, y, region_.left, region_.width);
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
+        const SkyRow share(pile_, level_, y, columns);
         std::vector<std::uint16_t> scratch;
+        std::uint16_t* out =
+            base_.row(y - region_.top) + std::ptrdiff_t(columns.begin - region_.left) * base_.channels();
         for (const auto& [part, at] : parts_)
-            lay_part(*part, gathering_.row(rows, at, share, base_.channels(), scratch), level_, y, region_.left,
-                     base_.channels(), base_.row(y - region_.top));
+            lay_part(*part, gathering_.row(rows, at, share, base_.channels(), scratch), level_, y, columns.begin,
+                     base_.channels(), out);
     }
 
   private:
@@ -245,15 +249,16 @@ class OneFrame final : public StepWork {
         at_ = gathering_.add(frame);
     }
     const std::vector<Wanted>& frames() const { return gathering_.frames(); }
-    void row(int y, const std::vector<FrameRow>& rows) override {
-        const SkyRow share(pile_, level_, y, region_.left, region_.width);
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
+        const SkyRow share(pile_, level_, y, columns);
         std::vector<std::uint16_t> together;
         const FrameRow row = gathering_.row(rows, at_, share, out_.channels(), together);
         if (row.cover.empty()) return;
         std::vector<std::uint16_t> scratch;
         const std::uint16_t* from = widened(row, out_.channels(), scratch);
         std::copy_n(from, (row.cover.end - row.cover.begin) * out_.channels(),
-                    out_.row(y - region_.top) + std::ptrdiff_t(row.cover.begin) * out_.channels());
+                    out_.row(y - region_.top) +
+                        std::ptrdiff_t(columns.begin - region_.left + row.cover.begin) * out_.channels());
     }
 
   private:

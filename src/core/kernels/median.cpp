@@ -139,11 +139,15 @@ void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& 
     for (std::size_t i = 0; i < count; i += lanes) {
         // The largest value that at most `rank` rows lie below.
         auto value = hn::Zero(d);
-        for (int bit = int(8 * sizeof(T)) - 1; bit >= 0; --bit) {
+        constexpr int highest = int(8 * sizeof(T)) - 1;
+        for (int bit = highest; bit >= 0; --bit) {
             const auto tried = hn::Or(value, hn::Set(d, Lane(1U << bit)));
             auto below = hn::Zero(d);
-            for (const T* row : rows)
+            for (const T* row : rows) {
+                // What comes next is on its way while this is counted.
+                if (bit == highest) hwy::Prefetch(row + begin + i + lanes);
                 below = hn::Add(below, hn::IfThenElseZero(hn::Lt(load_as<Lane>(row + begin + i), tried), one));
+            }
             value = hn::IfThenElse(hn::Lt(rank, below), value, tried);
         }
         store_as<Lane>(value, out.low.data() + i);
@@ -154,95 +158,170 @@ void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& 
     }
 }
 
-// Samples of 16 bits that are counted as two times 8 bits. So few at a time that the bytes of many rows stay in the
-// nearest cache.
-constexpr std::size_t byte_part = 128;
-static_assert(hn::MaxLanes(hn::ScalableTag<std::uint8_t>()) <= byte_part && block % byte_part == 0);
+#if HWY_TARGET != HWY_SCALAR  // which has no bytes in wider lanes
 
-// The largest value below 2^bits that at most `rank` of `count` rows of bytes lie below. Rows follow each other.
-HWY_INLINE void rank_of_bytes(const std::uint8_t* rows, std::size_t count, std::size_t rank, int bits,
-                              std::uint8_t* out) {
-    const hn::ScalableTag<std::uint8_t> d;
-    const auto one = hn::Set(d, std::uint8_t{1});
-    const auto most = hn::Set(d, std::uint8_t(rank));
-    for (std::size_t i = 0; i < byte_part; i += hn::Lanes(d)) {
-        auto value = hn::Zero(d);
-        for (int bit = bits - 1; bit >= 0; --bit) {
-            const auto tried = hn::Or(value, hn::Set(d, std::uint8_t(1U << bit)));
-            auto below = hn::Zero(d);
-            for (std::size_t k = 0; k < count; ++k)
-                below = hn::Add(below, hn::IfThenElseZero(hn::Lt(hn::LoadU(d, rows + k * byte_part + i), tried), one));
-            value = hn::IfThenElse(hn::Lt(most, below), value, tried);
+// Samples of 16 bits that are counted as two times 8 bits. So few at a time that many rows of them stay in the nearest
+// cache.
+constexpr std::size_t part = 64;
+using Whole = hn::ScalableTag<std::uint16_t>;
+constexpr std::size_t part_vectors = part / hn::MaxLanes(Whole());
+static_assert(hn::MaxLanes(Whole()) <= part && block % part == 0);
+using Part = std::array<hn::Vec<Whole>, part_vectors>;
+
+// Bytes of two rows in lanes of 16 bits: nothing has to change its place.
+HWY_INLINE hn::Vec<Whole> paired(hn::Vec<Whole> first, hn::Vec<Whole> second) {
+    return hn::Or(first, hn::ShiftLeft<8>(second));
+}
+
+// Of each sample the largest value below 2^bits that at most `rank` rows lie below. `pairs` holds `count` pairs of
+// rows, `part` lanes each. While it counts, what begins at `next` in the rows of samples is brought into the caches.
+HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std::size_t rank, int bits, Part& found,
+                              Rows<std::uint16_t> samples, std::size_t next) {
+    constexpr std::size_t line = 64 / sizeof(std::uint16_t);
+    const Whole d;
+    const hn::Repartition<std::uint8_t, Whole> d8;
+    const std::size_t lanes = hn::Lanes(d);
+    const auto one = hn::Set(d8, std::uint8_t{1});
+    const auto most = hn::Set(d, std::uint16_t(rank));
+    const auto low_byte = hn::Set(d, std::uint16_t{0xFF});
+    for (auto& value : found) value = hn::Zero(d);
+    std::size_t fetched = 0;
+    for (int bit = bits - 1; bit >= 0; --bit) {
+        Part tried;
+        std::array<decltype(hn::Zero(d8)), part_vectors> both, below;
+        for (std::size_t v = 0; v < part_vectors; ++v) {
+            tried[v] = hn::Or(found[v], hn::Set(d, std::uint16_t(1U << unsigned(bit))));
+            both[v] = hn::BitCast(d8, paired(tried[v], tried[v]));
+            below[v] = hn::Zero(d8);
         }
-        hn::Store(value, d, out + i);
+        const auto count_pair = [&](std::size_t k) HWY_ATTR {
+            for (std::size_t v = 0; v < part_vectors; ++v) {
+                const auto bytes = hn::BitCast(d8, hn::Load(d, pairs + k * part + v * lanes));
+                below[v] = hn::IfThenElse(hn::Lt(bytes, both[v]), hn::Add(below[v], one), below[v]);
+            }
+        };
+        if (fetched < part) {
+            for (std::size_t k = 0; k < count; ++k) {
+                hwy::Prefetch(samples[2 * k] + next + fetched);
+                hwy::Prefetch(samples[std::min(2 * k + 1, samples.size() - 1)] + next + fetched);
+                count_pair(k);
+            }
+            fetched += line;
+        } else {
+            for (std::size_t k = 0; k < count; ++k) count_pair(k);
+        }
+        for (std::size_t v = 0; v < part_vectors; ++v) {
+            const auto counts = hn::BitCast(d, below[v]);
+            const auto in_all = hn::Add(hn::And(counts, low_byte), hn::ShiftRight<8>(counts));
+            found[v] = hn::IfThenElse(hn::Lt(most, in_all), found[v], tried[v]);
+        }
     }
+}
+
+// Pairs of rows as what lies above the floor, less its `shift` lower bits; what is more than a byte counts as the
+// largest byte, and a row that is missing to the last pair, too.
+HWY_INLINE void pair_rows(Rows<std::uint16_t> rows, std::size_t at, const Part& floor, int shift,
+                          std::uint16_t* pairs) {
+    const Whole d;
+    const std::size_t lanes = hn::Lanes(d);
+    const auto largest = hn::Set(d, std::uint16_t{0xFF});
+    // Times a power of two, of which the upper half counts, is to shift down.
+    const auto times = hn::Set(d, std::uint16_t(1U << unsigned(16 - std::max(shift, 1))));
+    const auto above = [&](const std::uint16_t* row, std::size_t v) HWY_ATTR {
+        const auto over = hn::SaturatedSub(hn::LoadU(d, row + at + v * lanes), floor[v]);
+        return hn::Min(shift == 0 ? over : hn::MulHigh(over, times), largest);
+    };
+    for (std::size_t k = 0; k < rows.size(); k += 2, pairs += part)
+        for (std::size_t v = 0; v < part_vectors; ++v)
+            hn::Store(paired(above(rows[k], v), k + 1 < rows.size() ? above(rows[k + 1], v) : largest), d,
+                      pairs + v * lanes);
+}
+
+// The value of the rank after that of `found`, for an even number of rows; where it is as large as a byte it may be
+// larger, and `beyond` says so.
+HWY_INLINE hn::Vec<Whole> next_in_pairs(const std::uint16_t* pairs, std::size_t count, hn::Vec<Whole> found,
+                                        bool& beyond) {
+    const Whole d;
+    const hn::Repartition<std::uint8_t, Whole> d8;
+    const auto one = hn::Set(d8, std::uint8_t{1});
+    const auto low_byte = hn::Set(d, std::uint16_t{0xFF});
+    const auto both = hn::BitCast(d8, paired(found, found));
+    auto up_to = hn::Zero(d8);
+    auto above = hn::Set(d8, std::uint8_t{0xFF});
+    for (std::size_t k = 0; k < count; ++k) {
+        const auto bytes = hn::BitCast(d8, hn::Load(d, pairs + k * part));
+        const auto is_above = hn::Lt(both, bytes);
+        up_to = hn::IfThenElse(is_above, up_to, hn::Add(up_to, one));
+        above = hn::IfThenElse(is_above, hn::Min(above, bytes), above);
+    }
+    const auto counts = hn::BitCast(d, up_to);
+    const auto nearest = hn::BitCast(d, above);
+    const auto in_all = hn::Add(hn::And(counts, low_byte), hn::ShiftRight<8>(counts));
+    const auto next = hn::IfThenElse(hn::Lt(hn::Set(d, std::uint16_t(count)), in_all), found,
+                                     hn::Min(hn::And(nearest, low_byte), hn::ShiftRight<8>(nearest)));
+    beyond = !hn::AllFalse(d, hn::Eq(next, low_byte));
+    return next;
 }
 
 // Counts in lanes of 8 bits: first the upper bits of what lies above the least value, then the lower bits of those
 // whose upper bits are the middle ones. Rows that differ little, as most do, need few bits. At most 255 rows.
 void by_halves(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, Middle<std::uint16_t>& out) {
-    static thread_local std::vector<std::uint8_t> memory;
-    memory.resize(rows.size() * byte_part);
-    std::uint8_t* bytes = memory.data();
-    const hn::ScalableTag<std::uint16_t> d;
-    const hn::Rebind<std::uint8_t, decltype(d)> narrow;
-    const hn::RebindToSigned<decltype(d)> with_sign;
+    alignas(64) std::array<std::uint16_t, 128 * part> pairs;
+    const Whole d;
     const std::size_t lanes = hn::Lanes(d);
+    const std::size_t pair_count = (rows.size() + 1) / 2;
     const std::size_t rank = (rows.size() - 1) / 2;
-    alignas(64) std::array<std::uint16_t, byte_part> floor;
-    alignas(64) std::array<std::uint16_t, byte_part> ceiling;
-    alignas(64) std::array<std::uint8_t, byte_part> found;
-    for (std::size_t from = 0; from < count; from += byte_part) {
+    for (std::size_t from = 0; from < count; from += part) {
         const std::size_t at = begin + from;
-        // Row by row, because what stands beside is fetched from memory together.
-        std::copy_n(rows[0] + at, byte_part, floor.begin());
-        std::copy_n(rows[0] + at, byte_part, ceiling.begin());
-        for (std::size_t k = 1; k < rows.size(); ++k)
-            for (std::size_t i = 0; i < byte_part; i += lanes) {
-                const auto v = hn::LoadU(d, rows[k] + at + i);
-                hn::Store(hn::Min(hn::Load(d, floor.data() + i), v), d, floor.data() + i);
-                hn::Store(hn::Max(hn::Load(d, ceiling.data() + i), v), d, ceiling.data() + i);
-            }
+        Part floor;
         unsigned widest = 0;
-        for (std::size_t i = 0; i < byte_part; ++i) widest = std::max(widest, unsigned(ceiling[i] - floor[i]));
-        // What lies above the floor, less its `shift` lower bits; what is more than a byte counts as the largest byte.
-        const auto bytes_above_floor = [&](int shift) HWY_ATTR {
-            const auto largest = hn::Set(d, std::uint16_t{255});
-            for (std::size_t k = 0; k < rows.size(); ++k)
-                for (std::size_t i = 0; i < byte_part; i += lanes) {
-                    const auto above = hn::SaturatedSub(hn::LoadU(d, rows[k] + at + i), hn::Load(d, floor.data() + i));
-                    const auto part = hn::Min(hn::ShiftRightSame(above, shift), largest);
-                    hn::StoreU(hn::DemoteTo(narrow, hn::BitCast(with_sign, part)), narrow, bytes + k * byte_part + i);
-                }
-        };
-        const auto raise_floor = [&](int shift) HWY_ATTR {
-            for (std::size_t i = 0; i < byte_part; i += lanes) {
-                const auto more = hn::ShiftLeftSame(hn::PromoteTo(d, hn::Load(narrow, found.data() + i)), shift);
-                hn::Store(hn::Add(hn::Load(d, floor.data() + i), more), d, floor.data() + i);
+        for (std::size_t v = 0; v < part_vectors; ++v) {
+            auto least = hn::LoadU(d, rows[0] + at + v * lanes);
+            auto most = least;
+            for (std::size_t k = 1; k < rows.size(); ++k) {
+                const auto sample = hn::LoadU(d, rows[k] + at + v * lanes);
+                least = hn::Min(least, sample);
+                most = hn::Max(most, sample);
             }
+            floor[v] = least;
+            alignas(64) std::array<std::uint16_t, hn::MaxLanes(Whole())> ranges;
+            hn::Store(hn::Sub(most, least), d, ranges.data());
+            for (const std::uint16_t range : ranges) widest = std::max(widest, unsigned(range));
+        }
+        Part found;
+        const auto find = [&](int bits, int shift) HWY_ATTR {
+            pair_rows(rows, at, floor, shift, pairs.data());
+            rank_in_pairs(pairs.data(), pair_count, rank, bits, found, rows, at + part);
         };
         int bits = 0;
         while ((widest >> unsigned(bits)) != 0) ++bits;
         if (bits > 8) {
-            bytes_above_floor(bits - 8);
-            rank_of_bytes(bytes, rows.size(), rank, 8, found.data());
-            raise_floor(bits - 8);
             bits -= 8;
+            find(8, bits);
+            for (std::size_t v = 0; v < part_vectors; ++v)
+                floor[v] = hn::Add(floor[v], hn::ShiftLeftSame(found[v], bits));
         }
-        // The next piece is on its way while this one is counted.
-        for (const std::uint16_t* row : rows)
-            for (std::size_t i = 0; i < byte_part; i += 32) hwy::Prefetch(row + at + byte_part + i);
-        bytes_above_floor(0);
-        rank_of_bytes(bytes, rows.size(), rank, bits, found.data());
-        raise_floor(0);
-        for (std::size_t i = 0; i < byte_part; i += lanes) {
-            const auto low = hn::Load(d, floor.data() + i);
+        find(bits, 0);
+        for (std::size_t v = 0; v < part_vectors; ++v) {
+            const std::size_t i = v * lanes;
+            const auto low = hn::Add(floor[v], found[v]);
             hn::Store(low, d, out.low.data() + from + i);
-            hn::Store(rows.size() % 2 == 0 ? next_rank<std::uint16_t>(rows, at + i, low) : low, d,
-                      out.high.data() + from + i);
+            auto high = low;
+            if (rows.size() % 2 == 0) {
+                bool beyond = false;
+                high = hn::Add(floor[v], next_in_pairs(pairs.data() + i, pair_count, found[v], beyond));
+                if (beyond) high = next_rank<std::uint16_t>(rows, at + i, low);
+            }
+            hn::Store(high, d, out.high.data() + from + i);
         }
     }
 }
+
+#else
+void by_halves(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, Middle<std::uint16_t>& out) {
+    by_counting<std::uint16_t>(rows, begin, count, out);
+}
+#endif
 
 template <class T>
 void middle_of(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {

@@ -10,16 +10,12 @@ constexpr int affine_step = 256;
 constexpr int curved_step = 16;
 constexpr int taps_before = 2;  // source samples that one place reads besides the one at or before it
 constexpr int taps_after = 3;
-constexpr int taps_beside = 4;  // canvas pixels that these are, at most
+constexpr int taps_beside = 5;  // canvas pixels that these are, at most
 // Placements are known to about this many pixels; without it an exact shift would lose an edge to rounding.
 constexpr double slack = 1e-6;
 // Beyond these a row crosses the source's rows too fast for two passes, or they would leave out samples.
 constexpr double steepest = 0.1;
 constexpr double scaled_most = 1.2;
-
-int floor_div(int value, int unit) {
-    return value >= 0 ? value / unit : -((-value + unit - 1) / unit);
-}
 
 // Narrows [low, high] to where 0 <= slope * x + offset <= limit.
 void narrow(double slope, double offset, double limit, double& low, double& high) {
@@ -47,6 +43,8 @@ SourceMap::SourceMap(const Placement& placed, Size source)
       step_(affine_ ? affine_step : curved_step) {
     // Judged on a few places of the whole source, never on what is asked for.
     gentle_ = true;
+    constexpr int most_alike = 8;
+    rows_alike_ = affine_ ? most_alike : 1;
     constexpr int tries = 5;
     for (int j = 0; j < tries; ++j)
         for (int i = 0; i < tries; ++i) {
@@ -59,6 +57,10 @@ SourceMap::SourceMap(const Placement& placed, Size source)
             const double down = below.y - here.y;
             gentle_ = gentle_ && std::abs(right.y - here.y) < steepest && std::abs(below.x - here.x) < steepest &&
                       across > 1 / scaled_most && across < scaled_most && down > 1 / scaled_most && down < scaled_most;
+            if (!gentle_) return;
+            // How much more than a row of the source one comes down from row to row, in the same column of it.
+            const double drift = down - (right.y - here.y) * (below.x - here.x) / across - 1;
+            while (rows_alike_ > 1 && std::abs(drift) * rows_alike_ / 2 > same_place) rows_alike_ /= 2;
         }
 }
 
@@ -74,22 +76,37 @@ Point SourceMap::exact(double x, double y) const {
     return {m[0] * x + m[1] * y + m[2], m[3] * x + m[4] * y + m[5]};
 }
 
-RowPlaces::RowPlaces(const SourceMap& map, Span limits) : map_(map) {
-    const int step = map.step();
-    first_ = floor_div(limits.begin - taps_beside, step);
-    row_.resize(std::size_t(floor_div(std::max(limits.begin, limits.end - 1) + taps_beside, step) + 2 - first_));
+Reach KnotRow::reach(Span span, double Point::*axis) const {
+    double low = at(span.begin).*axis;
+    double high = low;
+    const auto take = [&](double v) {
+        low = std::min(low, v);
+        high = std::max(high, v);
+    };
+    take(at(span.end - 1).*axis);
+    for (int k = floor_div(span.begin, step) + 1; k * step < span.end - 1; ++k) take(knot(k).*axis);
+    // A place may count as one beside it, once for its row and once for its piece of row.
+    return {int(std::floor(low - 2 * same_place)) - taps_before, int(std::floor(high + 2 * same_place)) + taps_after};
+}
+
+RowPlaces::RowPlaces(const SourceMap& map, Span limits) : map_(&map) {
+    row_.step = map.step();
+    row_.first = floor_div(limits.begin - taps_beside, row_.step);
+    const int last = floor_div(std::max(limits.begin, limits.end - 1) + taps_beside, row_.step) + 1;
+    row_.places.resize(std::size_t(last + 1 - row_.first));
 }
 
 void RowPlaces::fill(int knot_row, std::vector<Point>& out) const {
-    out.resize(row_.size());
-    const double y = double(knot_row) * map_.step();
-    for (std::size_t i = 0; i < out.size(); ++i) out[i] = map_.exact(double(first_ + int(i)) * map_.step(), y);
+    out.resize(row_.places.size());
+    const double y = double(knot_row) * map_->step();
+    for (std::size_t i = 0; i < out.size(); ++i) out[i] = map_->exact(double(row_.first + int(i)) * map_->step(), y);
 }
 
 void RowPlaces::go_to(int y) {
-    const int step = map_.step();
-    if (map_.affine_) {
-        for (std::size_t i = 0; i < row_.size(); ++i) row_[i] = map_.exact(double(first_ + int(i)) * step, y);
+    const int step = map_->step();
+    if (map_->affine_) {
+        for (int k = row_.first; k <= row_.last(); ++k)
+            row_.places[std::size_t(k - row_.first)] = map_->exact(double(k) * step, y);
         return;
     }
     const int knot_row = floor_div(y, step);
@@ -103,36 +120,33 @@ void RowPlaces::go_to(int y) {
         filled_ = true;
     }
     const double part = double(y - knot_row * step) / step;
-    for (std::size_t i = 0; i < row_.size(); ++i)
-        row_[i] = {above_[i].x + (below_[i].x - above_[i].x) * part, above_[i].y + (below_[i].y - above_[i].y) * part};
-}
-
-Point RowPlaces::at(int x) const {
-    const int step = map_.step();
-    const int k = floor_div(x, step);
-    const Point& a = knot(k);
-    const Point& b = knot(k + 1);
-    const double part = double(x - k * step) / step;
-    return {a.x + (b.x - a.x) * part, a.y + (b.y - a.y) * part};
+    for (std::size_t i = 0; i < row_.places.size(); ++i)
+        row_.places[i] = {above_[i].x + (below_[i].x - above_[i].x) * part,
+                          above_[i].y + (below_[i].y - above_[i].y) * part};
 }
 
 Span RowPlaces::covered(Span limits) const {
     if (limits.empty()) return {};
-    const int step = map_.step();
-    const double right = map_.source_.width - 1;
-    const double bottom = map_.source_.height - 1;
-    const auto inside = [&](int x) {
-        const Point p = at(x);
+    const int step = map_->step();
+    const double right = map_->source_.width - 1;
+    const double bottom = map_->source_.height - 1;
+    const auto lies_inside = [&](const Point& p) {
         return p.x >= -slack && p.y >= -slack && p.x <= right + slack && p.y <= bottom + slack;
     };
+    const auto inside = [&](int x) { return lies_inside(at(x)); };
     Span best, run;
     // An affine row is straight as a whole.
-    const int stride = map_.affine_ ? last_knot() - first_knot() : 1;
-    for (int k = map_.affine_ ? first_knot() : floor_div(limits.begin, step); k * step < limits.end; k += stride) {
-        const Point& a = knot(k);
-        const Point& b = knot(k + stride);
+    const int stride = map_->affine_ ? row_.last() - row_.first : 1;
+    for (int k = map_->affine_ ? row_.first : floor_div(limits.begin, step); k * step < limits.end; k += stride) {
+        const Point& a = row_.knot(k);
+        const Point& b = row_.knot(k + stride);
         const double length = double(stride) * step;
         const Span piece{std::max(limits.begin, k * step), std::min(limits.end, (k + stride) * step)};
+        if (lies_inside(a) && lies_inside(b)) {
+            run = !run.empty() && run.end == piece.begin ? Span{run.begin, piece.end} : piece;
+            best = longer(best, run);
+            continue;
+        }
         double low = piece.begin;
         double high = piece.end - 1;
         const double across = (b.x - a.x) / length;
@@ -150,26 +164,9 @@ Span RowPlaces::covered(Span limits) const {
     return best;
 }
 
-Reach RowPlaces::reach(Span span, double Point::*axis) const {
-    const int step = map_.step();
-    double low = at(span.begin).*axis;
-    double high = low;
-    const auto take = [&](double v) {
-        low = std::min(low, v);
-        high = std::max(high, v);
-    };
-    take(at(span.end - 1).*axis);
-    for (int k = floor_div(span.begin, step) + 1; k * step < span.end - 1; ++k) take(knot(k).*axis);
-    return {int(std::floor(low)) - taps_before, int(std::floor(high)) + taps_after};
-}
-
 Reach RowPlaces::rows(Span span) const {
     // Going down first, it reads columns beside those that it writes, and these may lie lower or higher.
-    return reach(map_.gentle() ? Span{span.begin - taps_beside, span.end + taps_beside} : span, &Point::y);
-}
-
-Reach RowPlaces::columns(Span span) const {
-    return reach(span, &Point::x);
+    return row_.reach(map_->gentle() ? Span{span.begin - taps_beside, span.end + taps_beside} : span, &Point::y);
 }
 
 }  // namespace bp::kernels

@@ -21,6 +21,15 @@ struct Reach {
     int last = 0;
 };
 
+// Places that differ by less than this count as the same when rows are resampled, in pixels. On the hardest edge that
+// is three in 65535.
+constexpr double same_place = 5e-5;
+
+// The largest multiple of `unit` that is at most `value`, as a count of units.
+constexpr int floor_div(int value, int unit) {
+    return value >= 0 ? value / unit : -((-value + unit - 1) / unit);
+}
+
 // The way from canvas to source. It is exact at the knots, every step() pixels across and down from canvas pixel (0, 0)
 // on, and straight between them: for an affine placement that is exact everywhere, for lenses and perspectives of 24
 // megapixels right within a thousandth of a pixel. Nothing depends on which spans and bands are asked for. Any thread.
@@ -32,6 +41,11 @@ class SourceMap {
     int step() const { return step_; }
     // True when rows of the source stay rows, nearly: resampling may then go down first and across after.
     bool gentle() const { return gentle_; }
+    // False when rows of the canvas are straight in the source.
+    bool bends() const { return !affine_; }
+    // So many canvas rows, from a multiple of it on, lie alike between the source's rows: 8, 4, 2 or 1. They are then
+    // weighed alike, as the row in their middle.
+    int rows_alike() const { return rows_alike_; }
 
   private:
     friend class RowPlaces;
@@ -43,37 +57,55 @@ class SourceMap {
     bool affine_;
     int step_;
     bool gentle_ = false;
+    int rows_alike_ = 1;
+};
+
+// Places along one canvas row.
+struct KnotRow {
+    int step = 1;
+    int first = 0;  // number of the first knot; number k lies at canvas pixel k * step
+    std::vector<Point> places;
+
+    const Point& knot(int k) const { return places[std::size_t(k - first)]; }
+    int last() const { return first + int(places.size()) - 1; }
+    Point at(int x) const {
+        const int k = floor_div(x, step);
+        const Point& a = knot(k);
+        const Point& b = knot(k + 1);
+        const double part = double(x - k * step) / step;
+        return {a.x + (b.x - a.x) * part, a.y + (b.y - a.y) * part};
+    }
+    // The source columns that resampling these pixels reads.
+    Reach columns(Span span) const { return reach(span, &Point::x); }
+    Reach reach(Span span, double Point::*axis) const;
 };
 
 // The places of canvas rows within `limits`. Rows are best asked for from top to bottom. One thread at a time.
 class RowPlaces {
   public:
-    // `limits`: canvas columns that may be asked for.
+    // `limits`: canvas columns that may be asked for. The map must live on.
     RowPlaces(const SourceMap& map, Span limits);
+    RowPlaces(const SourceMap&& map, Span limits) = delete;
 
-    const SourceMap& map() const { return map_; }
+    const SourceMap& map() const { return *map_; }
     // Goes to canvas row y.
     void go_to(int y);
+    // Of this row: known from five pixels before `limits` to five after.
+    const KnotRow& here() const { return row_; }
     // Of this row: the place of canvas pixel x in the source.
-    Point at(int x) const;
-    // Knots: number k lies at canvas pixel k * step(); known from four pixels before `limits` to four after.
-    const Point& knot(int k) const { return row_[std::size_t(k - first_)]; }
-    int first_knot() const { return first_; }
-    int last_knot() const { return first_ + int(row_.size()) - 1; }
+    Point at(int x) const { return row_.at(x); }
     // The pixels of the row, within `limits`, whose place lies between the centres of the source's outermost pixels:
     // the longest piece, when a lens makes it more than one.
     Span covered(Span limits) const;
     // What resampling these pixels reads of the source.
     Reach rows(Span span) const;
-    Reach columns(Span span) const;
+    Reach columns(Span span) const { return row_.columns(span); }
 
   private:
     void fill(int knot_row, std::vector<Point>& out) const;
-    Reach reach(Span span, double Point::*axis) const;
 
-    SourceMap map_;
-    int first_;
-    std::vector<Point> row_;
+    const SourceMap* map_;
+    KnotRow row_;
     std::vector<Point> above_, below_;  // at the knot rows around
     int above_at_ = 0;
     bool filled_ = false;

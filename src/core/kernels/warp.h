@@ -2,7 +2,9 @@
 #pragma once
 
 #include <array>
+#include <cstddef>
 #include <cstdint>
+#include <span>
 
 #include "kernels/source_map.h"
 
@@ -13,19 +15,28 @@ namespace bp::kernels {
 // for a place `part` (0 to 1) after sample 0; at 0 and 1 they are one sample alone.
 std::array<float, 6> lanczos_weights(float part);
 
-struct Corner {
-    int column = 0;
-    int row = 0;
+// Source rows at hand: rows[k] points at column area.left of source row area.top + k.
+template <class T>
+struct RowsAtHand {
+    const T* const* rows = nullptr;
+    Rect area;
 };
 
-// The pixels of `span` in the row where `places` stands, in 32-bit float, rounded and clamped once; 8-bit samples are
-// taken as 257 times their value. rows[k] points at column held.column of source row held.row + k and must hold all
-// that places.rows() and columns() name, after clamping into the picture: the source continues past its edge with its
-// outermost samples. Writes to out, which points at pixel span.begin. Any division into spans and bands gives the same
-// samples.
-void warp_row(const std::uint16_t* const* rows, Corner held, int channels, const RowPlaces& places, Span span,
-              std::uint16_t* out);
-void warp_row(const std::uint8_t* const* rows, Corner held, int channels, const RowPlaces& places, Span span,
-              std::uint16_t* out);
+// Where canvas rows go: `samples` points at canvas column `left` of the first, the others follow `stride` samples
+// apart.
+struct WarpTarget {
+    std::uint16_t* samples = nullptr;
+    std::size_t stride = 0;
+    int left = 0;
+};
+
+// Makes canvas rows y, y + 1, ..., of each the pixels that `spans` names, in 32-bit float, rounded and clamped once;
+// 8-bit samples are taken as 257 times their value. `source` must hold all that places.rows() and columns() name of
+// these spans, after clamping into the picture: the source continues past its edge with its outermost samples. Any
+// division into bands, spans and areas gives the same samples. Moves `places`.
+void warp_rows(const RowsAtHand<std::uint16_t>& source, int channels, RowPlaces& places, int y,
+               std::span<const Span> spans, const WarpTarget& out);
+void warp_rows(const RowsAtHand<std::uint8_t>& source, int channels, RowPlaces& places, int y,
+               std::span<const Span> spans, const WarpTarget& out);
 
 }  // namespace bp::kernels

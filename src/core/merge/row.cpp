@@ -12,8 +12,8 @@ std::vector<int> borders(const std::vector<FrameRow>& rows, int width) {
     std::vector<int> out{0, width};
     for (const FrameRow& row : rows) {
         if (row.cover.empty()) continue;
-        out.push_back(row.cover.begin);
-        out.push_back(row.cover.end);
+        if (row.cover.begin > 0) out.push_back(row.cover.begin);
+        if (row.cover.end < width) out.push_back(row.cover.end);
     }
     std::sort(out.begin(), out.end());
     out.erase(std::unique(out.begin(), out.end()), out.end());
