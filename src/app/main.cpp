@@ -5,8 +5,10 @@
 #include "app/main_window.h"
 #include "app/theme.h"
 #include "app/words.h"
+#include "base/memory.h"
 
 int main(int argc, char** argv) {
+    bp::keep_freed_memory();
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("bright-pile"));
     QApplication::setOrganizationName(QStringLiteral("bright-pile"));

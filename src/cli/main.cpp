@@ -9,6 +9,7 @@
 #include <nlohmann/json.hpp>
 #include <thread>
 
+#include "base/memory.h"
 #include "cli/commands.h"
 
 namespace bp::cli {
@@ -99,6 +100,7 @@ int run(int argc, char** argv) {
 int main(int argc, char** argv) {
     std::signal(SIGINT, [](int) { bp::cli::interrupted = true; });
     std::signal(SIGTERM, [](int) { bp::cli::interrupted = true; });
+    bp::keep_freed_memory();
     try {
         return bp::cli::run(argc, argv);
     } catch (const std::exception& error) {

@@ -111,39 +111,54 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role != Role::dark && frame.id != reference) ids.push_back(frame.id);
     job.begin("Aligning " + std::to_string(ids.size() + 1) + " frames", long(ids.size()));
-    // The reference is prepared on one core, while the others read as many frames as they can until then.
-    std::vector<std::optional<Result<RasterF>>> at_hand(ids.size());
-    std::optional<Result<AlignReference>> prepared;
-    std::atomic<bool> ready = false;
-    constexpr int most_each = 3;
-    parallel_each(0, std::min(most_each * (threads_at_work() - 1), int(ids.size())) + 1, [&](int i) {
-        if (i == 0) {
-            prepared.emplace(prepare(pile, level, read(reference)));
-            ready = true;
-        } else if (!ready) {
-            at_hand[std::size_t(i - 1)].emplace(read(ids[std::size_t(i - 1)]));
-        }
-    });
-    if (!prepared->ok()) return prepared->failure();
     out[reference].confidence = 1;
+    struct Coming {
+        std::optional<Result<RasterF>> picture;
+        std::atomic<int> missing{3};
+    };
+    std::vector<Coming> coming(ids.size());
+    std::optional<Result<AlignReference>> prepared;
     std::mutex mutex;
-    parallel_each(0, int(ids.size()), [&](int i) {
-        if (job.stopped()) return;
-        const int id = ids[std::size_t(i)];
-        std::optional<Result<RasterF>>& held = at_hand[std::size_t(i)];
-        const Result<RasterF> moved = held ? std::move(*held) : read(id);
-        held.reset();
+    const auto align = [&](std::size_t i) {
         Alignment alignment = not_aligned();
-        if (moved.ok()) {
-            alignment = prepared->value().align(moved.value(), model);
+        if (coming[i].picture && coming[i].picture->ok() && prepared->ok()) {
+            alignment = prepared->value().align(coming[i].picture->value(), model);
             alignment.to_reference = from_level(alignment.to_reference, level);
             alignment.flex = from_level(alignment.flex, level);
             alignment.residual_px *= double(1 << level);
         }
+        coming[i].picture.reset();
         const std::lock_guard lock(mutex);
-        out[id] = alignment;
+        out[ids[i]] = alignment;
         job.advance();
+    };
+    // A frame is aligned by the last of three: who has read it, who has prepared the reference, and who comes to its
+    // turn, which is when a few more frames have been taken up for reading. So no core has a whole frame left to do
+    // when the others are done.
+    const auto come_to = [&](std::size_t i) {
+        if (--coming[i].missing == 0 && !job.stopped()) align(i);
+    };
+    const int count = int(ids.size());
+    const int ahead = std::min(count, 2 * threads_at_work());
+    parallel_each(0, 1 + 2 * count, [&](int n) {
+        if (job.stopped()) return;
+        if (n == 0) {
+            prepared.emplace(prepare(pile, level, read(reference)));
+            for (std::size_t i = 0; i < coming.size(); ++i) come_to(i);
+            return;
+        }
+        // Read, ..., read, turn, read, turn, ..., turn.
+        const int beyond = n - 1 - ahead;
+        const int last_pair = 2 * (count - ahead);
+        if (beyond >= 0 && (beyond >= last_pair || beyond % 2 == 0)) {
+            come_to(std::size_t(beyond >= last_pair ? beyond - (count - ahead) : beyond / 2));
+            return;
+        }
+        const auto i = std::size_t(beyond < 0 ? n - 1 : ahead + beyond / 2);
+        coming[i].picture.emplace(read(ids[i]));
+        come_to(i);
     });
+    if (!job.stopped() && !prepared->ok()) return prepared->failure();
     if (job.stopped()) return stopped_failure();
     return out;
 }
