@@ -65,9 +65,9 @@ std::vector<Placement> with_a_bend(Size size) {
 TEST_CASE("a lens and its placements lead there and back", "[placement]") {
     const Size size{80, 60};
     for (const Placement& placed : with_a_bend(size))
-        for (double y = 0; y < 60; y += 7)
-            for (double x = 0; x < 80; x += 7) {
-                const Point back = placed.to_frame(placed.to_canvas({x, y}));
+        for (int y = 0; y < 60; y += 7)
+            for (int x = 0; x < 80; x += 7) {
+                const Point back = placed.to_frame(placed.to_canvas({double(x), double(y)}));
                 CHECK(back.x == Approx(x).margin(1e-6));
                 CHECK(back.y == Approx(y).margin(1e-6));
             }

@@ -235,8 +235,9 @@ class Warp {
     void run_down(int u, int end, int top, int rows, Weigh weigh) {
         const Rect& area = source_.area;
         const int group = group_pixels();
-        const T* from[most_alike + taps - 1];
-        for (int k = 0; k < rows + int(taps) - 1; ++k) from[k] = row_at(top + k);
+        constexpr int most_rows = most_alike + int(taps) - 1;
+        const T* from[most_rows];
+        for (int k = 0; k < most_rows; ++k) from[k] = row_at(top + k);
         for (; u < end; u += group) {
             weigh(u);
             float* out = between_.data() + std::ptrdiff_t(u - first_column_) * channels;
@@ -245,9 +246,9 @@ class Warp {
                 continue;
             }
             // The outermost samples go on beyond the edge of the picture.
-            T copies[most_alike + taps - 1][channels * most_lanes];
-            const T* pointers[most_alike + taps - 1];
-            for (int k = 0; k < rows + int(taps) - 1; ++k) {
+            T copies[most_rows][channels * most_lanes];
+            const T* pointers[most_rows];
+            for (int k = 0; k < most_rows; ++k) {
                 for (int i = 0; i < group; ++i) {
                     const int column = std::clamp(column_in(u + i), 0, area.width - 1);
                     std::copy_n(from[k] + std::ptrdiff_t(column) * channels, channels, copies[k] + i * channels);
