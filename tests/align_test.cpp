@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <fstream>
 #include <random>
 
 #include "base/parallel.h"
@@ -386,4 +387,39 @@ TEST_CASE("a reference that cannot be used and frames that are too small are ref
     CHECK(align_frames(small, Model::none, 1, job).value().empty());
     CHECK_FALSE(align_frames(small, Model::rigid, 1, job).ok());
     CHECK_FALSE(align_frames(small, Model::rigid, 99, job).ok());
+}
+
+TEST_CASE("a run longer than what is read ahead is aligned whole, and a file that broke costs its own frame alone") {
+    const Folder folder;
+    constexpr int count = 13;
+    for (int i = 0; i < count; ++i)
+        test::write(folder / ("f" + std::to_string(100 + i) + ".jpg"),
+                    test::landscape({160, 120}, Matrix::shift(0.5 * i, -0.25 * i), unsigned(i), 0.004), 8);
+    Job job;
+    const auto run = gather_run({folder.path().string()}, Inner::no);
+    const Pile pile = open_frames(run.value(), Outcome::quiet, Order::name, job, KnownBy::content).value();
+    REQUIRE(pile.frames.size() == count);
+    const int reference = pile.frames[4].id;
+    const auto spoil = [](const Frame& frame) {
+        const std::string bytes = test::bytes_of(frame.file->path);
+        std::ofstream(frame.file->path, std::ios::binary) << bytes.substr(0, bytes.size() / 3);
+    };
+    spoil(pile.frames[7]);
+    for (const int threads : {1, 2, 3}) {
+        const ThreadLimit limit(threads);
+        const auto found = align_frames(pile, Model::shift, reference, job).value();
+        REQUIRE(found.size() == count);
+        for (int i = 0; i < count; ++i) {
+            const Alignment& frame = found.at(pile.frames[std::size_t(i)].id);
+            INFO("frame " << i << " with " << threads << " threads");
+            CHECK(frame.aligned == (i != 7));
+            if (i == 7) continue;
+            CHECK(frame.to_reference.m[2] == Approx(0.5 * (i - 4)).margin(0.06));
+            CHECK(frame.to_reference.m[5] == Approx(-0.25 * (i - 4)).margin(0.06));
+        }
+    }
+    spoil(pile.frames[4]);
+    const auto refused = align_frames(pile, Model::shift, reference, job);
+    REQUIRE_FALSE(refused.ok());
+    CHECK(refused.failure().file == pile.frames[4].file->path.string());
 }

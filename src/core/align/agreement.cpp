@@ -36,7 +36,6 @@ Block look_at(const Judged& reference, const cv::Mat& frame, const Matrix& to_fr
               const cv::Rect& where) {
     double total = 0, n = 0, a = 0, b = 0, aa = 0, bb = 0, ab = 0;
     double xx = 0, xy = 0, yy = 0, xt = 0, yt = 0;
-    const auto& m = to_frame.m;
     for (int y = where.y; y < where.y + where.height; y += every) {
         const auto* still_row = reference.still.ptr<float>(y);
         const auto* dx_row = reference.dx.ptr<float>(y);
@@ -48,25 +47,23 @@ Block look_at(const Judged& reference, const cv::Mat& frame, const Matrix& to_fr
                 const Point bent = flex->at(p);
                 p = {p.x + bent.x, p.y + bent.y};
             }
-            const double w = m[6] * p.x + m[7] * p.y + m[8];
-            const auto found =
-                between_pixels(frame, {(m[0] * p.x + m[1] * p.y + m[2]) / w, (m[3] * p.x + m[4] * p.y + m[5]) / w});
+            const auto found = between_pixels(frame, to_frame(p));
             if (!found) continue;
             const double s = still_row[x];
-            const double moved = *found;
+            const double m = *found;
             const double gx = dx_row[x];
             const double gy = dy_row[x];
             n += 1;
             a += s;
-            b += moved;
+            b += m;
             aa += s * s;
-            bb += moved * moved;
-            ab += s * moved;
+            bb += m * m;
+            ab += s * m;
             xx += gx * gx;
             xy += gx * gy;
             yy += gy * gy;
-            xt += gx * (moved - s);
-            yt += gy * (moved - s);
+            xt += gx * (m - s);
+            yt += gy * (m - s);
         }
     }
     Block out;

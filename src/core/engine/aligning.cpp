@@ -144,7 +144,7 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
         if (job.stopped()) return;
         if (n == 0) {
             prepared.emplace(prepare(pile, level, read(reference)));
-            for (std::size_t i = 0; i < coming.size(); ++i) come_to(i);
+            parallel_each(0, count, [&](int i) { come_to(std::size_t(i)); });
             return;
         }
         // Read, ..., read, turn, read, turn, ..., turn.
