@@ -1,6 +1,3 @@
-#include <hwy/highway.h>
-#include <hwy/targets.h>
-
 #include <algorithm>
 #include <array>
 #include <catch2/catch.hpp>
@@ -10,7 +7,6 @@
 #include "even/tone.h"
 #include "image/profile.h"
 #include "kernels/blend.h"
-#include "kernels/contrast.h"
 #include "kernels/correct.h"
 #include "kernels/develop.h"
 #include "kernels/extremes.h"
@@ -19,7 +15,9 @@
 #include "kernels/median.h"
 #include "kernels/strays.h"
 #include "support/fixtures.h"
+#include "support/targets.h"
 using namespace bp;
+using test::on_every_target;
 
 namespace {
 
@@ -62,20 +60,6 @@ std::vector<std::uint16_t> without_far(const std::vector<std::uint16_t>& v, int 
     for (const std::uint16_t x : v)
         if (std::abs(int(x) - middle) <= reach) out.push_back(x);
     return out;
-}
-
-// Runs `body` on every instruction set that this machine has and the program was built for.
-template <class Body>
-void on_every_target(const Body& body) {
-    int targets = 0;
-    for (const std::int64_t target : hwy::SupportedAndGeneratedTargets()) {
-        hwy::SetSupportedTargetsForTest(target);
-        INFO(hwy::TargetName(target));
-        body();
-        ++targets;
-    }
-    hwy::SetSupportedTargetsForTest(0);
-    CHECK(targets >= 2);
 }
 
 template <class T, class Kernel, class Twin>
@@ -336,57 +320,6 @@ TEST_CASE("darks are subtracted and light let through as in plain reckoning, and
         CHECK(std::abs(lifted[i] - curve.sample(std::min(LightCurve::full, curve.light(in[i]) * 65535.0 / 32768))) <=
               1);
     CHECK(lifted[33] == 65535);
-}
-
-TEST_CASE("local contrast is what differs from the surroundings, in deviations of these, up to every edge") {
-    constexpr float faint = 0.01F;
-    for (const Size size : {Size{100, 70}, Size{33, 90}, Size{5, 3}, Size{257, 32}, Size{1, 1}}) {
-        INFO(size.width << " x " << size.height);
-        const Raster16 picture = test::landscape(size, {}, 3, 0.02);
-        RasterF in(size, 1);
-        for (int y = 0; y < size.height; ++y)
-            for (int x = 0; x < size.width; ++x) in.at(x, y, 0) = float(picture.at(x, y, 1)) / 65535;
-        RasterF out(size, 1);
-        kernels::local_contrast(in.row(0), size.width, size.height, faint, out.row(0));
-        const auto mirrored = [](int i, int count) {
-            if (count == 1) return 0;
-            while (i < 0 || i >= count) i = i < 0 ? -i : 2 * (count - 1) - i;
-            return i;
-        };
-        const std::array<double, 5> weights{1 / 16.0, 4 / 16.0, 6 / 16.0, 4 / 16.0, 1 / 16.0};
-        std::vector<double> smooth;
-        for (int y = 0; y < size.height; ++y)
-            for (int x = 0; x < size.width; ++x) {
-                double sum = 0;
-                for (std::size_t j = 0; j < 5; ++j)
-                    for (std::size_t i = 0; i < 5; ++i)
-                        sum += weights[j] * weights[i] *
-                               double(in.at(mirrored(x + int(i) - 2, size.width), mirrored(y + int(j) - 2, size.height),
-                                            0));
-                smooth.push_back(sum);
-            }
-        const auto smooth_at = [&](int x, int y) {
-            return smooth[std::size_t(y) * std::size_t(size.width) + std::size_t(x)];
-        };
-        double worst = 0;
-        for (int y = 0; y < size.height; ++y)
-            for (int x = 0; x < size.width; ++x) {
-                double n = 0, sum = 0, squares = 0;
-                for (int v = std::max(0, y - 15); v <= std::min(size.height - 1, y + 15); ++v)
-                    for (int u = std::max(0, x - 15); u <= std::min(size.width - 1, x + 15); ++u) {
-                        const double s = smooth_at(u, v);
-                        n += 1;
-                        sum += s;
-                        squares += s * s;
-                    }
-                const double mean = sum / n;
-                const double spread =
-                    std::sqrt(std::max(0.0, squares / n - mean * mean) + double(faint) * double(faint));
-                const double right = (smooth_at(x, y) - mean) / spread;
-                worst = std::max(worst, std::abs(right - double(out.at(x, y, 0))));
-            }
-        CHECK(worst < 2e-3);
-    }
 }
 
 TEST_CASE("vectors go through light to the same bits as sample by sample, on every instruction set") {

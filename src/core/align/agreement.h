@@ -2,8 +2,10 @@
 #pragma once
 
 #include <opencv2/core.hpp>
+#include <vector>
 
 #include "image/flex.h"
+#include "kernels/landmarks.h"
 
 namespace bp {
 
@@ -13,10 +15,8 @@ struct Agreement {
     int blocks = 0;          // with texture
 };
 
-// A reference in local contrast as it is judged by: without noise, and its change to the right and down.
-struct Judged {
-    cv::Mat still, dx, dy;
-};
+// A reference in local contrast as it is judged by: without noise, in blocks.
+using Judged = std::vector<kernels::Landmarks>;
 Judged judged(const cv::Mat& contrast);
 
 // Of a frame in local contrast with it, block by block; `flex` may be null: the frame at to_frame(p + flex(p)) is held

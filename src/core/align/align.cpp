@@ -43,7 +43,7 @@ constexpr double hardly_right = 0.6;
 
 struct Level {
     cv::Mat contrast;
-    std::vector<Landmark> landmarks;
+    kernels::Landmarks landmarks;
 };
 
 // The shift of `frame` against `reference` on a coarse level, as a matrix from reference to frame.

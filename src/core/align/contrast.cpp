@@ -27,4 +27,8 @@ std::vector<cv::Mat> halves(const cv::Mat& picture, int coarsest) {
     return out;
 }
 
+kernels::Sight sight_of(const cv::Mat& picture) {
+    return {picture.ptr<float>(), picture.cols, picture.rows, picture.step1()};
+}
+
 }  // namespace bp

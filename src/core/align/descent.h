@@ -2,22 +2,15 @@
 #pragma once
 
 #include <opencv2/core.hpp>
-#include <vector>
 
 #include "align/align.h"
+#include "kernels/landmarks.h"
 
 namespace bp {
 
-// A place of the reference where it changes enough to tell where it lies.
-struct Landmark {
-    float x, y;    // pixel
-    float value;   // local contrast
-    float dx, dy;  // how it changes, a pixel
-};
-
 // The places with the most change in every block of the picture, `most` in all, where `trust` (the same size; may be
 // empty) is at least a half.
-std::vector<Landmark> landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, std::size_t most);
+kernels::Landmarks landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, std::size_t most);
 
 struct Fit {
     Matrix to_frame;          // reference pixel to frame pixel
@@ -28,7 +21,7 @@ struct Fit {
 // at the landmarks of a reference of `size`, with gain and offset fitted along and biweights against what moves.
 // `frame` is local contrast. Places are computed in double precision. Stops when a step moves nothing by more than
 // `close_px`.
-Fit descend(const std::vector<Landmark>& landmarks, cv::Size size, const cv::Mat& frame, const Matrix& start,
-            Model model, int most_steps, double close_px);
+Fit descend(const kernels::Landmarks& landmarks, cv::Size size, const cv::Mat& frame, const Matrix& start, Model model,
+            int most_steps, double close_px);
 
 }  // namespace bp
