@@ -185,6 +185,10 @@ HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std
     const auto most = hn::Set(d, std::uint16_t(rank));
     const auto low_byte = hn::Set(d, std::uint16_t{0xFF});
     for (auto& value : found) value = hn::Zero(d);
+    // A few lines with every bit: all at once they would wait for each other.
+    const std::size_t lines = bits == 0 ? 0 : samples.size() * (part / line);
+    const std::size_t lines_a_bit =
+        std::min(count, (lines + std::size_t(bits) - 1) / std::max<std::size_t>(1, std::size_t(bits)));
     std::size_t fetched = 0;
     for (int bit = bits - 1; bit >= 0; --bit) {
         Part tried;
@@ -200,16 +204,12 @@ HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std
                 below[v] = hn::IfThenElse(hn::Lt(bytes, both[v]), hn::Add(below[v], one), below[v]);
             }
         };
-        if (fetched < part) {
-            for (std::size_t k = 0; k < count; ++k) {
-                hwy::Prefetch(samples[2 * k] + next + fetched);
-                hwy::Prefetch(samples[std::min(2 * k + 1, samples.size() - 1)] + next + fetched);
-                count_pair(k);
-            }
-            fetched += line;
-        } else {
-            for (std::size_t k = 0; k < count; ++k) count_pair(k);
+        std::size_t k = 0;
+        for (; k < lines_a_bit && fetched < lines; ++k, ++fetched) {
+            hwy::Prefetch(samples[fetched / (part / line)] + next + fetched % (part / line) * line);
+            count_pair(k);
         }
+        for (; k < count; ++k) count_pair(k);
         for (std::size_t v = 0; v < part_vectors; ++v) {
             const auto counts = hn::BitCast(d, below[v]);
             const auto in_all = hn::Add(hn::And(counts, low_byte), hn::ShiftRight<8>(counts));
