@@ -34,6 +34,8 @@ TEST_CASE("bands follow each other through the whole region") {
     for (const Band& band : plan.bands) {
         CHECK(band.first == y);
         CHECK(band.second - band.first <= plan.band_rows);
+        // Rows that are weighed together are not divided.
+        CHECK((band.second % plan.band_rows == 0 || band.second == 784));
         y = band.second;
     }
     CHECK(y == 784);

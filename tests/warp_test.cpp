@@ -236,10 +236,12 @@ TEST_CASE("rows made together are the rows made one by one, and nothing beside t
     for (const double turn : {0.0, 1e-6, -4e-4, 2e-3, 4e-3, 6e-3, 9e-3})
         placements.emplace_back(Matrix::rigid(turn, {350, 20}, 0.3, -1.6));
     std::set<int> alike;
+    std::set<bool> columns_alike;
     for (const Placement& placed : placements) {
         const SourceMap places_map(placed, source.size());
         RowPlaces places(places_map, {0, 700});
         if (places.map().gentle()) alike.insert(places.map().rows_alike());
+        if (places.map().rows_alike() == 8) columns_alike.insert(places.map().columns_alike());
         for (const auto& [first, last] : {std::pair{0, 40}, std::pair{3, 8}, std::pair{5, 30}}) {
             std::vector<Span> spans;
             for (int y = first; y < last; ++y) {
@@ -262,6 +264,7 @@ TEST_CASE("rows made together are the rows made one by one, and nothing beside t
         }
     }
     CHECK(alike == std::set{1, 2, 4, 8});
+    CHECK(columns_alike == std::set{false, true});
 }
 
 TEST_CASE("what counts as one place is one to the eye") {
@@ -285,7 +288,7 @@ TEST_CASE("what counts as one place is one to the eye") {
         }
         return std::clamp(sum, 0.0, 65535.0);
     };
-    for (const double turn : {1e-6, 3e-5, 4e-4, 2e-3, 5e-3, 2e-2}) {
+    for (const double turn : {1e-6, 1.2e-5, 3e-5, 4e-4, 2e-3, 5e-3, 2e-2}) {
         const Matrix placed = Matrix::rigid(turn, {300, 30}, 0.37, -0.81);
         const Matrix to_source = inverse(placed);
         const SourceMap places_map(placed, source.size());

@@ -99,9 +99,9 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
         for (int y = piece.top; y < piece.bottom(); ++y) rows[y - piece.top] = own_row(piece, y);
         return;
     }
+    static thread_local Workspace work;
     const std::size_t stride = std::size_t(piece.width) * std::size_t(channels_);
-    std::vector<Span> spans;
-    spans.reserve(std::size_t(piece.height));
+    work.spans.clear();
     bool any = false;
     for (int i = 0; i < piece.height; ++i) {
         const Span covered = reaches_.span_of(piece.top + i);
@@ -110,17 +110,22 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
         any = any || !span.empty();
         rows[i] = {nullptr, samples + std::size_t(i) * stride,
                    span.empty() ? span : Span{span.begin - piece.left, span.end - piece.left}};
-        spans.push_back(span);
+        work.spans.push_back(span);
     }
     if (!any) return;
     kernels::RowPlaces places(reaches_.map(), {piece.left, piece.right()});
-    Box memory;
-    const AtHand source = rows_ ? rows_for(piece) : box_for(piece, spans, places, memory);
+    work.source.narrow.clear();
+    work.source.wide.clear();
+    if (rows_)
+        rows_for(piece, work.source);
+    else
+        box_for(piece, places, work);
+    const AtHand& source = work.source;
     const kernels::WarpTarget out{samples, stride, piece.left};
     if (source.wide.empty())
-        kernels::warp_rows({source.narrow.data(), source.area}, channels_, places, piece.top, spans, out);
+        kernels::warp_rows({source.narrow.data(), source.area}, channels_, places, piece.top, work.spans, out);
     else
-        kernels::warp_rows({source.wide.data(), source.area}, channels_, places, piece.top, spans, out);
+        kernels::warp_rows({source.wide.data(), source.area}, channels_, places, piece.top, work.spans, out);
 }
 
 FrameRow PlacedRows::own_row(const Rect& piece, int y) const {
@@ -133,11 +138,9 @@ FrameRow PlacedRows::own_row(const Rect& piece, int y) const {
             {0, std::min(piece.width, size.width - piece.left)}};
 }
 
-PlacedRows::AtHand PlacedRows::rows_for(const Rect& piece) const {
+void PlacedRows::rows_for(const Rect& piece, AtHand& out) const {
     const auto [first, last] = reaches_.of(Band{piece.top, piece.bottom()});
-    AtHand out;
     out.area = {0, first, rows_->size().width, last - first};
-    (rows_->bits() == 8 ? out.narrow.reserve(std::size_t(last - first)) : out.wide.reserve(std::size_t(last - first)));
     for (int y = first; y < last; ++y) {
         const SourceRow row = rows_->row(y);
         if (row.narrow)
@@ -145,16 +148,14 @@ PlacedRows::AtHand PlacedRows::rows_for(const Rect& piece) const {
         else
             out.wide.push_back(row.wide);
     }
-    return out;
 }
 
 // However far the frame is turned, the box that a piece reaches is small.
-PlacedRows::AtHand PlacedRows::box_for(const Rect& piece, std::span<const Span> spans, kernels::RowPlaces& places,
-                                       Box& memory) const {
+void PlacedRows::box_for(const Rect& piece, kernels::RowPlaces& places, Workspace& work) const {
     const Size size = tiles_->size();
     int low_x = size.width, high_x = -1, low_y = size.height, high_y = -1;
     for (int i = 0; i < piece.height; ++i) {
-        const Span span = spans[std::size_t(i)];
+        const Span span = work.spans[std::size_t(i)];
         if (span.empty()) continue;
         places.go_to(piece.top + i);
         const kernels::Reach across = places.columns(span);
@@ -169,37 +170,37 @@ PlacedRows::AtHand PlacedRows::box_for(const Rect& piece, std::span<const Span> 
     if (care_.hot) box = intersect({box.left - 1, box.top - 1, box.width + 2, box.height + 2}, whole(size));
     const std::size_t samples = std::size_t(box.width) * std::size_t(channels_);
     const std::size_t box_stride = std::size_t(box.width) * tiles_->pixel_bytes();
-    memory.bytes.resize(std::size_t(box.height) * box_stride / 2 + 1);
-    auto* bytes = reinterpret_cast<std::uint8_t*>(memory.bytes.data());
+    work.bytes.resize(std::size_t(box.height) * box_stride / 2 + 1);
+    auto* bytes = reinterpret_cast<std::uint8_t*>(work.bytes.data());
     tiles_->read(box, bytes, box_stride);
     std::uint8_t* narrow = tiles_->bits() == 8 ? bytes : nullptr;
-    std::uint16_t* wide = narrow ? nullptr : memory.bytes.data();
+    std::uint16_t* wide = narrow ? nullptr : work.bytes.data();
     if (care_.sensor.any()) {
-        memory.undone.resize(std::size_t(box.height) * samples);
+        work.undone.resize(std::size_t(box.height) * samples);
         for (int y = 0; y < box.height; ++y) {
             const std::size_t at = std::size_t(y) * samples;
-            std::uint16_t* out = &memory.undone[at];
+            std::uint16_t* out = &work.undone[at];
             if (narrow)
                 sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, narrow + at, out);
             else
                 sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, wide + at, out);
         }
         narrow = nullptr;
-        wide = memory.undone.data();
+        wide = work.undone.data();
     }
     if (care_.hot && narrow) mend_box(*care_.hot, box, size.height, channels_, narrow, samples);
     if (care_.hot && wide) mend_box(*care_.hot, box, size.height, channels_, wide, samples);
     if (care_.evener) {
-        memory.evened.resize(std::size_t(box.height) * samples);
+        work.evened.resize(std::size_t(box.height) * samples);
         const std::size_t pixels = std::size_t(box.height) * std::size_t(box.width);
         if (narrow)
-            care_.evener->run(narrow, pixels, memory.evened.data());
+            care_.evener->run(narrow, pixels, work.evened.data());
         else
-            care_.evener->run(wide, pixels, memory.evened.data());
+            care_.evener->run(wide, pixels, work.evened.data());
         narrow = nullptr;
-        wide = memory.evened.data();
+        wide = work.evened.data();
     }
-    AtHand out;
+    AtHand& out = work.source;
     out.area = box;
     for (int y = 0; y < box.height; ++y) {
         if (narrow)
@@ -207,7 +208,6 @@ PlacedRows::AtHand PlacedRows::box_for(const Rect& piece, std::span<const Span> 
         else
             out.wide.push_back(wide + std::size_t(y) * samples);
     }
-    return out;
 }
 
 }  // namespace bp

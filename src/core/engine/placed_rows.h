@@ -81,16 +81,18 @@ class PlacedRows {
         std::vector<const std::uint16_t*> wide;
         Rect area;
     };
-    // Working memory for what comes from tiles.
-    struct Box {
+    // What a thread works with, kept from call to call, because calls are many and small.
+    struct Workspace {
+        std::vector<kernels::Span> spans;  // of the rows of a piece
+        AtHand source;
+        // Of what comes from tiles.
         std::vector<std::uint16_t> bytes;  // aligned for either kind of sample
         std::vector<std::uint16_t> undone, evened;
     };
 
     FrameRow own_row(const Rect& piece, int y) const;
-    AtHand rows_for(const Rect& piece) const;
-    AtHand box_for(const Rect& piece, std::span<const kernels::Span> spans, kernels::RowPlaces& places,
-                   Box& memory) const;
+    void rows_for(const Rect& piece, AtHand& out) const;
+    void box_for(const Rect& piece, kernels::RowPlaces& places, Workspace& work) const;
 
     std::unique_ptr<FrameRows> rows_;  // or
     SharedTiles tiles_;

@@ -17,10 +17,16 @@ constexpr std::size_t program_bytes = std::size_t(64) << 20;
 // Bands of the result that may wait to be written while others are merged.
 constexpr std::size_t bands_of_result = 4;
 
+// The next multiple of `unit` after `value`.
+int next_multiple(int value, int unit) {
+    return (kernels::floor_div(value, unit) + 1) * unit;
+}
+
+// Bands end where pieces end.
 std::vector<Band> bands_of(const Rect& region, int height) {
     std::vector<Band> out;
-    for (int y = region.top; y < region.bottom(); y += height)
-        out.emplace_back(y, std::min(y + height, region.bottom()));
+    for (int y = region.top; y < region.bottom(); y = next_multiple(y, height))
+        out.emplace_back(y, std::min(next_multiple(y, height), region.bottom()));
     return out;
 }
 
@@ -30,7 +36,7 @@ Size piece_for(std::size_t resampled, const Rect& region, int channels) {
     constexpr int step = 64;
     constexpr int least = 128;
     constexpr int most = 1024;
-    constexpr std::size_t cached_bytes = std::size_t(20) << 18;
+    constexpr std::size_t cached_bytes = std::size_t(9) << 18;
     const std::size_t column = resampled * rows * std::size_t(channels) * sizeof(std::uint16_t);
     return {std::clamp(int(cached_bytes / column) / step * step, least, most), rows};
 }
@@ -69,11 +75,10 @@ Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::siz
 
 std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece) {
     std::vector<Rect> out;
-    const auto next = [](int from, int unit) { return (kernels::floor_div(from, unit) + 1) * unit; };
-    for (int y = band.first; y < band.second; y = next(y, piece.height))
-        for (int x = region.left; x < region.right(); x = next(x, piece.width))
-            out.push_back({x, y, std::min(region.right(), next(x, piece.width)) - x,
-                           std::min(band.second, next(y, piece.height)) - y});
+    for (int y = band.first; y < band.second; y = next_multiple(y, piece.height))
+        for (int x = region.left; x < region.right(); x = next_multiple(x, piece.width))
+            out.push_back({x, y, std::min(region.right(), next_multiple(x, piece.width)) - x,
+                           std::min(band.second, next_multiple(y, piece.height)) - y});
     return out;
 }
 

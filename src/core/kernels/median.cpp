@@ -22,7 +22,7 @@ namespace {
 // Beyond this the values of a network no longer fit into the registers and pass through memory anyway.
 constexpr std::size_t most_in_registers = 16;
 // Samples that one step works on; every row's piece of it stays in the nearest cache.
-constexpr std::size_t block = 256;
+constexpr std::size_t block = 128;
 
 template <class T>
 using Piece = std::array<T, block>;
@@ -173,11 +173,27 @@ HWY_INLINE hn::Vec<Whole> paired(hn::Vec<Whole> first, hn::Vec<Whole> second) {
     return hn::Or(first, hn::ShiftLeft<8>(second));
 }
 
+// Brings samples of all rows into the caches, a row at a time.
+class Ahead {
+  public:
+    Ahead(Rows<std::uint16_t> rows, std::size_t at) : rows_(rows), at_(at) {}
+    bool done() const { return next_ == rows_.size(); }
+    HWY_INLINE void fetch() {
+        const std::uint16_t* row = rows_[next_++] + at_;
+        for (std::size_t i = 0; i < part; i += line) hwy::Prefetch(row + i);
+    }
+
+  private:
+    static constexpr std::size_t line = 64 / sizeof(std::uint16_t);
+    Rows<std::uint16_t> rows_;
+    std::size_t at_;
+    std::size_t next_ = 0;
+};
+
 // Of each sample the largest value below 2^bits that at most `rank` rows lie below. `pairs` holds `count` pairs of
-// rows, `part` lanes each. While it counts, what begins at `next` in the rows of samples is brought into the caches.
-HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std::size_t rank, int bits, Part& found,
-                              Rows<std::uint16_t> samples, std::size_t next) {
-    constexpr std::size_t line = 64 / sizeof(std::uint16_t);
+// rows, `part` lanes each.
+HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std::size_t rank, int bits, Ahead& ahead,
+                              Part& found) {
     const Whole d;
     const hn::Repartition<std::uint8_t, Whole> d8;
     const std::size_t lanes = hn::Lanes(d);
@@ -185,11 +201,8 @@ HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std
     const auto most = hn::Set(d, std::uint16_t(rank));
     const auto low_byte = hn::Set(d, std::uint16_t{0xFF});
     for (auto& value : found) value = hn::Zero(d);
-    // A few lines with every bit: all at once they would wait for each other.
-    const std::size_t lines = bits == 0 ? 0 : samples.size() * (part / line);
-    const std::size_t lines_a_bit =
-        std::min(count, (lines + std::size_t(bits) - 1) / std::max<std::size_t>(1, std::size_t(bits)));
-    std::size_t fetched = 0;
+    // A few with every bit: all at once they would wait for each other.
+    const std::size_t fetched_a_bit = bits == 0 ? 0 : (2 * count + std::size_t(bits) - 1) / std::size_t(bits);
     for (int bit = bits - 1; bit >= 0; --bit) {
         Part tried;
         std::array<decltype(hn::Zero(d8)), part_vectors> both, below;
@@ -198,18 +211,21 @@ HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std
             both[v] = hn::BitCast(d8, paired(tried[v], tried[v]));
             below[v] = hn::Zero(d8);
         }
-        const auto count_pair = [&](std::size_t k) HWY_ATTR {
+        const std::uint16_t* pair = pairs;
+        const auto count_pair = [&]() HWY_ATTR {
             for (std::size_t v = 0; v < part_vectors; ++v) {
-                const auto bytes = hn::BitCast(d8, hn::Load(d, pairs + k * part + v * lanes));
+                const auto bytes = hn::BitCast(d8, hn::Load(d, pair + v * lanes));
                 below[v] = hn::IfThenElse(hn::Lt(bytes, both[v]), hn::Add(below[v], one), below[v]);
             }
+            pair += part;
         };
         std::size_t k = 0;
-        for (; k < lines_a_bit && fetched < lines; ++k, ++fetched) {
-            hwy::Prefetch(samples[fetched / (part / line)] + next + fetched % (part / line) * line);
-            count_pair(k);
+        for (; k < std::min(count, fetched_a_bit) && !ahead.done(); ++k) {
+            ahead.fetch();
+            count_pair();
         }
-        for (; k < count; ++k) count_pair(k);
+#pragma GCC unroll 4
+        for (; k < count; ++k) count_pair();
         for (std::size_t v = 0; v < part_vectors; ++v) {
             const auto counts = hn::BitCast(d, below[v]);
             const auto in_all = hn::Add(hn::And(counts, low_byte), hn::ShiftRight<8>(counts));
@@ -227,25 +243,45 @@ HWY_INLINE void pair_rows(Rows<std::uint16_t> rows, std::size_t at, const Part& 
     const auto largest = hn::Set(d, std::uint16_t{0xFF});
     // Times a power of two, of which the upper half counts, is to shift down.
     const auto times = hn::Set(d, std::uint16_t(1U << unsigned(16 - std::max(shift, 1))));
-    const auto above = [&](const std::uint16_t* row, std::size_t v) HWY_ATTR {
-        const auto over = hn::SaturatedSub(hn::LoadU(d, row + at + v * lanes), floor[v]);
-        return hn::Min(shift == 0 ? over : hn::MulHigh(over, times), largest);
-    };
-    for (std::size_t k = 0; k < rows.size(); k += 2, pairs += part)
+    const auto pair_all = [&](const auto& above) HWY_ATTR {
+        std::size_t k = 0;
+        for (; k + 1 < rows.size(); k += 2, pairs += part)
+            for (std::size_t v = 0; v < part_vectors; ++v)
+                hn::Store(paired(above(rows[k], v), above(rows[k + 1], v)), d, pairs + v * lanes);
+        if (k == rows.size()) return;
         for (std::size_t v = 0; v < part_vectors; ++v)
-            hn::Store(paired(above(rows[k], v), k + 1 < rows.size() ? above(rows[k + 1], v) : largest), d,
-                      pairs + v * lanes);
+            hn::Store(paired(above(rows[k], v), largest), d, pairs + v * lanes);
+    };
+    const auto over = [&](const std::uint16_t* row, std::size_t v)
+                          HWY_ATTR { return hn::SaturatedSub(hn::LoadU(d, row + at + v * lanes), floor[v]); };
+    if (shift == 0)
+        pair_all([&](const std::uint16_t* row, std::size_t v) HWY_ATTR { return hn::Min(over(row, v), largest); });
+    else
+        pair_all([&](const std::uint16_t* row, std::size_t v)
+                     HWY_ATTR { return hn::Min(hn::MulHigh(over(row, v), times), largest); });
 }
 
-// The value of the rank after that of `found`, for an even number of rows; where it is as large as a byte it may be
-// larger, and `beyond` says so.
-HWY_INLINE hn::Vec<Whole> next_in_pairs(const std::uint16_t* pairs, std::size_t count, hn::Vec<Whole> found,
-                                        bool& beyond) {
+// The least value above `value`, where there is one.
+HWY_INLINE hn::Vec<Whole> least_above(Rows<std::uint16_t> rows, std::size_t at, hn::Vec<Whole> value) {
+    const Whole d;
+    const auto floor = hn::Add(value, hn::Set(d, std::uint16_t{1}));
+    auto least = hn::Set(d, std::uint16_t{0xFFFF});
+    // What lies below the floor goes around to the largest numbers.
+    for (const std::uint16_t* row : rows) least = hn::Min(least, hn::Sub(hn::LoadU(d, row + at), floor));
+    return hn::Add(floor, least);
+}
+
+// The value of the rank after that of `low`, which stands at `found` among the pairs, for an even number of rows.
+HWY_INLINE hn::Vec<Whole> next_in_pairs(const std::uint16_t* pairs, Rows<std::uint16_t> rows, std::size_t at,
+                                        hn::Vec<Whole> found, hn::Vec<Whole> low) {
     const Whole d;
     const hn::Repartition<std::uint8_t, Whole> d8;
     const auto one = hn::Set(d8, std::uint8_t{1});
     const auto low_byte = hn::Set(d, std::uint16_t{0xFF});
+    // The largest byte stands for all that is larger, too.
+    if (!hn::AllFalse(d, hn::Eq(found, low_byte))) return next_rank<std::uint16_t>(rows, at, low);
     const auto both = hn::BitCast(d8, paired(found, found));
+    const std::size_t count = rows.size() / 2;
     auto up_to = hn::Zero(d8);
     auto above = hn::Set(d8, std::uint8_t{0xFF});
     for (std::size_t k = 0; k < count; ++k) {
@@ -255,12 +291,14 @@ HWY_INLINE hn::Vec<Whole> next_in_pairs(const std::uint16_t* pairs, std::size_t 
         above = hn::IfThenElse(is_above, hn::Min(above, bytes), above);
     }
     const auto counts = hn::BitCast(d, up_to);
-    const auto nearest = hn::BitCast(d, above);
     const auto in_all = hn::Add(hn::And(counts, low_byte), hn::ShiftRight<8>(counts));
-    const auto next = hn::IfThenElse(hn::Lt(hn::Set(d, std::uint16_t(count)), in_all), found,
-                                     hn::Min(hn::And(nearest, low_byte), hn::ShiftRight<8>(nearest)));
-    beyond = !hn::AllFalse(d, hn::Eq(next, low_byte));
-    return next;
+    const auto shared = hn::Lt(hn::Set(d, std::uint16_t(count)), in_all);
+    const auto nearest = hn::BitCast(d, above);
+    const auto least = hn::Min(hn::And(nearest, low_byte), hn::ShiftRight<8>(nearest));
+    const auto beyond = hn::AndNot(hn::VecFromMask(d, shared), hn::VecFromMask(d, hn::Eq(least, low_byte)));
+    const auto next =
+        hn::AllFalse(d, hn::Ne(beyond, hn::Zero(d))) ? hn::Add(low, hn::Sub(least, found)) : least_above(rows, at, low);
+    return hn::IfThenElse(shared, low, next);
 }
 
 // Counts in lanes of 8 bits: first the upper bits of what lies above the least value, then the lower bits of those
@@ -273,25 +311,25 @@ void by_halves(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, M
     const std::size_t rank = (rows.size() - 1) / 2;
     for (std::size_t from = 0; from < count; from += part) {
         const std::size_t at = begin + from;
-        Part floor;
-        unsigned widest = 0;
-        for (std::size_t v = 0; v < part_vectors; ++v) {
-            auto least = hn::LoadU(d, rows[0] + at + v * lanes);
-            auto most = least;
-            for (std::size_t k = 1; k < rows.size(); ++k) {
-                const auto sample = hn::LoadU(d, rows[k] + at + v * lanes);
-                least = hn::Min(least, sample);
-                most = hn::Max(most, sample);
+        Part floor, most;
+        for (std::size_t v = 0; v < part_vectors; ++v) floor[v] = most[v] = hn::LoadU(d, rows[0] + at + v * lanes);
+        for (const std::uint16_t* row : rows)
+            for (std::size_t v = 0; v < part_vectors; ++v) {
+                const auto sample = hn::LoadU(d, row + at + v * lanes);
+                floor[v] = hn::Min(floor[v], sample);
+                most[v] = hn::Max(most[v], sample);
             }
-            floor[v] = least;
-            alignas(64) std::array<std::uint16_t, hn::MaxLanes(Whole())> ranges;
-            hn::Store(hn::Sub(most, least), d, ranges.data());
-            for (const std::uint16_t range : ranges) widest = std::max(widest, unsigned(range));
-        }
+        auto differ = hn::Zero(d);
+        for (std::size_t v = 0; v < part_vectors; ++v) differ = hn::Or(differ, hn::Sub(most[v], floor[v]));
+        alignas(64) std::array<std::uint16_t, hn::MaxLanes(Whole())> ranges;
+        hn::Store(differ, d, ranges.data());
+        unsigned widest = 0;
+        for (std::size_t i = 0; i < lanes; ++i) widest |= ranges[i];
+        Ahead ahead(rows, at + part);
         Part found;
         const auto find = [&](int bits, int shift) HWY_ATTR {
             pair_rows(rows, at, floor, shift, pairs.data());
-            rank_in_pairs(pairs.data(), pair_count, rank, bits, found, rows, at + part);
+            rank_in_pairs(pairs.data(), pair_count, rank, bits, ahead, found);
         };
         int bits = 0;
         while ((widest >> unsigned(bits)) != 0) ++bits;
@@ -306,13 +344,8 @@ void by_halves(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, M
             const std::size_t i = v * lanes;
             const auto low = hn::Add(floor[v], found[v]);
             hn::Store(low, d, out.low.data() + from + i);
-            auto high = low;
-            if (rows.size() % 2 == 0) {
-                bool beyond = false;
-                high = hn::Add(floor[v], next_in_pairs(pairs.data() + i, pair_count, found[v], beyond));
-                if (beyond) high = next_rank<std::uint16_t>(rows, at + i, low);
-            }
-            hn::Store(high, d, out.high.data() + from + i);
+            hn::Store(rows.size() % 2 == 0 ? next_in_pairs(pairs.data() + i, rows, at + i, found[v], low) : low, d,
+                      out.high.data() + from + i);
         }
     }
 }

@@ -6,7 +6,7 @@
 namespace bp::kernels {
 namespace {
 
-constexpr int affine_step = 256;
+constexpr int affine_step = 4096;
 constexpr int curved_step = 16;
 constexpr int taps_before = 2;  // source samples that one place reads besides the one at or before it
 constexpr int taps_after = 3;
@@ -46,6 +46,7 @@ SourceMap::SourceMap(const Placement& placed, Size source)
     constexpr int most_alike = 8;
     rows_alike_ = affine_ ? most_alike : 1;
     constexpr int tries = 5;
+    double lean = 0;
     for (int j = 0; j < tries; ++j)
         for (int i = 0; i < tries; ++i) {
             const Point canvas =
@@ -61,7 +62,9 @@ SourceMap::SourceMap(const Placement& placed, Size source)
             // How much more than a row of the source one comes down from row to row, in the same column of it.
             const double drift = down - (right.y - here.y) * (below.x - here.x) / across - 1;
             while (rows_alike_ > 1 && std::abs(drift) * rows_alike_ / 2 > same_place) rows_alike_ /= 2;
+            lean = std::max(lean, std::abs(below.x - here.x));
         }
+    columns_alike_ = affine_ && lean * rows_alike_ / 2 <= same_place;
 }
 
 Point SourceMap::exact(double x, double y) const {

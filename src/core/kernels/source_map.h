@@ -46,6 +46,8 @@ class SourceMap {
     // So many canvas rows, from a multiple of it on, lie alike between the source's rows: 8, 4, 2 or 1. They are then
     // weighed alike, as the row in their middle.
     int rows_alike() const { return rows_alike_; }
+    // True when these rows lie alike between the source's columns, too, where it is gentle.
+    bool columns_alike() const { return columns_alike_; }
 
   private:
     friend class RowPlaces;
@@ -58,6 +60,7 @@ class SourceMap {
     int step_;
     bool gentle_ = false;
     int rows_alike_ = 1;
+    bool columns_alike_ = false;
 };
 
 // Places along one canvas row.

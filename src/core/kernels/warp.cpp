@@ -161,27 +161,32 @@ class Warp {
     // Rows [y, end), which lie like row `middle` among those of the source: down first, into rows of source columns;
     // then across.
     void in_two_passes(int y, int end, int middle) {
+        const bool together = places_.map().columns_alike();
         Span all{0, 0};
         for (int row = y; row < end; ++row) {
-            places_.go_to(row);
-            across_[std::size_t(row - y)] = places_.here();
             const Span span = span_of(row);
             if (span.empty()) continue;
             all = all.empty() ? span : Span{std::min(all.begin, span.begin), std::max(all.end, span.end)};
+            if (together) continue;
+            places_.go_to(row);
+            across_[std::size_t(row - y)] = places_.here();
         }
         if (all.empty()) return;
         places_.go_to(middle);
         for (int left = floor_div(all.begin, strip) * strip; left < all.end; left += strip) {
             std::array<Span, most_alike> pieces;
             Reach reach{size_.width + strip, -strip};
+            const auto widen = [&reach](const Reach& own) {
+                reach = {std::min(reach.first, own.first), std::max(reach.last, own.last)};
+            };
             for (int row = y; row < end; ++row) {
                 const Span span = span_of(row);
                 Span& piece = pieces[std::size_t(row - y)];
                 piece = {std::max(span.begin, left), std::min(span.end, left + strip)};
-                if (piece.empty()) continue;
-                const Reach own = across_[std::size_t(row - y)].columns(piece);
-                reach = {std::min(reach.first, own.first), std::max(reach.last, own.last)};
+                if (!together && !piece.empty()) widen(across_[std::size_t(row - y)].columns(piece));
             }
+            const Span whole{std::max(all.begin, left), std::min(all.end, left + strip)};
+            if (together) widen(places_.columns(whole));
             if (reach.last < reach.first) continue;
             // Groups may go on beyond what is asked for.
             stride_ = (std::size_t(reach.last - reach.first + 1) + 2 * most_lanes) * channels;
@@ -189,8 +194,18 @@ class Warp {
             first_column_ = reach.first;
             if (places_.map().bends()) track_.make_room(std::max(reach.last + 1 - reach.first, strip));
             down(reach, left, y - middle, end - y);
-            for (int row = y; row < end; ++row)
-                if (!pieces[std::size_t(row - y)].empty()) across(row, pieces[std::size_t(row - y)], row - y);
+            if (together) {
+                across(places_.here(), whole, y, {pieces.data(), std::size_t(end - y)}, 0);
+                continue;
+            }
+            for (int r = 0; r < end - y; ++r) {
+                const Span piece = pieces[std::size_t(r)];
+                if (piece.empty()) continue;
+                if (places_.map().bends())
+                    bent_across(y + r, piece, r);
+                else
+                    across(across_[std::size_t(r)], piece, y + r, {&piece, 1}, r);
+            }
         }
     }
 
@@ -272,33 +287,37 @@ class Warp {
         next(std::integral_constant<int, 1>());
     }
 
-    void across(int y, Span piece, int r) {
-        if (places_.map().bends()) {
-            bent_across(y, piece, r);
-            return;
-        }
-        const KnotRow& knots = across_[std::size_t(r)];
-        for (int k = floor_div(piece.begin, knots.step); k * knots.step < piece.end; ++k) {
+    // Rows y, y + 1, ..., of each the pixels that `pieces` names, all within `whole`, from rows r, r + 1, ... of
+    // between_; `knots` says where they lie.
+    void across(const KnotRow& knots, Span whole, int y, std::span<const Span> pieces, int r) {
+        for (int k = floor_div(whole.begin, knots.step); k * knots.step < whole.end; ++k) {
             const Point& a = knots.knot(k);
             const int origin = k * knots.step;
             const double drift = (knots.knot(k + 1).x - a.x) / knots.step - 1;
-            each_run(a.x - origin, drift, knots.step, std::max(piece.begin - origin, 0),
-                     std::min(piece.end - origin, knots.step), [&](int n, int end, int whole, const Slide& slide) {
+            each_run(a.x - origin, drift, knots.step, std::max(whole.begin - origin, 0),
+                     std::min(whole.end - origin, knots.step), [&](int n, int end, int shift, const Slide& slide) {
                          const float* from = between_.data() + std::size_t(r) * stride_ +
-                                             std::ptrdiff_t(origin + whole - before - first_column_) * channels;
-                         run_along(from, n, end, slide, y, origin);
+                                             std::ptrdiff_t(origin + shift - before - first_column_) * channels;
+                         std::array<float, taps> weights{};
+                         if (slide.change == 0) weights = lanczos_weights(float(slide.part));
+                         for (std::size_t i = 0; i < pieces.size(); ++i) {
+                             const int begin = std::max(n, pieces[i].begin - origin);
+                             const int stop = std::min(end, pieces[i].end - origin);
+                             const float* row = from + i * stride_;
+                             const int at = y + int(i);
+                             if (slide.change == 0)
+                                 run_along(row, begin, stop, weights, at, origin);
+                             else
+                                 groups_along(row, begin, stop, at, origin, [&](int x) { weights_.set(slide, x, 1); });
+                         }
                      });
         }
     }
 
     // Pixels origin + n to origin + end.
-    void run_along(const float* from, int n, int end, const Slide& slide, int y, int origin) {
-        if (slide.change != 0) {
-            groups_along(from, n, end, y, origin, [&](int at) { weights_.set(slide, at, 1); });
-            return;
-        }
+    void run_along(const float* from, int n, int end, const std::array<float, taps>& weights, int y, int origin) {
+        if (n >= end) return;
         const int group = group_pixels();
-        const std::array<float, taps> weights = lanczos_weights(float(slide.part));
         const int inside = std::min(end - n, (span_of(y).end - origin - n) / group * group);
         if (inside > 0) {
             run_across<channels>(from + std::ptrdiff_t(n) * channels, weights, inside, out_at(origin + n, y));

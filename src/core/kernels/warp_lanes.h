@@ -40,8 +40,13 @@ HWY_INLINE void store_rounded(hn::Vec<Wide> v, std::uint16_t* to) {
     const Wide d;
     const hn::Rebind<std::uint16_t, Wide> narrow;
     const hn::RebindToSigned<Wide> whole;
+#if HWY_TARGET == HWY_AVX3 || HWY_TARGET == HWY_AVX3_DL
+    const auto rounded = hn::Vec<decltype(whole)>{_mm512_cvtps_epi32(v.raw)};
+#else
     const auto bits = hn::BitCast(whole, hn::Add(v, hn::Set(d, 8388608.0F)));
-    hn::StoreU(hn::DemoteTo(narrow, hn::Sub(bits, hn::Set(whole, 0x4B000000))), narrow, to);
+    const auto rounded = hn::Sub(bits, hn::Set(whole, 0x4B000000));
+#endif
+    hn::StoreU(hn::DemoteTo(narrow, rounded), narrow, to);
 }
 
 // How the place among the six samples goes on along a piece of row: part + change * n at its pixel n.
@@ -134,6 +139,19 @@ HWY_NOINLINE void group_down(const T* const* from, std::ptrdiff_t at, const Grou
     }
 }
 
+// The lanes from `n` on of two vectors that follow each other in memory, the first of which begins at `from`: loads
+// that cross the lines of a cache cost two, so that some come from the registers where one instruction does it.
+template <int n>
+HWY_INLINE hn::Vec<Wide> lanes_from([[maybe_unused]] const float* from, [[maybe_unused]] hn::Vec<Wide> first,
+                                    [[maybe_unused]] hn::Vec<Wide> second) {
+#if HWY_TARGET == HWY_AVX3 || HWY_TARGET == HWY_AVX3_DL
+    if constexpr (n % 2 != 0)
+        return hn::Vec<Wide>{_mm512_castsi512_ps(
+            _mm512_alignr_epi32(_mm512_castps_si512(second.raw), _mm512_castps_si512(first.raw), n))};
+#endif
+    return hn::LoadU(Wide(), from + n);
+}
+
 // Pixels along a row whose places are all the same among their samples. `from` points at the first sample of the first
 // pixel; whole groups are made, as many as `pixels` need.
 template <int channels>
@@ -144,11 +162,18 @@ HWY_INLINE void run_across(const float* from, const std::array<float, taps>& wei
 #pragma GCC unroll 8
     for (std::size_t j = 0; j < taps; ++j) weight[j] = hn::Set(d, weights[j]);
     const auto samples = std::size_t(pixels) * channels;
+    auto next = hn::LoadU(d, from);
 #pragma GCC unroll 2
     for (std::size_t i = 0; i < samples; i += lanes) {
-        auto sum = hn::Mul(weight[0], hn::LoadU(d, from + i));
-#pragma GCC unroll 8
-        for (std::size_t j = 1; j < taps; ++j) sum = hn::MulAdd(weight[j], hn::LoadU(d, from + i + j * channels), sum);
+        const auto here = next;
+        next = hn::LoadU(d, from + i + lanes);
+        const float* at = from + i;
+        auto sum = hn::Mul(weight[0], here);
+        sum = hn::MulAdd(weight[1], lanes_from<channels>(at, here, next), sum);
+        sum = hn::MulAdd(weight[2], lanes_from<2 * channels>(at, here, next), sum);
+        sum = hn::MulAdd(weight[3], lanes_from<3 * channels>(at, here, next), sum);
+        sum = hn::MulAdd(weight[4], lanes_from<4 * channels>(at, here, next), sum);
+        sum = hn::MulAdd(weight[5], lanes_from<5 * channels>(at, here, next), sum);
         store_rounded(sum, out + i);
     }
 }
