@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 #include <functional>
+#include <iterator>
 #include <opencv2/imgproc.hpp>
 #include <optional>
 #include <vector>
@@ -148,28 +149,33 @@ kernels::Landmarks landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, s
         const int right = border + width * (n % columns + 1) / columns;
         const int top = border + height * (n / columns) / rows;
         const int bottom = border + height * (n / columns + 1) / rows;
-        // Squared change where it counts, from left to right and down.
-        std::vector<float> changes;
-        const auto change = [&](int x, int y) {
-            const float a = dx.at<float>(y, x);
-            const float b = dy.at<float>(y, x);
-            const bool trusted = trust.empty() || trust.at<float>(y, x) >= 0.5F;
-            return trusted ? a * a + b * b : 0;
-        };
-        for (int y = top; y < bottom; ++y)
-            for (int x = left; x < right; ++x)
-                if (const float c = change(x, y); c > least_change * least_change) changes.push_back(c);
+        // Squared change from left to right and down, none where nobody trusts the picture.
+        std::vector<float> changes(std::size_t(std::max(0, right - left)) * std::size_t(std::max(0, bottom - top)));
+        float* change = changes.data();
+        for (int y = top; y < bottom; ++y, change += right - left) {
+            const auto* a = dx.ptr<float>(y) + left;
+            const auto* b = dy.ptr<float>(y) + left;
+            for (int x = 0; x < right - left; ++x) change[x] = a[x] * a[x] + b[x] * b[x];
+            if (trust.empty()) continue;
+            const auto* trusted = trust.ptr<float>(y) + left;
+            for (int x = 0; x < right - left; ++x) change[x] = trusted[x] >= 0.5F ? change[x] : 0.0F;
+        }
         float least = least_change * least_change;
-        if (changes.size() > each) {
-            const auto last = changes.begin() + std::ptrdiff_t(each);
-            std::nth_element(changes.begin(), last, changes.end(), std::greater<>());
+        std::vector<float> large;
+        large.reserve(changes.size());
+        std::copy_if(changes.begin(), changes.end(), std::back_inserter(large), [least](float c) { return c > least; });
+        if (large.size() > each) {
+            const auto last = large.begin() + std::ptrdiff_t(each);
+            std::nth_element(large.begin(), last, large.end(), std::greater<>());
             least = *last;
         }
         // In the order in which they lie in memory, which is how they are looked up.
         std::vector<kernels::Landmark>& block = blocks[std::size_t(n)];
-        for (int y = top; y < bottom; ++y)
+        block.reserve(std::min(large.size(), each));
+        change = changes.data();
+        for (int y = top; y < bottom; ++y, change += right - left)
             for (int x = left; x < right; ++x)
-                if (change(x, y) > least)
+                if (change[x - left] > least)
                     block.push_back(
                         {float(x), float(y), contrast.at<float>(y, x), dx.at<float>(y, x), dy.at<float>(y, x)});
     });

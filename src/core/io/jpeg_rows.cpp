@@ -15,7 +15,7 @@
 namespace bp::io {
 namespace {
 
-constexpr std::size_t buffer_bytes = std::size_t(32) << 10;
+constexpr std::size_t buffer_bytes = std::size_t(64) << 10;
 
 // A decoder with its file. The C library keeps pointers into it, so it stays where it is made.
 struct Decoder {
