@@ -15,6 +15,7 @@ cv::Mat local_contrast(const cv::Mat& brightness);
 // The picture and its halves (means of 2 x 2 pixels, as at_level() counts) down to about `coarsest` pixels.
 std::vector<cv::Mat> halves(const cv::Mat& picture, int coarsest);
 
+// For looking things up in it, which must not outlive the picture.
 kernels::Sight sight_of(const cv::Mat& picture);
 
 }  // namespace bp

@@ -1,21 +1,19 @@
-#include "kernels/contrast.h"
-
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "kernels/contrast.cpp"
+#include "kernels/contrast.h"
+
 #include <hwy/foreach_target.h>
-// after foreach_target.h
-#include <hwy/highway.h>
 
 #include <algorithm>
 #include <array>
 #include <cstddef>
 #include <vector>
 
+#include "kernels/lanes.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace bp::kernels::HWY_NAMESPACE {
 namespace {
-
-namespace hn = hwy::HWY_NAMESPACE;
 
 // Surroundings are taken over blocks of 2 x 2 pixels: a quarter of the sums.
 constexpr int reach = 7;  // blocks

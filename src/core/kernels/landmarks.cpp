@@ -1,19 +1,17 @@
-#include "kernels/landmarks.h"
-
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "kernels/landmarks.cpp"
+#include "kernels/landmarks.h"
+
 #include <hwy/foreach_target.h>
-// after foreach_target.h
-#include <hwy/highway.h>
 
 #include <algorithm>
 #include <limits>
 
+#include "kernels/lanes.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace bp::kernels::HWY_NAMESPACE {
 namespace {
-
-namespace hn = hwy::HWY_NAMESPACE;
 
 // Groups of eight, whatever a vector holds: so sums do not depend on it.
 using Wide = hn::CappedTag<double, Landmarks::group>;
