@@ -34,11 +34,14 @@ def files(count):
     return out
 
 
-def decode(count, shrink=1, cores=None):
-    done = subprocess.run([BIN / "bright-pile-decode-bench", str(shrink), *files(count)], check=True,
-                          capture_output=True, text=True,
-                          preexec_fn=cores and (lambda: os.sched_setaffinity(0, cores)))
+def decode_files(names, shrink=1, cores=None):
+    done = subprocess.run([BIN / "bright-pile-decode-bench", str(shrink), *names], check=True, capture_output=True,
+                          text=True, preexec_fn=cores and (lambda: os.sched_setaffinity(0, cores)))
     return float(done.stdout)
+
+
+def decode(count, shrink=1, cores=None):
+    return decode_files(files(count), shrink, cores)
 
 
 def merge(count, mode, name="out.tif", *more):
@@ -52,19 +55,36 @@ def merge(count, mode, name="out.tif", *more):
     return seconds, facts["peak_memory_bytes"], facts
 
 
+def between(rounds, work, measure):
+    """The ratios of work() to measure(), which runs before and after every work, so that a slow minute of the machine
+    weighs on both."""
+    ratios = []
+    before = measure()
+    for _ in range(rounds):
+        seconds = work()
+        after = measure()
+        ratios.append(seconds / ((before + after) / 2))
+        before = after
+    return ratios
+
+
+def spread(ratios):
+    """The middle ratio with the least and the greatest."""
+    return f"{statistics.median(ratios):.2f} x ({min(ratios):.2f} to {max(ratios):.2f} in {len(ratios)} rounds)"
+
+
 def against_decoding(count, mode, rounds=3):
     """The median ratio, the highest peak, and in what the threads spent their time."""
-    ratios, peaks = [], []
-    before = decode(count)
-    for _ in range(rounds):
-        seconds, peak, facts = merge(count, mode)
-        after = decode(count)
-        ratios.append(seconds / ((before + after) / 2))
-        peaks.append(peak)
-        before = after
-    spent = facts["thread_s"]
+    runs = []
+
+    def work():
+        runs.append(merge(count, mode))
+        return runs[-1][0]
+
+    ratios = between(rounds, work, lambda: decode(count))
+    spent = runs[-1][2]["thread_s"]
     shares = ", ".join(f"{name} {100 * s / sum(spent.values()):.0f} %" for name, s in spent.items())
-    return statistics.median(ratios), max(peaks), shares
+    return statistics.median(ratios), max(peak for _, peak, _ in runs), shares
 
 
 def stopping():
@@ -210,41 +230,42 @@ def window_rows(row):
 
 
 def measure_rows(row):
-    ratios = []
-    before = decode(90, 8)
-    for _ in range(3):
+    def work():
         done = subprocess.run([BIN / "bright-pile-measure-bench", *files(90)], check=True, capture_output=True, text=True)
-        after = decode(90, 8)
-        ratios.append(float(done.stdout) / ((before + after) / 2))
-        before = after
+        return float(done.stdout)
+
     row("measuring 90 frames and marking the odd ones, their decoding at 1/8 included, over libjpeg-turbo decoding them "
-        "at 1/8", "-", f"{statistics.median(ratios):.2f} x")
+        "at 1/8", "-", spread(between(3, work, lambda: decode(90, 8))))
 
 
 def align_rows(row):
     """Times of aligning over those of decoding, and of merging what was aligned over merging what was not."""
-    rigid = []
-    for _ in range(3):
-        _, _, facts = merge(16, "mean", "aligned.tif", "--align", "rigid")
-        rigid.append(facts["time_s"]["align"] / decode(16))
-    row("aligning 16 frames (rigid), over libjpeg-turbo decoding them", "0.7 x", f"{statistics.median(rigid):.2f} x")
-    ratios = []
-    for _ in range(3):
-        _, _, plain = merge(90, "median")
-        _, peak, turned = merge(90, "median", "aligned.tif", "--align", "rigid")
-        ratios.append(turned["time_s"]["merge"] / plain["time_s"]["merge"])
+
+    def rigid():
+        return merge(16, "one", "aligned.tif", "--align", "rigid")[2]["time_s"]["align"]
+
+    row("aligning 16 frames (rigid), over libjpeg-turbo decoding them", "0.7 x",
+        spread(between(11, rigid, lambda: decode(16))))
+    peaks = []
+
+    def turned():
+        _, peak, facts = merge(90, "median", "aligned.tif", "--align", "rigid")
+        peaks.append(peak)
+        return facts["time_s"]["merge"]
+
+    ratios = between(5, turned, lambda: merge(90, "median")[2]["time_s"]["merge"])
     row("median of 90 aligned frames, over that of the same frames not aligned", "1.3 x",
-        f"{statistics.median(ratios):.2f} x, {mb(peak)}")
+        f"{spread(ratios)}, {mb(max(peaks))}")
     stars = sorted(STARS.glob("*.jpg"))
-    seconds = []
-    for _ in range(3):
+
+    def sky():
         report = OUT / "report.json"
         subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", "one", "--align", "stars", "--report", report,
                         "-o", OUT / "stars.tif", *stars], check=True)
-        done = subprocess.run([BIN / "bright-pile-decode-bench", "1", *stars], check=True, capture_output=True, text=True)
-        seconds.append(json.loads(report.read_text())["time_s"]["align"] / float(done.stdout))
+        return json.loads(report.read_text())["time_s"]["align"]
+
     row(f"aligning {len(stars)} frames by their stars, over libjpeg-turbo decoding them", "1.0 x",
-        f"{statistics.median(seconds):.2f} x")
+        spread(between(5, sky, lambda: decode_files(stars))))
 
 
 def rail_rows(row):

@@ -7,6 +7,7 @@
 #include <mutex>
 #include <optional>
 
+#include "base/line_vector.h"
 #include "base/parallel.h"
 #include "engine/darks.h"
 #include "engine/evened.h"
@@ -291,12 +292,14 @@ std::vector<PlacedRows> frames_of(const InStep& what, const StripPlan& plan, std
 
 // The rows of a piece, frame after frame; `samples` holds those that are resampled.
 std::vector<FrameRow> take_all(const std::vector<PlacedRows>& frames, const Rect& piece, int channels,
-                               std::vector<std::uint16_t>& samples, Stopwatch& placing) {
+                               LineVector<std::uint16_t>& samples, Stopwatch& placing) {
     const Stopwatch::Lap lap(placing);
     // Apart by more than the samples: what lies at the same place of every frame must not meet in the same lines of a
-    // cache.
-    constexpr std::size_t apart = 160;
-    const std::size_t each = std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(channels) + apart;
+    // cache. Every frame begins at a line of its own.
+    constexpr std::size_t line = cache_line / sizeof(std::uint16_t);
+    constexpr std::size_t apart = 5 * line;
+    const std::size_t own = std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(channels);
+    const std::size_t each = (own + line - 1) / line * line + apart;
     const auto resampled = std::count_if(frames.begin(), frames.end(), [](const auto& f) { return f.resampled(); });
     if (samples.size() < std::size_t(resampled) * each) samples.resize(std::size_t(resampled) * each);
     std::vector<FrameRow> out(frames.size() * std::size_t(piece.height));
@@ -358,7 +361,7 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
         if (!got.ok()) failure.note(got.failure());
     };
     const auto merge = [&](const Rect& piece) {
-        static thread_local std::vector<std::uint16_t> samples;
+        static thread_local LineVector<std::uint16_t> samples;
         const std::vector<FrameRow> taken = take_all(frames, piece, what.pile.channels, samples, placing);
         const Stopwatch::Lap lap(merging);
         std::vector<FrameRow> rows(frames.size());

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 
+#include "base/line_vector.h"
 #include "image/brightness.h"
 #include "kernels/box.h"
 #include "kernels/extremes.h"
@@ -114,7 +115,6 @@ class HeldRows final : public FrameRows {
 class StreamedRows final : public FrameRows {
   public:
     StreamedRows(WorkingRows rows, int height, int place) : rows_(std::move(rows)), height_(std::max(1, height)) {
-        constexpr std::size_t cache_line = 64;
         constexpr std::size_t page = 4096;
         stride_ = (rows_.row_bytes() + cache_line - 1) / cache_line * cache_line;
         const std::size_t start = std::size_t(place) * 5 * cache_line % page;

@@ -190,10 +190,11 @@ class Ahead {
     std::size_t next_ = 0;
 };
 
-// Of each sample the largest value below 2^bits that at most `rank` rows lie below. `pairs` holds `count` pairs of
-// rows, `part` lanes each.
+// Of each sample the largest value below 2^bits that at most `rank` rows lie below. `up_to` brings how many rows lie
+// below 2^bits and takes how many do not lie above what is found. `pairs` holds `count` pairs of rows, `part` lanes
+// each.
 HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std::size_t rank, int bits, Ahead& ahead,
-                              Part& found) {
+                              Part& found, Part& up_to) {
     const Whole d;
     const hn::Repartition<std::uint8_t, Whole> d8;
     const std::size_t lanes = hn::Lanes(d);
@@ -229,36 +230,58 @@ HWY_INLINE void rank_in_pairs(const std::uint16_t* pairs, std::size_t count, std
         for (std::size_t v = 0; v < part_vectors; ++v) {
             const auto counts = hn::BitCast(d, below[v]);
             const auto in_all = hn::Add(hn::And(counts, low_byte), hn::ShiftRight<8>(counts));
-            found[v] = hn::IfThenElse(hn::Lt(most, in_all), found[v], tried[v]);
+            const auto too_high = hn::Lt(most, in_all);
+            found[v] = hn::IfThenElse(too_high, found[v], tried[v]);
+            // What was last too high is the value after the one that is found.
+            up_to[v] = hn::IfThenElse(too_high, in_all, up_to[v]);
         }
     }
 }
 
-// Pairs of rows as what lies above the floor, less its `shift` lower bits; what is more than a byte counts as the
-// largest byte, and a row that is missing to the last pair, too.
-HWY_INLINE void pair_rows(Rows<std::uint16_t> rows, std::size_t at, const Part& floor, int shift,
-                          std::uint16_t* pairs) {
+// Calls store(pair) for every pair of vectors of two rows and makes a pair with the largest byte of a row that is left
+// over. low(row, v) and high(row, v) make a row's lower and upper bytes of vector v.
+template <class Low, class High>
+HWY_INLINE void pair_rows(Rows<std::uint16_t> rows, const Low& low, const High& high, std::uint16_t* pairs) {
+    const Whole d;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t k = 0;
+    for (; k + 1 < rows.size(); k += 2, pairs += part)
+        for (std::size_t v = 0; v < part_vectors; ++v)
+            hn::Store(hn::Or(low(rows[k], v), high(rows[k + 1], v)), d, pairs + v * lanes);
+    if (k == rows.size()) return;
+    for (std::size_t v = 0; v < part_vectors; ++v)
+        hn::Store(hn::Or(low(rows[k], v), hn::Set(d, std::uint16_t{0xFF00})), d, pairs + v * lanes);
+}
+
+// Pairs of what lies above the floor, which no row lies below, without its `shift` lower bits (1 to 8): what is left
+// must fit into a byte.
+HWY_INLINE void pair_upper_bits(Rows<std::uint16_t> rows, std::size_t at, const Part& floor, int shift,
+                                std::uint16_t* pairs) {
+    const Whole d;
+    const std::size_t lanes = hn::Lanes(d);
+    // Times a power of two, of which the upper half counts, is to shift down.
+    const auto down = hn::Set(d, std::uint16_t(1U << unsigned(16 - shift)));
+    const auto up = hn::Set(d, std::uint16_t(1U << unsigned(8 - shift)));
+    const auto high_byte = hn::Set(d, std::uint16_t{0xFF00});
+    const auto over = [&](const std::uint16_t* row, std::size_t v)
+                          HWY_ATTR { return hn::Sub(hn::LoadU(d, row + at + v * lanes), floor[v]); };
+    pair_rows(
+        rows, [&](const std::uint16_t* row, std::size_t v) HWY_ATTR { return hn::MulHigh(over(row, v), down); },
+        [&](const std::uint16_t* row, std::size_t v) HWY_ATTR { return hn::And(hn::Mul(over(row, v), up), high_byte); },
+        pairs);
+}
+
+// Pairs of what lies above the floor; what is more than a byte counts as the largest byte.
+HWY_INLINE void pair_lower_bits(Rows<std::uint16_t> rows, std::size_t at, const Part& floor, std::uint16_t* pairs) {
     const Whole d;
     const std::size_t lanes = hn::Lanes(d);
     const auto largest = hn::Set(d, std::uint16_t{0xFF});
-    // Times a power of two, of which the upper half counts, is to shift down.
-    const auto times = hn::Set(d, std::uint16_t(1U << unsigned(16 - std::max(shift, 1))));
-    const auto pair_all = [&](const auto& above) HWY_ATTR {
-        std::size_t k = 0;
-        for (; k + 1 < rows.size(); k += 2, pairs += part)
-            for (std::size_t v = 0; v < part_vectors; ++v)
-                hn::Store(paired(above(rows[k], v), above(rows[k + 1], v)), d, pairs + v * lanes);
-        if (k == rows.size()) return;
-        for (std::size_t v = 0; v < part_vectors; ++v)
-            hn::Store(paired(above(rows[k], v), largest), d, pairs + v * lanes);
+    const auto over = [&](const std::uint16_t* row, std::size_t v) HWY_ATTR {
+        return hn::Min(hn::SaturatedSub(hn::LoadU(d, row + at + v * lanes), floor[v]), largest);
     };
-    const auto over = [&](const std::uint16_t* row, std::size_t v)
-                          HWY_ATTR { return hn::SaturatedSub(hn::LoadU(d, row + at + v * lanes), floor[v]); };
-    if (shift == 0)
-        pair_all([&](const std::uint16_t* row, std::size_t v) HWY_ATTR { return hn::Min(over(row, v), largest); });
-    else
-        pair_all([&](const std::uint16_t* row, std::size_t v)
-                     HWY_ATTR { return hn::Min(hn::MulHigh(over(row, v), times), largest); });
+    pair_rows(
+        rows, over, [&](const std::uint16_t* row, std::size_t v) HWY_ATTR { return hn::ShiftLeft<8>(over(row, v)); },
+        pairs);
 }
 
 // The least value above `value`, where there is one.
@@ -271,33 +294,28 @@ HWY_INLINE hn::Vec<Whole> least_above(Rows<std::uint16_t> rows, std::size_t at, 
     return hn::Add(floor, least);
 }
 
-// The value of the rank after that of `low`, which stands at `found` among the pairs, for an even number of rows.
+// The value of the rank after that of `low`, which stands at `found` among the pairs, for an even number of rows, of
+// which `up_to` do not lie above `found`.
 HWY_INLINE hn::Vec<Whole> next_in_pairs(const std::uint16_t* pairs, Rows<std::uint16_t> rows, std::size_t at,
-                                        hn::Vec<Whole> found, hn::Vec<Whole> low) {
+                                        hn::Vec<Whole> found, hn::Vec<Whole> up_to, hn::Vec<Whole> low) {
     const Whole d;
     const hn::Repartition<std::uint8_t, Whole> d8;
-    const auto one = hn::Set(d8, std::uint8_t{1});
+    const auto one = hn::Set(d, std::uint16_t{1});
     const auto low_byte = hn::Set(d, std::uint16_t{0xFF});
     // The largest byte stands for all that is larger, too.
     if (!hn::AllFalse(d, hn::Eq(found, low_byte))) return next_rank<std::uint16_t>(rows, at, low);
-    const auto both = hn::BitCast(d8, paired(found, found));
     const std::size_t count = rows.size() / 2;
-    auto up_to = hn::Zero(d8);
-    auto above = hn::Set(d8, std::uint8_t{0xFF});
-    for (std::size_t k = 0; k < count; ++k) {
-        const auto bytes = hn::BitCast(d8, hn::Load(d, pairs + k * part));
-        const auto is_above = hn::Lt(both, bytes);
-        up_to = hn::IfThenElse(is_above, up_to, hn::Add(up_to, one));
-        above = hn::IfThenElse(is_above, hn::Min(above, bytes), above);
-    }
-    const auto counts = hn::BitCast(d, up_to);
-    const auto in_all = hn::Add(hn::And(counts, low_byte), hn::ShiftRight<8>(counts));
-    const auto shared = hn::Lt(hn::Set(d, std::uint16_t(count)), in_all);
-    const auto nearest = hn::BitCast(d, above);
-    const auto least = hn::Min(hn::And(nearest, low_byte), hn::ShiftRight<8>(nearest));
-    const auto beyond = hn::AndNot(hn::VecFromMask(d, shared), hn::VecFromMask(d, hn::Eq(least, low_byte)));
-    const auto next =
-        hn::AllFalse(d, hn::Ne(beyond, hn::Zero(d))) ? hn::Add(low, hn::Sub(least, found)) : least_above(rows, at, low);
+    const auto after = hn::Add(found, one);
+    const auto floor = hn::BitCast(d8, paired(after, after));
+    auto over = hn::Set(d8, std::uint8_t{0xFF});
+    // What lies below the floor goes around to the largest bytes.
+    for (std::size_t k = 0; k < count; ++k)
+        over = hn::Min(over, hn::Sub(hn::BitCast(d8, hn::Load(d, pairs + k * part)), floor));
+    const auto nearest = hn::BitCast(d, over);
+    const auto least = hn::Add(hn::Min(hn::And(nearest, low_byte), hn::ShiftRight<8>(nearest)), after);
+    const auto shared = hn::Lt(hn::Set(d, std::uint16_t(count)), up_to);
+    const bool within = hn::AllTrue(d, hn::Or(shared, hn::Lt(least, low_byte)));
+    const auto next = within ? hn::Add(low, hn::Sub(least, found)) : least_above(rows, at, low);
     return hn::IfThenElse(shared, low, next);
 }
 
@@ -326,26 +344,26 @@ void by_halves(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, M
         unsigned widest = 0;
         for (std::size_t i = 0; i < lanes; ++i) widest |= ranges[i];
         Ahead ahead(rows, at + part);
-        Part found;
-        const auto find = [&](int bits, int shift) HWY_ATTR {
-            pair_rows(rows, at, floor, shift, pairs.data());
-            rank_in_pairs(pairs.data(), pair_count, rank, bits, ahead, found);
-        };
+        Part found, up_to;
+        for (auto& value : up_to) value = hn::Set(d, std::uint16_t(2 * pair_count));
         int bits = 0;
         while ((widest >> unsigned(bits)) != 0) ++bits;
         if (bits > 8) {
             bits -= 8;
-            find(8, bits);
+            pair_upper_bits(rows, at, floor, bits, pairs.data());
+            rank_in_pairs(pairs.data(), pair_count, rank, 8, ahead, found, up_to);
             for (std::size_t v = 0; v < part_vectors; ++v)
                 floor[v] = hn::Add(floor[v], hn::ShiftLeftSame(found[v], bits));
         }
-        find(bits, 0);
+        pair_lower_bits(rows, at, floor, pairs.data());
+        rank_in_pairs(pairs.data(), pair_count, rank, bits, ahead, found, up_to);
         for (std::size_t v = 0; v < part_vectors; ++v) {
             const std::size_t i = v * lanes;
             const auto low = hn::Add(floor[v], found[v]);
             hn::Store(low, d, out.low.data() + from + i);
-            hn::Store(rows.size() % 2 == 0 ? next_in_pairs(pairs.data() + i, rows, at + i, found[v], low) : low, d,
-                      out.high.data() + from + i);
+            hn::Store(
+                rows.size() % 2 == 0 ? next_in_pairs(pairs.data() + i, rows, at + i, found[v], up_to[v], low) : low, d,
+                out.high.data() + from + i);
         }
     }
 }

@@ -10,6 +10,7 @@
 #include <type_traits>
 #include <vector>
 
+#include "base/line_vector.h"
 #include "kernels/lanczos.h"
 #include "kernels/lanes.h"
 #include "kernels/warp_lanes.h"
@@ -109,7 +110,7 @@ struct Track {
 
 // Kept by each thread from call to call, because calls are many and small.
 struct Workspace {
-    std::vector<float> between;  // rows of source columns, of the strip that is being made
+    LineVector<float> between;  // rows of source columns, of the strip that is being made
     std::array<KnotRow, most_alike> across;
     Track track;
 };
@@ -189,7 +190,9 @@ class Warp {
             if (together) widen(places_.columns(whole));
             if (reach.last < reach.first) continue;
             // Groups may go on beyond what is asked for.
-            stride_ = (std::size_t(reach.last - reach.first + 1) + 2 * most_lanes) * channels;
+            constexpr std::size_t line = cache_line / sizeof(float);
+            stride_ =
+                ((std::size_t(reach.last - reach.first + 1) + 2 * most_lanes) * channels + line - 1) / line * line;
             if (between_.size() < std::size_t(end - y) * stride_) between_.resize(std::size_t(end - y) * stride_);
             first_column_ = reach.first;
             if (places_.map().bends()) track_.make_room(std::max(reach.last + 1 - reach.first, strip));
@@ -409,7 +412,7 @@ class Warp {
     int first_;
     std::span<const Span> spans_;
     WarpTarget out_;
-    std::vector<float>& between_;
+    LineVector<float>& between_;
     std::size_t stride_ = 0;
     int first_column_ = 0;  // of a row in between_
     std::array<KnotRow, most_alike>& across_;

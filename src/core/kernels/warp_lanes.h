@@ -49,6 +49,19 @@ HWY_INLINE void store_rounded(hn::Vec<Wide> v, std::uint16_t* to) {
     hn::StoreU(hn::DemoteTo(narrow, rounded), narrow, to);
 }
 
+// The same for two vectors that follow each other.
+HWY_INLINE void store_rounded(hn::Vec<Wide> first, hn::Vec<Wide> second, std::uint16_t* to) {
+#if HWY_TARGET == HWY_AVX3 || HWY_TARGET == HWY_AVX3_DL
+    // Packed by lanes of 128 bits; then these are put in order.
+    const __m512i packed = _mm512_packus_epi32(_mm512_cvtps_epi32(first.raw), _mm512_cvtps_epi32(second.raw));
+    const __m512i order = _mm512_setr_epi64(0, 2, 4, 6, 1, 3, 5, 7);
+    _mm512_storeu_si512(to, _mm512_permutexvar_epi64(order, packed));
+#else
+    store_rounded(first, to);
+    store_rounded(second, to + hn::Lanes(Wide()));
+#endif
+}
+
 // How the place among the six samples goes on along a piece of row: part + change * n at its pixel n.
 struct Slide {
     double part = 0;
@@ -152,6 +165,17 @@ HWY_INLINE hn::Vec<Wide> lanes_from([[maybe_unused]] const float* from, [[maybe_
     return hn::LoadU(Wide(), from + n);
 }
 
+// The six samples from each lane of `here` on, weighed; `here` and `next` are the vectors at `at`.
+template <int channels>
+HWY_INLINE hn::Vec<Wide> weighed(const hn::Vec<Wide>* weight, const float* at, hn::Vec<Wide> here, hn::Vec<Wide> next) {
+    auto sum = hn::Mul(weight[0], here);
+    sum = hn::MulAdd(weight[1], lanes_from<channels>(at, here, next), sum);
+    sum = hn::MulAdd(weight[2], lanes_from<2 * channels>(at, here, next), sum);
+    sum = hn::MulAdd(weight[3], lanes_from<3 * channels>(at, here, next), sum);
+    sum = hn::MulAdd(weight[4], lanes_from<4 * channels>(at, here, next), sum);
+    return hn::MulAdd(weight[5], lanes_from<5 * channels>(at, here, next), sum);
+}
+
 // Pixels along a row whose places are all the same among their samples. `from` points at the first sample of the first
 // pixel; whole groups are made, as many as `pixels` need.
 template <int channels>
@@ -163,19 +187,14 @@ HWY_INLINE void run_across(const float* from, const std::array<float, taps>& wei
     for (std::size_t j = 0; j < taps; ++j) weight[j] = hn::Set(d, weights[j]);
     const auto samples = std::size_t(pixels) * channels;
     auto next = hn::LoadU(d, from);
-#pragma GCC unroll 2
-    for (std::size_t i = 0; i < samples; i += lanes) {
-        const auto here = next;
-        next = hn::LoadU(d, from + i + lanes);
-        const float* at = from + i;
-        auto sum = hn::Mul(weight[0], here);
-        sum = hn::MulAdd(weight[1], lanes_from<channels>(at, here, next), sum);
-        sum = hn::MulAdd(weight[2], lanes_from<2 * channels>(at, here, next), sum);
-        sum = hn::MulAdd(weight[3], lanes_from<3 * channels>(at, here, next), sum);
-        sum = hn::MulAdd(weight[4], lanes_from<4 * channels>(at, here, next), sum);
-        sum = hn::MulAdd(weight[5], lanes_from<5 * channels>(at, here, next), sum);
-        store_rounded(sum, out + i);
+    std::size_t i = 0;
+    for (; i + lanes < samples; i += 2 * lanes) {
+        const auto middle = hn::LoadU(d, from + i + lanes);
+        const auto first = weighed<channels>(weight, from + i, next, middle);
+        next = hn::LoadU(d, from + i + 2 * lanes);
+        store_rounded(first, weighed<channels>(weight, from + i + lanes, middle, next), out + i);
     }
+    if (i < samples) store_rounded(weighed<channels>(weight, from + i, next, hn::LoadU(d, from + i + lanes)), out + i);
 }
 
 // One group of pixels along a row.
