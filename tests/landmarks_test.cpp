@@ -5,9 +5,11 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <limits>
+#include <opencv2/imgproc.hpp>
 #include <random>
 #include <vector>
 
+#include "align/descent.h"
 #include "kernels/contrast.h"
 #include "support/fixtures.h"
 #include "support/targets.h"
@@ -235,5 +237,54 @@ TEST_CASE("normal equations are those of shift, turn, scale and tilt, on every i
                         CHECK(sums.square[a][b] == Approx(right.square[a][b]).margin(1e-9));
                 }
             });
+        }
+}
+
+TEST_CASE("landmarks are the places of every block of the picture that change most, up to a share of their number") {
+    constexpr std::size_t most = 16 * 12 * 40;
+    const cv::Size size(408, 308);
+    cv::Mat contrast(size, CV_32F);
+    std::mt19937 random(3);
+    std::normal_distribution<float> noise(0, 1);
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x)
+            // Loud, faint, and too faint to tell anything, from left to right.
+            contrast.at<float>(y, x) = noise(random) * (x < 150 ? 1.0F : x < 300 ? 0.05F : 1e-4F);
+    cv::Mat dx, dy;
+    cv::Sobel(contrast, dx, CV_32F, 1, 0, 3, 0.125);
+    cv::Sobel(contrast, dy, CV_32F, 0, 1, 3, 0.125);
+    cv::Mat trust(size, CV_32F, cv::Scalar(1));
+    trust(cv::Rect(0, 0, size.width, 29)).setTo(0);
+
+    const kernels::Landmarks landmarks = landmarks_of(contrast, trust, most);
+    cv::Mat chosen = cv::Mat::zeros(size, CV_8U);
+    for (std::size_t i = 0; i < landmarks.size(); ++i) {
+        const int x = int(landmarks.x()[i]);
+        const int y = int(landmarks.y()[i]);
+        chosen.at<std::uint8_t>(y, x) = 1;
+        CHECK(landmarks.value()[i] == contrast.at<float>(y, x));
+        CHECK(landmarks.dx()[i] == dx.at<float>(y, x));
+        CHECK(landmarks.dy()[i] == dy.at<float>(y, x));
+    }
+    constexpr int border = 4;
+    constexpr int block = 25;
+    for (int top = border; top < size.height - border; top += block)
+        for (int left = border; left < size.width - border; left += block) {
+            INFO("block at " << left << ", " << top);
+            std::vector<float> taken, left_out;
+            for (int y = top; y < top + block; ++y)
+                for (int x = left; x < left + block; ++x) {
+                    const float change = std::hypot(dx.at<float>(y, x), dy.at<float>(y, x));
+                    (chosen.at<std::uint8_t>(y, x) != 0 ? taken : left_out).push_back(change);
+                }
+            if (top == border || left + block > 310) {
+                CHECK(taken.empty());
+                continue;
+            }
+            if (left + block <= 150) CHECK(taken.size() == 40);
+            CHECK(taken.size() <= 40);
+            if (taken.size() == 40)
+                CHECK(*std::min_element(taken.begin(), taken.end()) >
+                      *std::max_element(left_out.begin(), left_out.end()));
         }
 }

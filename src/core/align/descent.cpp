@@ -2,11 +2,14 @@
 
 #include <algorithm>
 #include <array>
+#include <bit>
 #include <cmath>
+#include <cstdint>
 #include <functional>
 #include <iterator>
 #include <opencv2/imgproc.hpp>
 #include <optional>
+#include <span>
 #include <vector>
 
 #include "align/contrast.h"
@@ -131,6 +134,29 @@ std::optional<Step> solve(std::size_t parameters, const kernels::Landmarks& land
     return step;
 }
 
+// What must be exceeded so that at most `most` of the values do, and no less than `least`, which is above zero. Values
+// are counted in steps of 1/128 of themselves, as the bits of a float go, so that only those of one step are put in
+// order.
+float least_of_most(std::span<const float> values, float least, std::size_t most) {
+    constexpr std::size_t steps = 4096;
+    const auto bits = [](float v) { return std::bit_cast<std::uint32_t>(v) >> 16U; };
+    const auto step_of = [&](float v) {
+        return std::min<std::size_t>(bits(std::max(least, v)) - bits(least), steps - 1);
+    };
+    std::array<std::uint32_t, steps> counts{};
+    for (const float v : values) ++counts[step_of(v)];
+    std::size_t above = 0;
+    std::size_t step = steps - 1;
+    while (step > 0 && above + counts[step] <= most) above += counts[step--];
+    std::vector<float> alike;
+    std::copy_if(values.begin(), values.end(), std::back_inserter(alike),
+                 [&](float v) { return v > least && step_of(v) == step; });
+    if (above + alike.size() <= most) return least;
+    const auto first_left = alike.begin() + std::ptrdiff_t(most - above);
+    std::nth_element(alike.begin(), first_left, alike.end(), std::greater<>());
+    return *first_left;
+}
+
 }  // namespace
 
 kernels::Landmarks landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, std::size_t most) {
@@ -160,18 +186,10 @@ kernels::Landmarks landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, s
             const auto* trusted = trust.ptr<float>(y) + left;
             for (int x = 0; x < right - left; ++x) change[x] = trusted[x] >= 0.5F ? change[x] : 0.0F;
         }
-        float least = least_change * least_change;
-        std::vector<float> large;
-        large.reserve(changes.size());
-        std::copy_if(changes.begin(), changes.end(), std::back_inserter(large), [least](float c) { return c > least; });
-        if (large.size() > each) {
-            const auto last = large.begin() + std::ptrdiff_t(each);
-            std::nth_element(large.begin(), last, large.end(), std::greater<>());
-            least = *last;
-        }
+        const float least = least_of_most(changes, least_change * least_change, each);
         // In the order in which they lie in memory, which is how they are looked up.
         std::vector<kernels::Landmark>& block = blocks[std::size_t(n)];
-        block.reserve(std::min(large.size(), each));
+        block.reserve(each);
         change = changes.data();
         for (int y = top; y < bottom; ++y, change += right - left)
             for (int x = left; x < right; ++x)

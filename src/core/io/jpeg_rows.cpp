@@ -15,11 +15,14 @@
 namespace bp::io {
 namespace {
 
-constexpr std::size_t buffer_bytes = std::size_t(64) << 10;
+// Beside the end of what it is given the library decodes more slowly. At full size many files are open at once.
+constexpr std::size_t buffer_bytes(int level) {
+    return std::size_t(level > 0 ? 256 : 64) << 10;
+}
 
 // A decoder with its file. The C library keeps pointers into it, so it stays where it is made.
 struct Decoder {
-    explicit Decoder(const FileBytes& of) : bytes(of), buffer(buffer_bytes) {}
+    Decoder(const FileBytes& of, int level) : bytes(of), buffer(buffer_bytes(level)) {}
     ~Decoder() {
         if (made) jpeg_destroy_decompress(&info);
     }
@@ -89,7 +92,7 @@ void skip(j_decompress_ptr info, long count) {
 
 class JpegRows final : public RowReader {
   public:
-    JpegRows(const FileBytes& bytes, const PictureFacts& facts) : decoder_(bytes) {
+    JpegRows(const FileBytes& bytes, const PictureFacts& facts, int level) : decoder_(bytes, level) {
         facts_ = facts;
         bits_ = 8;
     }
@@ -141,7 +144,7 @@ class JpegRows final : public RowReader {
     // The library's row buffers for upsampling and a row of blocks of coefficients.
     std::size_t memory_bytes() const override {
         constexpr std::size_t rows_held = 36;
-        return buffer_bytes + rows_held * std::size_t(facts_.size.width) * std::size_t(facts_.channels) +
+        return decoder_.buffer.size() + rows_held * std::size_t(facts_.size.width) * std::size_t(facts_.channels) +
                coefficient_bytes_;
     }
 
@@ -163,7 +166,7 @@ class JpegRows final : public RowReader {
 }  // namespace
 
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level) {
-    auto rows = std::make_unique<JpegRows>(bytes, facts);
+    auto rows = std::make_unique<JpegRows>(bytes, facts, level);
     Status started = rows->start(level);
     if (!started.ok()) return started.failure();
     std::unique_ptr<RowReader> out = std::move(rows);
