@@ -1,8 +1,10 @@
 #include <catch2/catch.hpp>
+#include <cstdint>
 #include <fstream>
 
 #include "base/files.h"
 #include "base/job.h"
+#include "base/line_vector.h"
 #include "base/parallel.h"
 #include "support/fixtures.h"
 
@@ -123,4 +125,20 @@ TEST_CASE("a job tells how far it is and can be stopped") {
     CHECK_FALSE(job.stopped());
     job.stop();
     CHECK(job.stopped());
+}
+
+TEST_CASE("vectors of whole lines begin at a line, however they grow, and keep what they hold") {
+    LineVector<std::uint16_t> values;
+    for (std::uint16_t i = 0; i < 1000; ++i) {
+        values.push_back(i);
+        REQUIRE(reinterpret_cast<std::uintptr_t>(values.data()) % cache_line == 0);
+    }
+    const LineVector<std::uint16_t> copy = values;
+    CHECK(reinterpret_cast<std::uintptr_t>(copy.data()) % cache_line == 0);
+    for (std::size_t i = 0; i < copy.size(); ++i) REQUIRE(copy[i] == i);
+
+    CHECK(in_whole_lines<std::uint8_t>(0) == 0);
+    CHECK(in_whole_lines<std::uint8_t>(65) == 128);
+    CHECK(in_whole_lines<std::uint16_t>(32) == 32);
+    CHECK(in_whole_lines<float>(17) == 32);
 }

@@ -134,6 +134,34 @@ TEST_CASE("the median of many 16-bit rows holds whatever lies between them, on e
     });
 }
 
+TEST_CASE("the two middle values of many rows may be one, neighbours or far apart, on every instruction set") {
+    constexpr int half = 45;
+    constexpr std::size_t samples = 200;
+    on_every_target([] {
+        // So many rows more or less show the lower value; the others lie so far above it, and one at the very top or
+        // bottom makes more or fewer bits differ.
+        for (const int more : {-1, 0, 1, 20})
+            for (const unsigned apart : {0U, 1U, 2U, 254U, 255U, 256U, 257U, 511U, 512U, 5000U, 40000U})
+                for (const int outlier : {-1, 0, 65535}) {
+                    Speckle<std::uint16_t> speckle(2 * half, samples);
+                    for (int k = 0; k < 2 * half; ++k)
+                        for (std::size_t i = 0; i < samples; ++i) {
+                            const bool lower = (k * 7 + int(i)) % (2 * half) < half + more;
+                            const unsigned low = 3 + 97 * unsigned(i);
+                            speckle.data[std::size_t(k)][i] = std::uint16_t(lower ? low : low + apart);
+                        }
+                    if (outlier >= 0)
+                        for (std::uint16_t& v : speckle.data[11]) v = std::uint16_t(outlier);
+                    std::vector<std::uint16_t> out(samples);
+                    kernels::median(speckle.rows(), samples, out.data());
+                    std::size_t wrong = 0;
+                    for (std::size_t i = 0; i < samples; ++i) wrong += out[i] != slow_median(speckle.column(i));
+                    INFO(more << " more, " << apart << " apart, outlier " << outlier);
+                    REQUIRE(wrong == 0);
+                }
+    });
+}
+
 TEST_CASE("one row far from the rest does not move the median of many") {
     constexpr std::size_t samples = 130;
     for (const std::uint16_t far : {std::uint16_t(0), std::uint16_t(65535)}) {

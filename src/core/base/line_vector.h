@@ -7,7 +7,14 @@
 
 namespace bp {
 
-constexpr std::size_t cache_line = 64;
+constexpr std::size_t cache_line = 64;  // bytes
+
+// The least number of values that is `count` or more and fills whole lines.
+template <class T>
+constexpr std::size_t in_whole_lines(std::size_t count) {
+    constexpr std::size_t line = cache_line / sizeof(T);
+    return (count + line - 1) / line * line;
+}
 
 template <class T>
 struct LineAllocator {

@@ -296,10 +296,9 @@ std::vector<FrameRow> take_all(const std::vector<PlacedRows>& frames, const Rect
     const Stopwatch::Lap lap(placing);
     // Apart by more than the samples: what lies at the same place of every frame must not meet in the same lines of a
     // cache. Every frame begins at a line of its own.
-    constexpr std::size_t line = cache_line / sizeof(std::uint16_t);
-    constexpr std::size_t apart = 5 * line;
-    const std::size_t own = std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(channels);
-    const std::size_t each = (own + line - 1) / line * line + apart;
+    constexpr std::size_t apart = 160;
+    const std::size_t each = in_whole_lines<std::uint16_t>(
+        std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(channels) + apart);
     const auto resampled = std::count_if(frames.begin(), frames.end(), [](const auto& f) { return f.resampled(); });
     if (samples.size() < std::size_t(resampled) * each) samples.resize(std::size_t(resampled) * each);
     std::vector<FrameRow> out(frames.size() * std::size_t(piece.height));

@@ -116,7 +116,7 @@ class StreamedRows final : public FrameRows {
   public:
     StreamedRows(WorkingRows rows, int height, int place) : rows_(std::move(rows)), height_(std::max(1, height)) {
         constexpr std::size_t page = 4096;
-        stride_ = (rows_.row_bytes() + cache_line - 1) / cache_line * cache_line;
+        stride_ = in_whole_lines<std::uint8_t>(rows_.row_bytes());
         const std::size_t start = std::size_t(place) * 5 * cache_line % page;
         memory_.reset(new (std::align_val_t(page)) std::uint8_t[start + std::size_t(height_) * stride_]);
         first_row_ = memory_.get() + start;

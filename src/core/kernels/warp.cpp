@@ -190,9 +190,7 @@ class Warp {
             if (together) widen(places_.columns(whole));
             if (reach.last < reach.first) continue;
             // Groups may go on beyond what is asked for.
-            constexpr std::size_t line = cache_line / sizeof(float);
-            stride_ =
-                ((std::size_t(reach.last - reach.first + 1) + 2 * most_lanes) * channels + line - 1) / line * line;
+            stride_ = in_whole_lines<float>((std::size_t(reach.last - reach.first + 1) + 2 * most_lanes) * channels);
             if (between_.size() < std::size_t(end - y) * stride_) between_.resize(std::size_t(end - y) * stride_);
             first_column_ = reach.first;
             if (places_.map().bends()) track_.make_room(std::max(reach.last + 1 - reach.first, strip));
