@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "align/descent.h"
+#include "kernels/change.h"
 #include "kernels/contrast.h"
 #include "support/fixtures.h"
 #include "support/targets.h"
@@ -238,6 +239,26 @@ TEST_CASE("normal equations are those of shift, turn, scale and tilt, on every i
                 }
             });
         }
+}
+
+TEST_CASE("change from pixel to pixel is that of the smoothed picture, up to every edge, on every instruction set") {
+    for (const cv::Size size : {cv::Size(100, 70), cv::Size(33, 90), cv::Size(5, 3), cv::Size(257, 33), cv::Size(1, 1),
+                                cv::Size(2, 2), cv::Size(4, 50), cv::Size(50, 1)}) {
+        INFO(size.width << " x " << size.height);
+        cv::Mat picture(size, CV_32F);
+        std::mt19937 random(5);
+        std::uniform_real_distribution<float> share(0, 1);
+        for (float& v : cv::Mat_<float>(picture)) v = share(random);
+        cv::Mat smooth, dx, dy;
+        cv::GaussianBlur(picture, smooth, cv::Size(5, 5), 0);
+        cv::Sobel(smooth, dx, CV_64F, 1, 0, 3, 0.125);
+        cv::Sobel(smooth, dy, CV_64F, 0, 1, 3, 0.125);
+        const double right = dx.dot(dx) + dy.dot(dy);
+        test::on_every_target([&] {
+            CHECK(kernels::squared_change(picture.ptr<float>(), size.width, size.height) ==
+                  Approx(right).epsilon(1e-5).margin(1e-12));
+        });
+    }
 }
 
 TEST_CASE("landmarks are the places of every block of the picture that change most, up to a share of their number") {

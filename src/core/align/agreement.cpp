@@ -17,7 +17,7 @@ constexpr int rows = 9;
 constexpr double least_texture = 2e-3;
 constexpr double shows_the_same = 0.6;  // correlation
 // Neighbours tell the same once noise is gone.
-constexpr int every = 2;
+constexpr int every = 3;
 
 // Fine noise would pass for a difference.
 cv::Mat without_noise(const cv::Mat& contrast) {

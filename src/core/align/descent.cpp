@@ -218,11 +218,11 @@ Fit descend(const kernels::Landmarks& landmarks, cv::Size size, const cv::Mat& f
         if (!step) return {};
         double moved = 0;
         for (const double s : *step) moved = std::max(moved, std::abs(s));
+        to_frame = normalised(to_frame * inverse(change_of(*step, model, middle, radius)));
         if (moved < close_px || i == most_steps) {
             const Samples all_alike(landmarks.padded(), 1.0F);
             return {to_frame, tie_of(landmarks, seen, all_alike).correlation};
         }
-        to_frame = normalised(to_frame * inverse(change_of(*step, model, middle, radius)));
     }
 }
 

@@ -14,13 +14,14 @@ kernels::Landmarks landmarks_of(const cv::Mat& contrast, const cv::Mat& trust, s
 
 struct Fit {
     Matrix to_frame;          // reference pixel to frame pixel
-    double correlation = -1;  // of the two at the landmarks; below 0 when they do not overlap or have no texture
+    double correlation = -1;  // of the two at the landmarks before the last step; below 0 when they do not overlap or
+                              // have no texture
 };
 
 // Improves `start` by inverse compositional Gauss-Newton steps (Baker and Matthews, "Lucas-Kanade 20 years on", 2004)
 // at the landmarks of a reference of `size`, with gain and offset fitted along and biweights against what moves.
-// `frame` is local contrast. Places are computed in double precision. Stops when a step moves nothing by more than
-// `close_px`.
+// `frame` is local contrast. Places are computed in double precision. Stops after a step that moves nothing by more
+// than `close_px`.
 Fit descend(const kernels::Landmarks& landmarks, cv::Size size, const cv::Mat& frame, const Matrix& start, Model model,
             int most_steps, double close_px);
 

@@ -7,9 +7,10 @@
 #include <algorithm>
 #include <array>
 #include <cstddef>
+#include <utility>
 #include <vector>
 
-#include "kernels/lanes.h"
+#include "kernels/smooth_lanes.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace bp::kernels::HWY_NAMESPACE {
@@ -18,15 +19,6 @@ namespace {
 // Surroundings are taken over blocks of 2 x 2 pixels: a quarter of the sums.
 constexpr int reach = 7;  // blocks
 constexpr int window = 2 * reach + 1;
-// Vectors may run over the end of a row of work by less than this.
-constexpr std::size_t slack = 128;
-
-int mirrored(int i, int count) {
-    if (count == 1) return 0;
-    if (i < 0) i = -i;
-    return i < count ? i : std::max(0, 2 * (count - 1) - i);
-}
-
 // How many of `count` pixels the window around block `at` reaches.
 float reached(int at, int count) {
     return float(std::min(count, 2 * (at + reach + 1)) - std::max(0, 2 * (at - reach)));
@@ -41,12 +33,11 @@ struct Around {
 class Contrast {
   public:
     Contrast(const float* in, int width, int height, float faint)
-        : in_(in),
+        : smoothed_(in, width, height),
           width_(width),
           height_(height),
           blocks_((width + 1) / 2),
           faint_(faint),
-          down_(std::size_t(width) + 2 * edge + slack),
           smooth_(rows_kept, std::vector<float>(std::size_t(width) + slack)),
           block_sums_(window + 1, row_of_blocks()),
           block_squares_(window + 1, row_of_blocks()),
@@ -72,14 +63,10 @@ class Contrast {
         for (int n = 0; n < rows + reach; ++n) {
             if (n < rows) {
                 smooth(2 * n);
-                if (2 * n + 1 < height_)
-                    smooth(2 * n + 1);
-                else
-                    std::fill(smooth_row(2 * n + 1).begin(), smooth_row(2 * n + 1).end(), 0.0F);
+                smooth(2 * n + 1);
                 sum_blocks(n);
-                count<true>(n);
             }
-            if (n >= window) count<false>(n - window);
+            move_window(n, rows);
             const int at = n - reach;
             if (at < 0) continue;
             look_around(at);
@@ -90,47 +77,21 @@ class Contrast {
     }
 
   private:
-    static constexpr std::size_t edge = 2;
     static constexpr std::size_t rows_kept = 2 * (reach + 2);
 
     std::vector<float> row_of_blocks() const { return std::vector<float>(std::size_t(blocks_) + slack); }
     std::vector<float>& smooth_row(int y) { return smooth_[std::size_t(y) % rows_kept]; }
     Around& around(int n) { return around_[std::size_t(n) % around_.size()]; }
-    const float* in_row(int y) const { return in_ + std::size_t(mirrored(y, height_)) * std::size_t(width_); }
 
+    // The last block of an odd row has one column, and that of an odd column one row.
     void smooth(int y) {
-        const hn::ScalableTag<float> d;
-        const std::size_t lanes = hn::Lanes(d);
-        const auto width = std::size_t(width_);
-        const float* a = in_row(y - 2);
-        const float* b = in_row(y - 1);
-        const float* c = in_row(y);
-        const float* e = in_row(y + 1);
-        const float* f = in_row(y + 2);
-        float* down = down_.data() + edge;
-        std::size_t x = 0;
-        const auto six = hn::Set(d, 6.0F / 16);
-        const auto four = hn::Set(d, 4.0F / 16);
-        const auto one = hn::Set(d, 1.0F / 16);
-        for (; x + lanes <= width; x += lanes) {
-            const auto far = hn::Mul(hn::Add(hn::LoadU(d, a + x), hn::LoadU(d, f + x)), one);
-            const auto near = hn::MulAdd(hn::Add(hn::LoadU(d, b + x), hn::LoadU(d, e + x)), four, far);
-            hn::StoreU(hn::MulAdd(hn::LoadU(d, c + x), six, near), d, down + x);
+        std::vector<float>& out = smooth_row(y);
+        if (y == height_) {
+            std::fill(out.begin(), out.end(), 0.0F);
+            return;
         }
-        for (; x < width; ++x) down[x] = (a[x] + f[x]) / 16 + (b[x] + e[x]) / 4 + c[x] * (6.0F / 16);
-        for (int i = 1; i <= int(edge); ++i) {
-            down[-i] = down[mirrored(-i, width_)];
-            down[width_ - 1 + i] = down[mirrored(width_ - 1 + i, width_)];
-        }
-        float* out = smooth_row(y).data();
-        for (x = 0; x < width; x += lanes) {
-            const float* at = down + x;
-            const auto far = hn::Mul(hn::Add(hn::LoadU(d, at - 2), hn::LoadU(d, at + 2)), one);
-            const auto near = hn::MulAdd(hn::Add(hn::LoadU(d, at - 1), hn::LoadU(d, at + 1)), four, far);
-            hn::StoreU(hn::MulAdd(hn::LoadU(d, at), six, near), d, out + x);
-        }
-        // The last block of an odd row has one column.
-        out[width] = 0;
+        smoothed_.row(y, out.data());
+        out[std::size_t(width_)] = 0;
     }
 
     void sum_blocks(int n) {
@@ -148,20 +109,33 @@ class Contrast {
         }
     }
 
-    // Sums down the columns, in double precision: what is added is taken away again without a rest.
-    template <bool in>
-    void count(int n) {
-        const auto add = [&](const std::vector<float>& row, std::vector<double>& sums) {
-            const hn::ScalableTag<double> d;
-            const hn::Rebind<float, decltype(d)> narrow;
-            for (std::size_t i = 0; i < std::size_t(blocks_); i += hn::Lanes(d)) {
-                const auto v = hn::PromoteTo(d, hn::LoadU(narrow, row.data() + i));
-                const auto sum = hn::LoadU(d, sums.data() + i);
-                hn::StoreU(in ? hn::Add(sum, v) : hn::Sub(sum, v), d, sums.data() + i);
-            }
+    // Row n of blocks comes into the sums down the columns, of `rows` that there are, and one leaves them. In double
+    // precision: what is added is taken away again without a rest.
+    void move_window(int n, int rows) {
+        const bool comes = n < rows;
+        const bool leaves = n >= window;
+        for (const auto& [of_rows, sums] : {std::pair(&block_sums_, &sums_), std::pair(&block_squares_, &squares_)}) {
+            const auto row = [&of_rows = *of_rows](int at) { return of_rows[std::size_t(at % (window + 1))].data(); };
+            if (comes && leaves)
+                add(*sums, [in = row(n), out = row(n - window)](auto load, std::size_t i) {
+                    return hn::Sub(load(in + i), load(out + i));
+                });
+            else if (comes)
+                add(*sums, [in = row(n)](auto load, std::size_t i) { return load(in + i); });
+            else if (leaves)
+                add(*sums, [out = row(n - window)](auto load, std::size_t i) { return hn::Neg(load(out + i)); });
+        }
+    }
+
+    template <class Change>
+    void add(std::vector<double>& sums, const Change& change_at) const {
+        const hn::ScalableTag<double> d;
+        const auto load = [](const float* from) {
+            return hn::PromoteTo(hn::ScalableTag<double>(),
+                                 hn::LoadU(hn::Rebind<float, hn::ScalableTag<double>>(), from));
         };
-        add(block_sums_[std::size_t(n % (window + 1))], sums_);
-        add(block_squares_[std::size_t(n % (window + 1))], squares_);
+        for (std::size_t i = 0; i < std::size_t(blocks_); i += hn::Lanes(d))
+            hn::StoreU(hn::Add(hn::LoadU(d, sums.data() + i), change_at(load, i)), d, sums.data() + i);
     }
 
     // Means of `window` columns each: from sums of 2, 4 and 8 of them.
@@ -245,12 +219,11 @@ class Contrast {
         std::copy_n(rest_.begin(), std::size_t(width_) - 2 * i, to + 2 * i);
     }
 
-    const float* in_;
+    Smoothed smoothed_;
     int width_;
     int height_;
     int blocks_;  // in a row
     float faint_;
-    std::vector<float> down_;                                     // a row after the weights down the columns
     std::vector<std::vector<float>> smooth_;                      // the rows that are not finished
     std::vector<std::vector<float>> block_sums_, block_squares_;  // of the window, and of the row that left it last
     std::vector<double> sums_, squares_;                          // down the columns of the window
