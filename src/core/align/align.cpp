@@ -252,9 +252,10 @@ Alignment AlignReference::align(const RasterF& frame, Model model) const {
         return descend(coarse.landmarks, coarse.contrast.size(), contrast[std::size_t(top)], start, first, 60,
                        close_enough(top));
     };
-    Fit fit = try_from(coarse_shift(coarse.contrast, contrast[std::size_t(top)]));
-    // What moves through the scene can mislead the first guess.
-    if (fit.correlation < surely_right) fit = better(fit, try_from(Matrix{}));
+    // A frame that hardly moved is found where it is. What moves through the scene can mislead either guess.
+    Fit fit = try_from(Matrix{});
+    if (fit.correlation < surely_right)
+        fit = better(try_from(coarse_shift(coarse.contrast, contrast[std::size_t(top)])), fit);
     if (top > 0) fit.to_frame = from_level(fit.to_frame, 1);
     const auto finish = [&](int level, const Fit& start) {
         Fit done = prepared_->down_from(level, start, contrast, model);

@@ -24,6 +24,73 @@ float reached(int at, int count) {
     return float(std::min(count, 2 * (at + reach + 1)) - std::max(0, 2 * (at - reach)));
 }
 
+// Sums of a quantity over the window around each block of a row: rows come into it and leave it as it goes down.
+class WindowSums {
+  public:
+    explicit WindowSums(int blocks)
+        : blocks_(std::size_t(blocks)),
+          rows_(window + 1, std::vector<float>(blocks_ + slack)),
+          down_(blocks_ + slack),
+          columns_(blocks_ + 2 * reach + slack),
+          threes_(columns_.size()) {}
+
+    // Where the quantity of row n of blocks goes before it comes in. Rows stay until they have left the window.
+    float* row(int n) { return rows_[std::size_t(n % (window + 1))].data(); }
+
+    // Row n comes in, if there is one among `rows`, and row n - window leaves.
+    void move(int n, int rows) {
+        const bool comes = n < rows;
+        const bool leaves = n >= window;
+        if (comes && leaves)
+            add([in = row(n), out = row(n - window)](std::size_t i)
+                    HWY_ATTR { return hn::Sub(wide(in + i), wide(out + i)); });
+        else if (comes)
+            add([in = row(n)](std::size_t i) HWY_ATTR { return wide(in + i); });
+        else if (leaves)
+            add([out = row(n - window)](std::size_t i) HWY_ATTR { return hn::Neg(wide(out + i)); });
+        // Fifteen columns are five times three.
+        const hn::ScalableTag<float> d;
+        for (std::size_t i = 0; i < blocks_ + 2 * reach - 2; i += hn::Lanes(d)) {
+            const float* from = columns_.data() + i;
+            hn::StoreU(hn::Add(hn::Add(hn::LoadU(d, from), hn::LoadU(d, from + 1)), hn::LoadU(d, from + 2)), d,
+                       threes_.data() + i);
+        }
+    }
+
+    // Over the windows around blocks i, i + 1, ...
+    HWY_INLINE hn::Vec<hn::ScalableTag<float>> at(std::size_t i) const {
+        const hn::ScalableTag<float> d;
+        const float* from = threes_.data() + i;
+        static_assert(window == 15);
+        return hn::Add(hn::Add(hn::Add(hn::LoadU(d, from), hn::LoadU(d, from + 3)),
+                               hn::Add(hn::LoadU(d, from + 6), hn::LoadU(d, from + 9))),
+                       hn::LoadU(d, from + 12));
+    }
+
+  private:
+    using Wide = hn::ScalableTag<double>;
+    using Narrow = hn::Rebind<float, Wide>;
+
+    static HWY_INLINE hn::Vec<Wide> wide(const float* from) { return hn::PromoteTo(Wide(), hn::LoadU(Narrow(), from)); }
+
+    // To the sums down the columns, in double precision: what is added is taken away again without a rest.
+    template <class Change>
+    void add(const Change& change_at) {
+        for (std::size_t i = 0; i < blocks_; i += hn::Lanes(Wide())) {
+            const auto sum = hn::Add(hn::LoadU(Wide(), down_.data() + i), change_at(i));
+            hn::StoreU(sum, Wide(), down_.data() + i);
+            hn::StoreU(hn::DemoteTo(Narrow(), sum), Narrow(), columns_.data() + reach + i);
+        }
+        std::fill_n(columns_.begin() + std::ptrdiff_t(reach + blocks_), reach, 0.0F);
+    }
+
+    std::size_t blocks_;
+    std::vector<std::vector<float>> rows_;  // of the window, and the row that left it last
+    std::vector<double> down_;              // sums down the columns of the window
+    std::vector<float> columns_;            // the same, with nothing on either side
+    std::vector<float> threes_;             // sums of each column and the next two
+};
+
 // What surrounds the blocks of a row: their mean, and one over their deviation. Each row begins one block before the
 // picture and ends one beyond.
 struct Around {
@@ -39,19 +106,10 @@ class Contrast {
           blocks_((width + 1) / 2),
           faint_(faint),
           smooth_(rows_kept, std::vector<float>(std::size_t(width) + slack)),
-          block_sums_(window + 1, row_of_blocks()),
-          block_squares_(window + 1, row_of_blocks()),
-          sums_(std::size_t(blocks_) + slack),
-          squares_(std::size_t(blocks_) + slack),
-          columns_(std::size_t(blocks_) + 2 * reach + slack),
-          twos_(columns_.size()),
-          fours_(columns_.size()),
-          eights_(columns_.size()),
-          means_(row_of_blocks()),
-          square_means_(row_of_blocks()),
-          share_(row_of_blocks()),
-          mean_(row_of_blocks()),
-          scale_(row_of_blocks()),
+          samples_(blocks_),
+          squares_(blocks_),
+          share_(std::size_t(blocks_) + slack),
+          no_row_(std::size_t(width) + slack),
           rest_(slack) {
         for (Around& around : around_)
             around.mean = around.scale = std::vector<float>(std::size_t(blocks_) + 2 + slack);
@@ -62,16 +120,15 @@ class Contrast {
         const int rows = (height_ + 1) / 2;
         for (int n = 0; n < rows + reach; ++n) {
             if (n < rows) {
-                smooth(2 * n);
-                smooth(2 * n + 1);
+                smooth(n);
                 sum_blocks(n);
             }
-            move_window(n, rows);
+            samples_.move(n, rows);
+            squares_.move(n, rows);
             const int at = n - reach;
             if (at < 0) continue;
             look_around(at);
-            if (at > 0) finish(2 * at - 1, around(at - 1), around(at), out);
-            finish(2 * at, around(at), around(std::max(0, at - 1)), out);
+            finish(2 * at - 1, around(std::max(0, at - 1)), around(at), out);
             if (at == rows - 1 && 2 * at + 1 < height_) finish(2 * at + 1, around(at), around(at), out);
         }
     }
@@ -79,27 +136,24 @@ class Contrast {
   private:
     static constexpr std::size_t rows_kept = 2 * (reach + 2);
 
-    std::vector<float> row_of_blocks() const { return std::vector<float>(std::size_t(blocks_) + slack); }
     std::vector<float>& smooth_row(int y) { return smooth_[std::size_t(y) % rows_kept]; }
     Around& around(int n) { return around_[std::size_t(n) % around_.size()]; }
 
-    // The last block of an odd row has one column, and that of an odd column one row.
-    void smooth(int y) {
-        std::vector<float>& out = smooth_row(y);
-        if (y == height_) {
-            std::fill(out.begin(), out.end(), 0.0F);
-            return;
-        }
-        smoothed_.row(y, out.data());
-        out[std::size_t(width_)] = 0;
+    // The two rows of row n of blocks. The last block of an odd row has one column, and that of an odd column one row.
+    void smooth(int n) {
+        std::vector<float>& top = smooth_row(2 * n);
+        std::vector<float>& bottom = smooth_row(2 * n + 1);
+        smoothed_.two_rows(2 * n, top.data(), bottom.data());
+        if (2 * n + 1 == height_) std::fill(bottom.begin(), bottom.end(), 0.0F);
+        top[std::size_t(width_)] = bottom[std::size_t(width_)] = 0;
     }
 
     void sum_blocks(int n) {
         const hn::ScalableTag<float> d;
         const float* top = smooth_row(2 * n).data();
         const float* bottom = smooth_row(2 * n + 1).data();
-        float* sums = block_sums_[std::size_t(n % (window + 1))].data();
-        float* squares = block_squares_[std::size_t(n % (window + 1))].data();
+        float* sums = samples_.row(n);
+        float* squares = squares_.row(n);
         for (std::size_t i = 0; i < std::size_t(blocks_); i += hn::Lanes(d)) {
             hn::Vec<decltype(d)> a, b, c, e;
             hn::LoadInterleaved2(d, top + 2 * i, a, b);
@@ -109,74 +163,16 @@ class Contrast {
         }
     }
 
-    // Row n of blocks comes into the sums down the columns, of `rows` that there are, and one leaves them. In double
-    // precision: what is added is taken away again without a rest.
-    void move_window(int n, int rows) {
-        const bool comes = n < rows;
-        const bool leaves = n >= window;
-        for (const auto& [of_rows, sums] : {std::pair(&block_sums_, &sums_), std::pair(&block_squares_, &squares_)}) {
-            const auto row = [&of_rows = *of_rows](int at) { return of_rows[std::size_t(at % (window + 1))].data(); };
-            if (comes && leaves)
-                add(*sums, [in = row(n), out = row(n - window)](auto load, std::size_t i) {
-                    return hn::Sub(load(in + i), load(out + i));
-                });
-            else if (comes)
-                add(*sums, [in = row(n)](auto load, std::size_t i) { return load(in + i); });
-            else if (leaves)
-                add(*sums, [out = row(n - window)](auto load, std::size_t i) { return hn::Neg(load(out + i)); });
-        }
-    }
-
-    template <class Change>
-    void add(std::vector<double>& sums, const Change& change_at) const {
-        const hn::ScalableTag<double> d;
-        const auto load = [](const float* from) {
-            return hn::PromoteTo(hn::ScalableTag<double>(),
-                                 hn::LoadU(hn::Rebind<float, hn::ScalableTag<double>>(), from));
-        };
-        for (std::size_t i = 0; i < std::size_t(blocks_); i += hn::Lanes(d))
-            hn::StoreU(hn::Add(hn::LoadU(d, sums.data() + i), change_at(load, i)), d, sums.data() + i);
-    }
-
-    // Means of `window` columns each: from sums of 2, 4 and 8 of them.
-    void across(const std::vector<double>& sums, float rows, float* out) {
-        const hn::ScalableTag<float> d;
-        const std::size_t lanes = hn::Lanes(d);
-        {
-            const hn::ScalableTag<double> wide;
-            const hn::Rebind<float, decltype(wide)> narrow;
-            for (std::size_t i = 0; i < std::size_t(blocks_); i += hn::Lanes(wide))
-                hn::StoreU(hn::DemoteTo(narrow, hn::LoadU(wide, sums.data() + i)), narrow, columns_.data() + reach + i);
-            std::fill_n(columns_.begin() + reach + blocks_, reach + 1, 0.0F);
-        }
-        const std::size_t padded = std::size_t(blocks_) + 2 * reach;
-        const auto add = [&](const std::vector<float>& from, std::size_t apart, std::vector<float>& to) {
-            for (std::size_t i = 0; i < padded - apart; i += lanes)
-                hn::StoreU(hn::Add(hn::LoadU(d, from.data() + i), hn::LoadU(d, from.data() + i + apart)), d,
-                           to.data() + i);
-        };
-        add(columns_, 1, twos_);
-        add(twos_, 2, fours_);
-        add(fours_, 4, eights_);
-        const auto share = hn::Set(d, 1 / rows);
-        for (std::size_t i = 0; i < std::size_t(blocks_); i += lanes) {
-            const auto most = hn::Add(hn::LoadU(d, eights_.data() + i), hn::LoadU(d, fours_.data() + i + 8));
-            const auto rest = hn::Add(hn::LoadU(d, twos_.data() + i + 12), hn::LoadU(d, columns_.data() + i + 14));
-            hn::StoreU(hn::Mul(hn::Mul(hn::Add(most, rest), share), hn::LoadU(d, share_.data() + i)), d, out + i);
-        }
-    }
-
     void look_around(int n) {
-        const float rows = reached(n, height_);
-        across(sums_, rows, means_.data());
-        across(squares_, rows, square_means_.data());
         Around& to = around(n);
         const hn::ScalableTag<float> d;
+        const auto rows_share = hn::Set(d, 1 / reached(n, height_));
         const auto least = hn::Set(d, faint_ * faint_);
         const auto one = hn::Set(d, 1.0F);
         for (std::size_t i = 0; i < std::size_t(blocks_); i += hn::Lanes(d)) {
-            const auto mean = hn::LoadU(d, means_.data() + i);
-            const auto variance = hn::NegMulAdd(mean, mean, hn::LoadU(d, square_means_.data() + i));
+            const auto share = hn::Mul(rows_share, hn::LoadU(d, share_.data() + i));
+            const auto mean = hn::Mul(samples_.at(i), share);
+            const auto variance = hn::NegMulAdd(mean, mean, hn::Mul(squares_.at(i), share));
             const auto spread = hn::Sqrt(hn::Add(hn::Max(variance, hn::Zero(d)), least));
             hn::StoreU(mean, d, to.mean.data() + 1 + i);
             hn::StoreU(hn::Div(one, spread), d, to.scale.data() + 1 + i);
@@ -187,36 +183,57 @@ class Contrast {
         }
     }
 
-    // A row of pixels, a quarter of a block from the middle of `near` towards that of `far`.
-    void finish(int y, const Around& near, const Around& far, float* out) {
+    using Vector = hn::Vec<hn::ScalableTag<float>>;
+
+    // A quarter of the way from a to b.
+    static HWY_INLINE Vector quarter(Vector a, Vector b) {
+        return hn::MulAdd(hn::Sub(b, a), hn::Set(hn::ScalableTag<float>(), 0.25F), a);
+    }
+
+    // Of blocks i, i + 1, ..., at their left and at their right column of pixels.
+    struct Sides {
+        Vector left, right;
+    };
+    static HWY_INLINE Sides sides(const std::vector<float>& row, std::size_t i) {
+        const hn::ScalableTag<float> d;
+        const auto own = hn::LoadU(d, row.data() + i + 1);
+        return {quarter(own, hn::LoadU(d, row.data() + i)), quarter(own, hn::LoadU(d, row.data() + i + 2))};
+    }
+
+    static HWY_INLINE void finish_pixels(const float* smooth, const Sides& mean, const Sides& far_mean,
+                                         const Sides& scale, const Sides& far_scale, float* to) {
+        const hn::ScalableTag<float> d;
+        Vector left, right;
+        hn::LoadInterleaved2(d, smooth, left, right);
+        left = hn::Mul(hn::Sub(left, quarter(mean.left, far_mean.left)), quarter(scale.left, far_scale.left));
+        right = hn::Mul(hn::Sub(right, quarter(mean.right, far_mean.right)), quarter(scale.right, far_scale.right));
+        hn::StoreInterleaved2(left, right, d, to);
+    }
+
+    // Rows y and y + 1 of pixels, as far as there are such, of which the first lies a quarter of a block below the
+    // middle of `above`, and the second as much above that of `below`.
+    void finish(int y, const Around& above, const Around& below, float* out) {
         const hn::ScalableTag<float> d;
         const std::size_t lanes = hn::Lanes(d);
-        const auto quarter = hn::Set(d, 0.25F);
-        const auto blend = [&](auto a, auto b) { return hn::MulAdd(hn::Sub(b, a), quarter, a); };
-        const std::size_t padded = std::size_t(blocks_) + 2;
-        for (std::size_t i = 0; i < padded; i += lanes) {
-            hn::StoreU(blend(hn::LoadU(d, near.mean.data() + i), hn::LoadU(d, far.mean.data() + i)), d,
-                       mean_.data() + i);
-            hn::StoreU(blend(hn::LoadU(d, near.scale.data() + i), hn::LoadU(d, far.scale.data() + i)), d,
-                       scale_.data() + i);
-        }
-        const float* smooth = smooth_row(y).data();
-        const auto pixels = [&](std::size_t i, float* to) {
-            const auto at = [&](const std::vector<float>& row, std::size_t offset) {
-                return hn::LoadU(d, row.data() + i + offset);
-            };
-            hn::Vec<decltype(d)> left, right;
-            hn::LoadInterleaved2(d, smooth + 2 * i, left, right);
-            left = hn::Mul(hn::Sub(left, blend(at(mean_, 1), at(mean_, 0))), blend(at(scale_, 1), at(scale_, 0)));
-            right = hn::Mul(hn::Sub(right, blend(at(mean_, 1), at(mean_, 2))), blend(at(scale_, 1), at(scale_, 2)));
-            hn::StoreInterleaved2(left, right, d, to);
+        const auto width = std::size_t(width_);
+        const float* smooth = smooth_row(std::max(0, y)).data();
+        const float* smooth_next = smooth_row(y + 1).data();
+        float* to = y < 0 ? no_row_.data() : out + std::size_t(y) * width;
+        float* to_next = y + 1 < height_ ? out + std::size_t(y + 1) * width : no_row_.data();
+        const auto pixels = [&](std::size_t i, float* first, float* next) HWY_ATTR {
+            const Sides mean = sides(above.mean, i);
+            const Sides next_mean = sides(below.mean, i);
+            const Sides scale = sides(above.scale, i);
+            const Sides next_scale = sides(below.scale, i);
+            finish_pixels(smooth + 2 * i, mean, next_mean, scale, next_scale, first);
+            finish_pixels(smooth_next + 2 * i, next_mean, mean, next_scale, scale, next);
         };
-        float* to = out + std::size_t(y) * std::size_t(width_);
         std::size_t i = 0;
-        for (; 2 * (i + lanes) <= std::size_t(width_); i += lanes) pixels(i, to + 2 * i);
-        if (2 * i >= std::size_t(width_)) return;
-        pixels(i, rest_.data());
-        std::copy_n(rest_.begin(), std::size_t(width_) - 2 * i, to + 2 * i);
+        for (; 2 * (i + lanes) <= width; i += lanes) pixels(i, to + 2 * i, to_next + 2 * i);
+        if (2 * i >= width) return;
+        pixels(i, rest_.data(), rest_.data() + 2 * lanes);
+        std::copy_n(rest_.data(), width - 2 * i, to + 2 * i);
+        std::copy_n(rest_.data() + 2 * lanes, width - 2 * i, to_next + 2 * i);
     }
 
     Smoothed smoothed_;
@@ -224,15 +241,12 @@ class Contrast {
     int height_;
     int blocks_;  // in a row
     float faint_;
-    std::vector<std::vector<float>> smooth_;                      // the rows that are not finished
-    std::vector<std::vector<float>> block_sums_, block_squares_;  // of the window, and of the row that left it last
-    std::vector<double> sums_, squares_;                          // down the columns of the window
-    std::vector<float> columns_, twos_, fours_, eights_;
-    std::vector<float> means_, square_means_;
+    std::vector<std::vector<float>> smooth_;  // the rows that are not finished
+    WindowSums samples_, squares_;
     std::vector<float> share_;  // of one pixel in a row of those that the window reaches
     std::array<Around, 2> around_;
-    std::vector<float> mean_, scale_;  // of a row of pixels, for every block
-    std::vector<float> rest_;          // the last pixels of a row, which do not fill a vector
+    std::vector<float> no_row_;  // takes what lies above and below the picture
+    std::vector<float> rest_;    // the last pixels of two rows, which do not fill a vector
 };
 
 void contrast(const float* in, int width, int height, float faint, float* out) {
