@@ -245,7 +245,7 @@ def align_rows(row):
         return merge(16, "one", "aligned.tif", "--align", "rigid")[2]["time_s"]["align"]
 
     row("aligning 16 frames (rigid), over libjpeg-turbo decoding them", "0.7 x",
-        spread(between(11, rigid, lambda: decode(16))))
+        spread(between(21, rigid, lambda: decode(16))))
     peaks = []
 
     def turned():

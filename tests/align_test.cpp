@@ -1,6 +1,7 @@
 #include "align/align.h"
 
 #include <algorithm>
+#include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <fstream>
@@ -56,6 +57,31 @@ TEST_CASE("aligning leaves its pictures as they are, also at sizes that suit the
     const Alignment a = reference.align(other, Model::shift);
     CHECK(other.data() == before.data());
     CHECK(rms_distance(a.to_reference, Matrix::shift(3.25, -1.5), suits) < 0.02);
+}
+
+TEST_CASE("a horizon alone does not hold a frame where it is") {
+    // Sky, sea, and a few houses between them that tell how far the frame has moved along.
+    const auto seascape = [](int along, unsigned seed) {
+        constexpr std::array<std::array<int, 3>, 6> houses{
+            {{30, 8, 14}, {85, 12, 9}, {131, 6, 20}, {170, 15, 11}, {214, 9, 17}, {262, 11, 13}}};
+        RasterF out(size, 1);
+        std::mt19937 random(seed);
+        std::normal_distribution<float> noise(0, 0.004F);
+        for (int y = 0; y < size.height; ++y)
+            for (int x = 0; x < size.width; ++x) out.row(y)[x] = (y < 120 ? 0.75F : 0.3F) + noise(random);
+        for (const auto& [left, width, height] : houses)
+            for (int y = 120 - height; y < 120; ++y)
+                for (int x = std::max(0, left - along); x < std::min(size.width, left + width - along); ++x)
+                    out.row(y)[x] = (x + along + y) % 5 < 2 ? 0.9F : 0.45F;
+        return out;
+    };
+    const AlignReference reference(seascape(0, 1));
+    for (const int along : {0, 3, -35, 55}) {
+        INFO(along);
+        const Alignment a = reference.align(seascape(along, 2), Model::shift);
+        CHECK(a.aligned);
+        CHECK(rms_distance(a.to_reference, Matrix::shift(along, 0), size) < 0.1);
+    }
 }
 
 TEST_CASE("turns are found together with shifts") {

@@ -12,7 +12,7 @@
 namespace bp::app {
 namespace {
 
-constexpr int panel_width = 470;
+constexpr int panel_width = 500;
 
 constexpr int columns = 8;
 constexpr int scale_column = 4;
@@ -63,9 +63,10 @@ AlignTable::AlignTable(Studio& studio, QWidget* parent) : QFrame(parent), studio
     table_->headerItem()->setToolTip(5,
                                      tr("What is left between the frame and the reference after aligning, in pixels"));
     table_->headerItem()->setToolTip(6, tr("Share of the textured places, or of the stars, that agree"));
-    for (int c = 0; c < columns - 1; ++c) table_->headerItem()->setTextAlignment(c, Qt::AlignRight);
+    for (int c = 0; c < columns - 1; ++c) table_->headerItem()->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
     table_->header()->setSectionResizeMode(QHeaderView::ResizeToContents);
-    table_->header()->setStretchLastSection(true);
+    table_->header()->setStretchLastSection(false);
+    table_->header()->setSectionResizeMode(columns - 1, QHeaderView::Stretch);
     table_->setRootIsDecorated(false);
     table_->setIndentation(0);
     table_->setFont(face(type::small));

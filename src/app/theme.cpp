@@ -65,10 +65,13 @@ QListWidget::item { padding: 3px 2px; border-radius: 4px; }
 QListWidget::item:selected { background: @hover; color: @text; }
 QListWidget:focus { border: 1px solid @amber; }
 QTreeWidget { background: transparent; border: 1px solid @line; border-radius: 5px; outline: none; }
-QTreeWidget::item { padding: 1px 4px; }
+QTreeWidget::item { padding: 1px 2px; border: 1px solid transparent; }
 QTreeWidget::item:selected { background: @hover; color: @amber; }
 QTreeWidget:focus { border: 1px solid @amber; }
-QHeaderView, QHeaderView::section { background: transparent; color: @quiet; border: none; padding: 3px 2px; }
+QHeaderView, QHeaderView::section { background: transparent; color: @quiet; border: none; padding: 4px 3px 4px 0; }
+QHeaderView::up-arrow { image: url(:/icons/step_up.svg); }
+QHeaderView::down-arrow { image: url(:/icons/step_down.svg); }
+QHeaderView::up-arrow, QHeaderView::down-arrow { width: 8px; height: 8px; subcontrol-origin: padding; subcontrol-position: top right; right: 3px; top: -3px; }
 QScrollBar:horizontal { background: transparent; height: 8px; margin: 0; }
 QScrollBar::handle:horizontal { background: @line; border-radius: 4px; min-width: 24px; }
 QCheckBox { spacing: 8px; }
