@@ -3,11 +3,15 @@
 #include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPushButton>
+#include <QScrollBar>
 #include <QSpinBox>
 #include <QTreeWidget>
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <optional>
 
+#include "app/theme.h"
 #include "engine/cover.h"
 #include "pile/edits.h"
 #include "support/window.h"
@@ -160,6 +164,75 @@ TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and i
     CHECK_FALSE(w.window.comparison().on());
 }
 
+TEST_CASE("the pole is shown where the sky turns, told in numbers, and the pivot of the hand snaps to it", "[window]") {
+    const Folder folder;
+    practised(folder, "lighthouse", 6);
+    Window w;
+    REQUIRE(w.open(folder));
+    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    w.click("align_stars");
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().model == Model::stars);
+    const std::optional<Point> pole = pole_in(w.pile());
+    REQUIRE(pole);
+    const auto told = w.window.findChildren<QLabel*>();
+    CHECK(std::any_of(told.begin(), told.end(), [&](const QLabel* label) {
+        return label->isVisible() &&
+               label->text().contains(
+                   QStringLiteral("Pole of the sky at %1, %2").arg(pole->x, 0, 'f', 1).arg(pole->y, 0, 'f', 1));
+    }));
+
+    // A ring in the colour of the lamp, which is not there in other steps.
+    app::Canvas& canvas = w.window.canvas();
+    const QPointF pole_on_canvas(pole->x + 0.5, pole->y + 0.5);
+    const auto amber_on_ring = [&] {
+        const QImage seen = canvas.grab().toImage();
+        const QPointF middle = canvas.to_screen(pole_on_canvas) * seen.devicePixelRatio();
+        const QColor amber = app::theme().amber;
+        int found = 0;
+        for (int degree = 0; degree < 360; degree += 3) {
+            const double angle = degree * 3.14159265 / 180;
+            const QPoint at =
+                (middle + 11 * seen.devicePixelRatio() * QPointF(std::cos(angle), std::sin(angle))).toPoint();
+            if (!seen.rect().contains(at)) continue;
+            const QColor colour = seen.pixelColor(at);
+            found += std::abs(colour.red() - amber.red()) + std::abs(colour.green() - amber.green()) +
+                                 std::abs(colour.blue() - amber.blue()) <
+                             120
+                         ? 1
+                         : 0;
+        }
+        return found;
+    };
+    CHECK(amber_on_ring() > 80);
+    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    REQUIRE(w.settle());
+    CHECK(amber_on_ring() < 20);
+
+    // By hand a frame turns about the pole. Away from it, the pivot stays where it was put; near it, it jumps there.
+    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    w.studio().select(w.pile().frames.back().id == w.pile().reference ? w.pile().frames.front().id
+                                                                      : w.pile().frames.back().id);
+    w.click("page_hand");
+    REQUIRE(w.settle());
+    const auto still_after_a_turn = [&](QPointF at) {
+        const auto place = [&] { return placement(w.pile(), *find_frame(w.pile(), w.studio().current())); };
+        const Placement before = place();
+        w.click("turn_right");
+        const Point on_frame = before.to_frame({at.x() - 0.5, at.y() - 0.5});
+        const Point after = place().to_canvas(on_frame);
+        w.studio().document().undo();
+        return std::hypot(after.x - (at.x() - 0.5), after.y - (at.y() - 0.5));
+    };
+    CHECK(still_after_a_turn(pole_on_canvas) < 0.01);
+    const double near = 9 / canvas.zoom();
+    const QPointF far_off = pole_on_canvas + QPointF(60, 45) / canvas.zoom();
+    w.stroke({pole_on_canvas, far_off});
+    CHECK(still_after_a_turn(pole_on_canvas) > 0.02);
+    w.stroke({far_off, pole_on_canvas + QPointF(near, 0)});
+    CHECK(still_after_a_turn(pole_on_canvas) < 0.01);
+}
+
 TEST_CASE("where aligning may look is painted, and holds back what moves there", "[window]") {
     const Folder folder;
     Window w;
@@ -202,6 +275,52 @@ TEST_CASE("the table shows how every frame lies, and choosing a row chooses the 
     CHECK(w.studio().current() == w.pile().frames[1].id);
     table->sortByColumn(1, Qt::DescendingOrder);
     CHECK(table->topLevelItem(0)->text(0) == QLatin1String("3"));
+}
+
+TEST_CASE("the table shows whole lines under every model, keys go through it, and frames that are lost say so",
+          "[window]") {
+    const Folder folder;
+    write_moving(folder, 4, {480, 320}, {1.5, -1});
+    test::write(folder / "f5.tif", test::landscape({480, 320}, Matrix::shift(4000, 3000), 9), 8);
+    Window w;
+    REQUIRE(w.open(folder));
+    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    w.find<QPushButton>("align_table_shown")->click();
+    auto* table = w.find<QTreeWidget>("align_table");
+    constexpr int scale = 4;
+    constexpr int state = 7;
+    struct Shown {
+        const char* button;
+        bool scaled;
+    };
+    for (const Shown& shown : {Shown{"align_shift", false}, Shown{"align_rigid", false},
+                               Shown{"align_similarity", true}, Shown{"align_perspective", true}}) {
+        INFO(shown.button);
+        w.click(shown.button);
+        REQUIRE(w.settle());
+        REQUIRE(table->topLevelItemCount() == 5);
+        CHECK(table->isColumnHidden(scale) != shown.scaled);
+        CHECK_FALSE(table->horizontalScrollBar()->isVisible());
+        for (int c = 0; c < table->columnCount(); ++c) {
+            INFO(c);
+            // With what stands in it: nothing is cut off.
+            const QFontMetrics letters(table->font());
+            for (int row = 0; row < table->topLevelItemCount() && !table->isColumnHidden(c); ++row)
+                CHECK(letters.horizontalAdvance(table->topLevelItem(row)->text(c)) < table->columnWidth(c));
+        }
+        CHECK(table->topLevelItem(4)->text(state) == QLatin1String("lost"));
+        CHECK(table->topLevelItem(4)->text(1).isEmpty());
+        CHECK(table->topLevelItem(3)->text(state).isEmpty());
+    }
+    // From the second line down by keys: line and frame go together.
+    table->setCurrentItem(table->topLevelItem(1));
+    table->setFocus();
+    QTest::keyClick(table, Qt::Key_Down);
+    CHECK(w.studio().current() == w.pile().frames[2].id);
+    QTest::keyClick(table, Qt::Key_Down, Qt::ShiftModifier);
+    CHECK(w.studio().selected().size() == 2);
+    w.find<QPushButton>("align_table_shown")->click();
+    CHECK_FALSE(table->isVisible());
 }
 
 TEST_CASE("zones are painted, aligned and merged apart, and undone", "[window]") {

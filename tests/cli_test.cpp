@@ -1,3 +1,5 @@
+#include <algorithm>
+#include <array>
 #include <catch2/catch.hpp>
 #include <chrono>
 #include <cmath>
@@ -208,6 +210,75 @@ TEST_CASE("align prints matrices and a grid that agrees with them") {
     REQUIRE(run_program("merge --align shift --mode mean " + folder.path().string() + " -o " + at(out, "o.tif")).code ==
             0);
     CHECK(probe_picture(out / "o.tif").value().size.width < 240);
+}
+
+TEST_CASE("frames that do not belong are set aside with a sentence, and the others merge as if they were not there") {
+    constexpr Size size{320, 240};
+    const Folder folder, out;
+    const auto path = [&](const std::string& name) { return at(folder, name); };
+    const auto scene = [&](const Matrix& to_scene, unsigned seed) {
+        return test::landscape(size, to_scene, seed, 0.005);
+    };
+    test::write(folder / "a.tif", scene({}, 1));
+    test::write(folder / "b.tif", scene(Matrix::shift(2.5, -1.25), 2));
+    test::write(folder / "c.tif", scene(Matrix::shift(-3.5, 2), 3));
+    const std::string good = path("a.tif") + " " + path("b.tif") + " " + path("c.tif");
+    const std::string call = "merge --quiet --mode median --align rigid --reference 1 --report " + at(out, "r.json");
+    REQUIRE(run_program(call + " -o " + at(out, "good.tif") + " " + good).code == 0);
+
+    struct Stray {
+        const char* what;
+        Raster16 picture;
+    };
+    Raster16 white(size, 3);
+    std::fill(white.data().begin(), white.data().end(), std::uint16_t(65535));
+    std::array<Stray, 3> strays{{{"another scene", scene(Matrix::shift(4000, 3000), 4)},
+                                 {"black", Raster16(size, 3)},
+                                 {"white", std::move(white)}}};
+    for (const Stray& stray : strays) {
+        INFO(stray.what);
+        test::write(folder / "stray.tif", stray.picture);
+        const auto ran = run_program(call + " -o " + at(out, "o.tif") + " " + good + " " + path("stray.tif"));
+        CHECK(ran.code == 1);
+        CHECK(ran.error.find("stray.tif could not be aligned to the reference") != std::string::npos);
+        const json frames = json::parse(test::bytes_of(out / "r.json"))["frames"];
+        REQUIRE(frames.size() == 4);
+        for (std::size_t i = 0; i < frames.size(); ++i) {
+            const bool belongs = i < 3;
+            CHECK(frames[i]["aligned"] == belongs);
+            CHECK(frames[i]["merged"] == belongs);
+        }
+        const auto with = read_picture(out / "o.tif");
+        const auto without = read_picture(out / "good.tif");
+        REQUIRE((with.ok() && without.ok()));
+        CHECK(test::difference(with.value(), without.value()).empty());
+    }
+}
+
+TEST_CASE("a frame upside down is turned into place or set aside, four stops of exposure are no hindrance") {
+    constexpr Size size{320, 240};
+    const Folder folder, out;
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    Raster16 dark = test::landscape(size, Matrix::shift(1.75, 3.5), 3, 0.001);
+    for (std::uint16_t& v : dark.data()) v = curve.sample(curve.light(v) / 16.0);
+    const Matrix over = Matrix::rigid(std::acos(-1.0), {(size.width - 1) / 2.0, (size.height - 1) / 2.0}, 0, 0);
+    test::write(folder / "a.tif", test::landscape(size, {}, 1, 0.005));
+    test::write(folder / "dark.tif", dark);
+    test::write(folder / "over.tif", test::landscape(size, over, 2, 0.005));
+    const auto ran = run_program("align --model rigid --reference 1 --json --quiet " + at(folder, "a.tif") + " " +
+                                 at(folder, "dark.tif") + " " + at(folder, "over.tif"));
+    const json frames = json::parse(ran.out)["frames"];
+    REQUIRE(frames.size() == 3);
+    const auto lies_at = [&](const json& frame, const Matrix& truth) {
+        Matrix found;
+        for (std::size_t i = 0; i < 9; ++i) found.m[i] = frame["matrix"][i].get<double>();
+        return rms_distance(found, truth, size) < 0.2;
+    };
+    CHECK(frames[1]["aligned"] == true);
+    CHECK(lies_at(frames[1], Matrix::shift(1.75, 3.5)));
+    const bool turned = frames[2]["aligned"].get<bool>();
+    CHECK(turned == lies_at(frames[2], over));
+    CHECK(ran.code == (turned ? 0 : 1));
 }
 
 TEST_CASE("merge levels, mends hot pixels and trusts a mask, and its report says so") {

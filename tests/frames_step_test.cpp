@@ -8,10 +8,12 @@
 #include <QPushButton>
 #include <QSpinBox>
 #include <catch2/catch.hpp>
+#include <cmath>
 #include <fstream>
 #include <opencv2/videoio.hpp>
 
 #include "app/clip_dialog.h"
+#include "app/rail_traces.h"
 #include "app/time_rail.h"
 #include "pile/edits.h"
 #include "support/window.h"
@@ -280,6 +282,65 @@ TEST_CASE("traces are chosen, and the rail grows and shrinks with them", "[windo
     CHECK(rail->height() == before);
     REQUIRE(known(w));
     CHECK(w.window.surveyor().of(w.pile().reference) != nullptr);
+}
+
+TEST_CASE("traces tell how a frame was aligned and levelled, and nothing of what was not", "[window]") {
+    const Folder folder;
+    const Matrix larger{{1.01, 0, -1.6, 0, 1.01, -1.2, 0, 0, 1}};
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    for (unsigned i = 0; i < 3; ++i) {
+        Raster16 picture = landscape({320, 240}, i == 2 ? larger : Matrix{}, i, 0.005);
+        for (std::uint16_t& v : picture.data()) v = curve.sample(curve.light(v) * (i == 1 ? 0.4 : 0.5));
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture);
+    }
+    write(folder / "f4.tif", landscape({320, 240}, Matrix::shift(4000, 3000), 9));
+    Window w;
+    REQUIRE(w.open(folder));
+    const auto value = [&](const char* key, std::size_t frame) {
+        const app::Trace* trace = app::trace_named(QLatin1String(key));
+        REQUIRE(trace);
+        return trace->value(w.pile().frames[frame], {});
+    };
+    const auto words = [&](const char* key, std::size_t frame) {
+        return app::trace_named(QLatin1String(key))->words(*value(key, frame));
+    };
+    for (const char* key : {"scale", "left_over", "sure", "level"}) {
+        INFO(key);
+        CHECK_FALSE(value(key, 1));
+    }
+    w.studio().document().edit(with_reference(w.pile(), w.pile().frames[0].id), "reference");
+    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    w.click("align_similarity");
+    REQUIRE(w.settle());
+    QTest::mouseClick(w.find<QWidget>("knot_1"), Qt::LeftButton);
+    w.click("level_light");
+    REQUIRE(w.settle());
+    CHECK(*value("scale", 0) == Approx(0).margin(1e-9));
+    CHECK(*value("scale", 2) == Approx(0.01).margin(0.0005));
+    CHECK(words("scale", 2).chopped(2).toDouble() == Approx(1).margin(0.05));
+    CHECK(words("scale", 2).endsWith(QLatin1String(" %")));
+    CHECK(words("scale", 0) == QLatin1String("0.00 %"));
+    CHECK(*value("left_over", 2) < 0.3);
+    CHECK(*value("sure", 2) > 0.8);
+    // Lost: how sure is known, how it lies is not.
+    CHECK_FALSE(value("scale", 3));
+    CHECK_FALSE(value("left_over", 3));
+    CHECK(*value("sure", 3) < 0.5);
+    CHECK(*value("level", 1) == Approx(std::log2(1.25)).margin(0.01));
+    CHECK(words("level", 1) == QLatin1String("0.32 EV"));
+    // Each can be drawn over the rail, in steps that do not bring it anyway.
+    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    auto* rail = w.find<app::TimeRail>("time_rail");
+    for (const char* key : {"scale", "level"}) {
+        INFO(key);
+        const bool shown = rail->shown_traces().contains(QLatin1String(key));
+        rail->show_trace(QLatin1String(key), true);
+        REQUIRE(rail->shown_traces().contains(QLatin1String(key)));
+        const QImage with = rail->grab().toImage();
+        rail->show_trace(QLatin1String(key), false);
+        CHECK(rail->grab().toImage() != with);
+        rail->show_trace(QLatin1String(key), shown);
+    }
 }
 
 TEST_CASE("frames that come into a watched folder join the pile, and no undo takes them away", "[window]") {

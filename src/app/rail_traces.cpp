@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "align/moved.h"
+
 namespace bp::app {
 namespace {
 
@@ -109,6 +111,16 @@ std::vector<Trace> make_traces() {
              return f.alignment->confidence;
          },
          with_unit(tr("%1 %"), 0, 100),
+         {}},
+        {QStringLiteral("scale"),
+         tr("Scale"),
+         tr("How much larger or smaller aligning makes the frame"),
+         0.002,
+         [](const Frame& f, const M&) -> std::optional<double> {
+             if (!f.alignment || !f.alignment->aligned) return std::nullopt;
+             return moved_by(*f.alignment, f.file->facts.size).scale - 1;
+         },
+         with_unit(tr("%1 %"), 2, 100),
          {}},
         {QStringLiteral("level"),
          tr("Level"),
