@@ -19,7 +19,8 @@ namespace bp::kernels::HWY_NAMESPACE {
 // Vectors may run over the end of a row of work by less than this.
 constexpr std::size_t slack = 128;
 
-// The one of `count` pixels that is seen at i when the picture is mirrored at its outermost pixels, as often as it takes.
+// The one of `count` pixels that is seen at i when the picture is mirrored at its outermost pixels, as often as it
+// takes.
 inline int mirrored(int i, int count) {
     if (count == 1) return 0;
     const int period = 2 * (count - 1);
