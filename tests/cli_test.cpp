@@ -258,12 +258,9 @@ TEST_CASE("frames that do not belong are set aside with a sentence, and the othe
 TEST_CASE("a frame upside down is turned into place or set aside, four stops of exposure are no hindrance") {
     constexpr Size size{320, 240};
     const Folder folder, out;
-    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
-    Raster16 dark = test::landscape(size, Matrix::shift(1.75, 3.5), 3, 0.001);
-    for (std::uint16_t& v : dark.data()) v = curve.sample(curve.light(v) / 16.0);
     const Matrix over = Matrix::rigid(std::acos(-1.0), {(size.width - 1) / 2.0, (size.height - 1) / 2.0}, 0, 0);
     test::write(folder / "a.tif", test::landscape(size, {}, 1, 0.005));
-    test::write(folder / "dark.tif", dark);
+    test::write(folder / "dark.tif", test::lit(test::landscape(size, Matrix::shift(1.75, 3.5), 3, 0.001), 1 / 16.0));
     test::write(folder / "over.tif", test::landscape(size, over, 2, 0.005));
     const auto ran = run_program("align --model rigid --reference 1 --json --quiet " + at(folder, "a.tif") + " " +
                                  at(folder, "dark.tif") + " " + at(folder, "over.tif"));
@@ -283,10 +280,8 @@ TEST_CASE("a frame upside down is turned into place or set aside, four stops of 
 
 TEST_CASE("merge levels, mends hot pixels and trusts a mask, and its report says so") {
     const Folder folder;
-    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
     for (unsigned i = 0; i < 4; ++i) {
-        Raster16 picture = test::landscape({240, 180}, {}, i, 0.004);
-        for (std::uint16_t& v : picture.data()) v = curve.sample(curve.light(v) * (i == 2 ? 0.4 : 0.5));
+        Raster16 picture = test::lit(test::landscape({240, 180}, {}, i, 0.004), i == 2 ? 0.4 : 0.5);
         for (int c = 0; c < 3; ++c) picture.at(50, 60, c) = 65535;
         test::write(folder / ("f" + std::to_string(i) + ".tif"), picture);
     }

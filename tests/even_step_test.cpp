@@ -16,13 +16,10 @@ using namespace bp::test;
 namespace {
 
 // Frames of one scene, each with its own gain of linear light.
-void lit(const Folder& folder, const std::vector<double>& gains) {
-    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
-    for (std::size_t i = 0; i < gains.size(); ++i) {
-        Raster16 picture = landscape({320, 240}, {}, unsigned(i), 0.005);
-        for (std::uint16_t& v : picture.data()) v = curve.sample(curve.light(v) * gains[i] * 0.6);
-        write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture, 16);
-    }
+void write_lit(const Folder& folder, const std::vector<double>& gains) {
+    for (std::size_t i = 0; i < gains.size(); ++i)
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"),
+              lit(landscape({320, 240}, {}, unsigned(i), 0.005), gains[i] * 0.6));
 }
 
 void open_even(Window& w, const Folder& folder) {
@@ -38,7 +35,7 @@ QColor middle_of(Window& w) {
 
 TEST_CASE("frames are levelled by a click, a level is overruled by a slider, and all of it undone", "[window]") {
     const Folder folder;
-    lit(folder, {1, 1.25, 0.8});
+    write_lit(folder, {1, 1.25, 0.8});
     Window w;
     open_even(w, folder);
     w.click("level_light");
@@ -61,7 +58,7 @@ TEST_CASE("frames are levelled by a click, a level is overruled by a slider, and
 
 TEST_CASE("a look is set for all frames or added to the selection, seen at once, copied and taken back", "[window]") {
     const Folder folder;
-    lit(folder, {1, 1, 1});
+    write_lit(folder, {1, 1, 1});
     Window w;
     open_even(w, folder);
     w.window.viewer().set_view(app::View::frame);
@@ -106,7 +103,7 @@ TEST_CASE("what is clipped is hatched in two directions", "[window]") {
     }
     CHECK(white != black);
     const Folder folder;
-    lit(folder, {1, 1});
+    write_lit(folder, {1, 1});
     Window w;
     open_even(w, folder);
     w.find<QCheckBox>("show_clipping")->setChecked(true);
@@ -148,14 +145,10 @@ TEST_CASE("grey frames have no colour to set", "[window]") {
 
 TEST_CASE("a sensor spot is marked by a click, given back by another, and suggested", "[window]") {
     const Folder folder;
-    for (int i = 0; i < 6; ++i) {
-        Raster16 picture = landscape({320, 240}, Matrix::shift(23.0 * i, 9.0 * i), unsigned(i), 0.004);
-        for (int y = 92; y <= 108; ++y)
-            for (int x = 192; x <= 208; ++x)
-                if (std::hypot(x - 200, y - 100) <= 7)
-                    for (int c = 0; c < 3; ++c) picture.at(x, y, c) = std::uint16_t(picture.at(x, y, c) * 0.75);
-        write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture, 16);
-    }
+    for (int i = 0; i < 6; ++i)
+        write(
+            folder / ("f" + std::to_string(i + 1) + ".tif"),
+            spotted(landscape({320, 240}, Matrix::shift(23.0 * i, 9.0 * i), unsigned(i), 0.004), {200, 100}, 7, 0.75));
     Window w;
     open_even(w, folder);
     w.click("page_sensor");

@@ -1,12 +1,11 @@
 // The steps that make frames agree, one after the other in one window, then all of it taken back and done again.
-#include <QLabel>
 #include <QPushButton>
 #include <QSlider>
-#include <QSpinBox>
+#include <array>
 #include <catch2/catch.hpp>
-#include <cmath>
 #include <map>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "engine/cover.h"
@@ -24,16 +23,11 @@ constexpr int frames = 4;
 
 // Frames that move and differ in light, with a spot on the sensor.
 void take(const Folder& folder) {
-    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
     constexpr std::array<double, frames> light{1, 1.2, 0.85, 1.1};
     for (int i = 0; i < frames; ++i) {
-        Raster16 picture = landscape(size, Matrix::shift(2.5 * i, -1.5 * i), unsigned(i), 0.003);
-        for (std::uint16_t& v : picture.data()) v = curve.sample(curve.light(v) * light[std::size_t(i)] * 0.5);
-        for (int y = 190; y <= 210; ++y)
-            for (int x = 290; x <= 310; ++x)
-                if (std::hypot(x - 300, y - 200) <= 8)
-                    for (int c = 0; c < 3; ++c) picture.at(x, y, c) = std::uint16_t(picture.at(x, y, c) * 0.8);
-        write(folder / ("f" + std::to_string(i + 1) + ".tif"), picture);
+        Raster16 scene = landscape(size, Matrix::shift(2.5 * i, -1.5 * i), unsigned(i), 0.003);
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"),
+              spotted(lit(std::move(scene), light[std::size_t(i)] * 0.5), {300, 200}, 8, 0.8));
     }
 }
 
@@ -158,7 +152,7 @@ TEST_CASE("what was done from levelling to cropping is in the saved pile, and me
     take(folder);
     Window w;
     REQUIRE(w.open(folder));
-    const std::vector<Stage> stages = work_through(w);
+    work_through(w);
     const fs::path file = out / "evening.pile";
     REQUIRE(save_pile(w.pile(), file).ok());
     const Result<LoadedPile> loaded = load_pile(file);

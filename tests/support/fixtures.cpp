@@ -68,6 +68,21 @@ Raster16 landscape(Size size, const Matrix& to_scene, unsigned noise_seed, doubl
     return bent_landscape(size, to_scene, noise_seed, noise);
 }
 
+Raster16 lit(Raster16 picture, double times) {
+    const LightCurve curve = LightCurve::of(Profile::srgb(), picture.channels());
+    for (std::uint16_t& v : picture.data()) v = curve.sample(curve.light(v) * times);
+    return picture;
+}
+
+Raster16 spotted(Raster16 picture, Point middle, double radius, double share) {
+    for (int y = 0; y < picture.height(); ++y)
+        for (int x = 0; x < picture.width(); ++x)
+            if (std::hypot(x - middle.x, y - middle.y) <= radius)
+                for (int c = 0; c < picture.channels(); ++c)
+                    picture.at(x, y, c) = std::uint16_t(picture.at(x, y, c) * share);
+    return picture;
+}
+
 void write(const fs::path& file, const Raster16& picture, int bits, const Profile& profile,
            const CaptureData& capture) {
     const Status written = write_picture(file, picture, profile, {bits, 95, Sync::no}, capture);

@@ -40,6 +40,11 @@ Raster16 landscape(Size size, const Matrix& to_scene, unsigned noise_seed = 0, d
 Raster16 bent_landscape(Size size, const std::function<Point(Point)>& to_scene, unsigned noise_seed = 0,
                         double noise = 0);
 
+// As it looks in so many times the light; in sRGB.
+Raster16 lit(Raster16 picture, double times);
+// As it looks under a spot on the sensor that lets a share of its samples through.
+Raster16 spotted(Raster16 picture, Point middle, double radius, double share);
+
 void write(const fs::path& file, const Raster16& picture, int bits = 16, const Profile& profile = {},
            const CaptureData& capture = {});
 

@@ -40,8 +40,7 @@ constexpr double close_enough(int level) {
 constexpr double least_share = 0.3;  // of the blocks must agree
 constexpr int fewest_blocks = 6;
 constexpr double worst_residual = 1.0;  // pixels of the pictures that are judged
-constexpr double surely_right = 0.8;
-constexpr double as_it_was = 0.95;  // correlation; a horizon alone gives less than this
+constexpr double surely_right = 0.95;   // correlation
 constexpr double hardly_right = 0.6;
 
 struct Level {
@@ -253,13 +252,10 @@ Alignment AlignReference::align(const RasterF& frame, Model model) const {
         return descend(coarse.landmarks, coarse.contrast.size(), contrast[std::size_t(top)], start, first, 60,
                        close_enough(top));
     };
-    // A frame that hardly moved is found where it is.
+    // A frame that hardly moved is found where it is. What moves through the scene can mislead either guess.
     Fit fit = try_from(Matrix{});
-    if (fit.correlation < as_it_was) {
-        // What moves through the scene can mislead the first guess.
-        const Fit shifted = try_from(coarse_shift(coarse.contrast, contrast[std::size_t(top)]));
-        fit = shifted.correlation < surely_right ? better(shifted, fit) : shifted;
-    }
+    if (fit.correlation < surely_right)
+        fit = better(try_from(coarse_shift(coarse.contrast, contrast[std::size_t(top)])), fit);
     if (top > 0) fit.to_frame = from_level(fit.to_frame, 1);
     const auto finish = [&](int level, const Fit& start) {
         Fit done = prepared_->down_from(level, start, contrast, model);
