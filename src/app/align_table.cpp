@@ -13,6 +13,7 @@ namespace bp::app {
 namespace {
 
 constexpr int panel_width = 500;
+constexpr int scale_width = 50;  // what the column of scales takes more
 
 constexpr int columns = 8;
 constexpr int scale_column = 4;
@@ -119,8 +120,9 @@ void AlignTable::refresh() {
     }
     table_->setSortingEnabled(true);
     const Model model = model_of(pile, studio_.zone());
-    table_->setColumnHidden(scale_column,
-                            model != Model::similarity && model != Model::perspective && model != Model::flex);
+    const bool scaled = model == Model::similarity || model == Model::perspective || model == Model::flex;
+    table_->setColumnHidden(scale_column, !scaled);
+    setFixedWidth(scaled ? panel_width + scale_width : panel_width);
     show_selection();
 }
 

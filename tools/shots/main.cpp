@@ -71,6 +71,9 @@ class Photographer {
         if (!wants({plain})) return true;
         const QString name = QLatin1String(plain);
         settle();
+        // Sharpness is another one once the frames have been looked at closely.
+        wait_for([&] { return !window_.studio().document().open() || window_.surveyor().complete_finely(); });
+        settle();
         const QString file = out_.filePath(name + QStringLiteral(".png"));
         QPixmap shot = window_.grab();
         // What has opened over the window.

@@ -10,6 +10,7 @@
 
 #include "align/moved.h"
 #include "app/controls.h"
+#include "app/theme.h"
 #include "pile/edits.h"
 
 namespace bp::app {
@@ -121,6 +122,7 @@ void AlignHand::build_numbers() {
         box->setObjectName(kind.object);
         box->setAccessibleName(kind.name);
         box->setToolTip(kind.tip);
+        box->setFont(face(type::small));
         box->setDecimals(kind.digits);
         box->setRange(i == 3 ? 0.1 : -kind.most, kind.most);
         box->setSingleStep(kind.step);
