@@ -75,7 +75,7 @@ int main(int argc, char** argv) {
     }
     const Result<Raster16> small = read_picture(argv[1]);
     if (!small.ok()) {
-        std::fprintf(stderr, "%s\n", small.failure().sentence.c_str());
+        std::fprintf(stderr, "%s\n", small.failure().english().c_str());
         return 3;
     }
     std::filesystem::create_directories(argv[2]);

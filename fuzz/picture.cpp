@@ -1,4 +1,4 @@
-// Pictures: header, orientation, profile and all rows, at any level. Built twice: for pictures, and for camera raw
+// Pictures: header, orientation, profile and all rows, at any level. Built twice: for pictures, and for raw files
 // files, which are told by their ending.
 #include <vector>
 

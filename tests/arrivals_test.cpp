@@ -80,7 +80,7 @@ TEST_CASE("a file that stays broken is told once, and may still be mended") {
         told.insert(told.end(), look.broken.begin(), look.broken.end());
     }
     REQUIRE(told.size() == 1);
-    CHECK(told[0].sentence.find("half.jpg") == 0);
+    CHECK(told[0].english().find("half.jpg") == 0);
     put(folder / "half.jpg", bytes);
     arrivals.look();
     CHECK(names(arrivals.look().arrived) == Names{"half.jpg"});

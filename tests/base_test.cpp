@@ -1,3 +1,5 @@
+#include <sys/xattr.h>
+
 #include <catch2/catch.hpp>
 #include <cstdint>
 #include <fstream>
@@ -44,8 +46,8 @@ TEST_CASE("a file is written whole or not at all") {
         });
         REQUIRE_FALSE(failed.ok());
         CHECK(failed.failure().fault == Fault::output);
-        CHECK(failed.failure().sentence.find("picture.txt") != std::string::npos);
-        CHECK(failed.failure().sentence.find("the disk is full") != std::string::npos);
+        CHECK(failed.failure().english().find("picture.txt") != std::string::npos);
+        CHECK(failed.failure().english().find("the disk is full") != std::string::npos);
         CHECK(test::bytes_of(file) == "first");
         CHECK(folder.names() == std::vector<std::string>{"picture.txt"});
     }
@@ -56,16 +58,64 @@ TEST_CASE("a file is written whole or not at all") {
     SECTION("a folder that is not there is said so") {
         const Status failed = write_whole(folder / "no/where.txt", [](const fs::path& p) { return put(p, "x"); });
         REQUIRE_FALSE(failed.ok());
-        CHECK(failed.failure().sentence.find("folder does not exist") != std::string::npos);
+        CHECK(failed.failure().english().find("folder does not exist") != std::string::npos);
     }
-    SECTION("the neighbour keeps the ending, by which formats are chosen") {
-        std::string seen;
+    SECTION("nothing lies beside it while it is written") {
+        std::vector<std::string> meanwhile;
         REQUIRE(write_whole(file, [&](const fs::path& p) {
-                    seen = p.extension().string();
-                    return put(p, "second");
+                    Status done = put(p, "second");
+                    meanwhile = folder.names();
+                    return done;
                 }).ok());
-        CHECK(seen == ".txt");
+        CHECK(meanwhile == std::vector<std::string>{"picture.txt"});
         CHECK(test::bytes_of(file) == "second");
+    }
+    SECTION("what a writer throws is a failure, and nothing is left of it") {
+        const Status failed = write_whole(file, [](const fs::path& p) -> Status {
+            (void)put(p, "half");
+            throw std::bad_alloc();
+        });
+        REQUIRE_FALSE(failed.ok());
+        CHECK(failed.failure().fault == Fault::memory);
+        CHECK(test::bytes_of(file) == "first");
+        CHECK(folder.names() == std::vector<std::string>{"picture.txt"});
+    }
+    SECTION("a link stays, and what it leads to is written") {
+        fs::create_directory(folder / "far");
+        fs::create_symlink("far/real.txt", folder / "link.txt");
+        REQUIRE(write_bytes(folder / "link.txt", "through").ok());
+        CHECK(fs::is_symlink(folder / "link.txt"));
+        CHECK(test::bytes_of(folder / "far/real.txt") == "through");
+        REQUIRE(write_bytes(folder / "link.txt", "again").ok());
+        CHECK(fs::is_symlink(folder / "link.txt"));
+        CHECK(test::bytes_of(folder / "far/real.txt") == "again");
+    }
+    SECTION("its mode and what is noted on it stay") {
+        fs::permissions(file, fs::perms(0640));
+        const bool noted = ::setxattr(file.c_str(), "user.place", "mole", 4, 0) == 0;
+        REQUIRE(write_bytes(file, "second").ok());
+        CHECK(fs::status(file).permissions() == fs::perms(0640));
+        std::array<char, 8> value{};
+        if (noted) CHECK(::getxattr(file.c_str(), "user.place", value.data(), value.size()) == 4);
+    }
+    SECTION("a file that is protected from writing is refused with a sentence") {
+        fs::permissions(file, fs::perms(0444));
+        const Status failed = write_bytes(file, "second");
+        REQUIRE_FALSE(failed.ok());
+        CHECK(failed.failure().english().find("protected from writing") != std::string::npos);
+        CHECK(test::bytes_of(file) == "first");
+    }
+    SECTION("the longest names can be written") {
+        const fs::path longest = folder / (std::string(251, 'n') + ".txt");
+        REQUIRE(write_bytes(longest, "x").ok());
+        REQUIRE(write_bytes(longest, "y").ok());
+        CHECK(test::bytes_of(longest) == "y");
+    }
+    SECTION("many who write the same file at once leave one of theirs, whole") {
+        const std::string many(100000, 'a');
+        parallel_for(0, 40, [&](int i) { CHECK_NOTHROW((void)write_bytes(file, many + char('a' + i % 20)).ok()); });
+        CHECK(test::bytes_of(file).size() == many.size() + 1);
+        CHECK(folder.names() == std::vector<std::string>{"picture.txt"});
     }
 }
 

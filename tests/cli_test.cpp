@@ -267,8 +267,7 @@ TEST_CASE("a frame upside down is turned into place or set aside, four stops of 
     const json frames = json::parse(ran.out)["frames"];
     REQUIRE(frames.size() == 3);
     const auto lies_at = [&](const json& frame, const Matrix& truth) {
-        Matrix found;
-        for (std::size_t i = 0; i < 9; ++i) found.m[i] = frame["matrix"][i].get<double>();
+        const Matrix found(frame["matrix"].get<std::array<double, 9>>());
         return rms_distance(found, truth, size) < 0.2;
     };
     CHECK(frames[1]["aligned"] == true);
@@ -487,4 +486,102 @@ TEST_CASE("an interrupt stops with 130 and leaves no half-written file") {
     CHECK(WEXITSTATUS(own) == 130);
     for (const auto& entry : fs::recursive_directory_iterator(folder.path()))
         CHECK(entry.path().filename().string().find("partial") == std::string::npos);
+}
+
+TEST_CASE("merge --pile writes a pile whose render is the merge to the bit, for every model and mode") {
+    const Folder folder;
+    test::write_moving(folder, 4, {200, 150}, {3, -2});
+    test::write(
+        folder / "sky.png",
+        [] {
+            Raster16 sky(Size{200, 150}, 1);
+            for (int y = 0; y < 70; ++y)
+                for (int x = 0; x < 200; ++x) sky.at(x, y, 0) = 65535;
+            return sky;
+        }(),
+        8);
+    std::string frames;
+    for (int i = 1; i <= 4; ++i) frames += " " + at(folder, "f" + std::to_string(i) + ".tif");
+    std::vector<std::string> kinds;
+    for (const ModelEntry& model : models())
+        if (model.model != Model::stars) kinds.push_back("--align " + std::string(model.name) + " --mode median");
+    for (const ModeEntry& mode : modes()) kinds.push_back("--align rigid --mode " + std::string(mode.name));
+    kinds.push_back("--align rigid --even colour --hot-pixels auto --depth 8 --cover any --mode mean --light encoded");
+    kinds.push_back("--sky " + at(folder, "sky.png") +
+                    " --sky-align shift --land-align rigid --sky-mode maximum --land-mode mean");
+    kinds.push_back("--reference 3 --align similarity --order given --mode clipped-mean");
+    for (const std::string& kind : kinds) {
+        INFO(kind);
+        const auto merged = run_program("merge " + kind + " --quiet --pile " + at(folder, "p.pile") + " -o " +
+                                        at(folder, "merged.tif") + frames);
+        INFO(merged.error);
+        REQUIRE(merged.code == 0);
+        REQUIRE(run_program("render --quiet " + at(folder, "p.pile") + " -o " + at(folder, "rendered.tif")).code == 0);
+        CHECK(test::bytes_of(folder / "merged.tif") == test::bytes_of(folder / "rendered.tif"));
+        fs::remove(folder / "rendered.tif");
+        // Alone, without a picture.
+        REQUIRE(run_program("merge " + kind + " --quiet --pile " + at(folder, "q.pile") + frames).code == 0);
+        CHECK(test::bytes_of(folder / "q.pile") == test::bytes_of(folder / "p.pile"));
+        fs::remove(folder / "p.pile");
+        fs::remove(folder / "q.pile");
+    }
+}
+
+TEST_CASE("a pile of frames aligned by the stars renders as the merge did, through the lens") {
+    const Folder folder;
+    REQUIRE(run_program("practice lighthouse --quiet --frames 10 --size 960x640 -o " + at(folder, "run")).code == 0);
+    const std::string run = " " + at(folder, "run");
+    const auto merged = run_program("merge --align stars --mode maximum --quiet --pile " + at(folder, "p.pile") +
+                                    " -o " + at(folder, "a.tif") + run);
+    INFO(merged.error);
+    REQUIRE(merged.code <= 1);
+    REQUIRE(run_program("render --quiet " + at(folder, "p.pile") + " -o " + at(folder, "b.tif")).code == merged.code);
+    CHECK(test::bytes_of(folder / "a.tif") == test::bytes_of(folder / "b.tif"));
+}
+
+TEST_CASE("align --pile writes the aligned pile; a name that is none of a pile is refused") {
+    const Folder folder;
+    test::write_moving(folder, 3, {160, 120}, {2, 1});
+    const std::string frames = " " + at(folder, "f1.tif") + " " + at(folder, "f2.tif") + " " + at(folder, "f3.tif");
+    REQUIRE(run_program("align --model shift --quiet --pile " + at(folder, "p.pile") + frames).code == 0);
+    const Result<LoadedPile> loaded = load_pile(folder / "p.pile");
+    REQUIRE(loaded.ok());
+    CHECK(loaded.value().pile.model == Model::shift);
+    CHECK(loaded.value().pile.frames[2].alignment->to_reference.m()[2] == Approx(4).margin(0.05));
+    const auto refused = run_program("merge --quiet --pile " + at(folder, "p.tif") + frames);
+    CHECK(refused.code == 2);
+    CHECK(refused.error.find("must end in .pile") != std::string::npos);
+    CHECK_FALSE(fs::exists(folder / "p.tif"));
+    CHECK(run_program("merge --quiet" + frames).code == 2);
+}
+
+TEST_CASE("a place for temporary files that is not there, and a cache that cannot be written, stop nothing") {
+    const Folder folder;
+    test::write_moving(folder, 2, {80, 60}, {1, 1});
+    const std::string frames = " " + at(folder, "f1.tif") + " " + at(folder, "f2.tif");
+    std::ofstream(folder / "file") << "no folder";
+    for (const std::string& before :
+         {std::string("TMPDIR=/no/such/folder "), "XDG_CACHE_HOME=" + at(folder, "file") + " ",
+          std::string("TMPDIR=/no/such XDG_CACHE_HOME=/proc/none HOME=/proc/none ")}) {
+        INFO(before);
+        const auto ran = run_program("merge --quiet -o " + at(folder, "o.tif") + frames, "export " + before + "; ");
+        INFO(ran.error);
+        CHECK(ran.code == 0);
+    }
+}
+
+TEST_CASE("names that are not UTF-8 are reported as far as they can be") {
+    const Folder folder;
+    test::write_moving(folder, 2, {80, 60}, {1, 1});
+    fs::rename(folder / "f2.tif", folder / "m\xf6we.tif");
+    const std::string frames = " " + folder.path().string() + "/*.tif";
+    for (const std::string& call : {"inspect --json --quiet" + frames, "align --model shift --json --quiet" + frames}) {
+        const auto ran = run_program(call);
+        CHECK(ran.code == 0);
+        CHECK(json::parse(ran.out)["frames"].size() == 2);
+    }
+    REQUIRE(
+        run_program("merge --quiet --report " + at(folder, "r.json") + " -o " + at(folder, "o.png") + frames).code ==
+        0);
+    CHECK(json::parse(test::bytes_of(folder / "r.json"))["frames"].size() == 2);
 }

@@ -68,7 +68,7 @@ TEST_CASE("a clip tells its size, rate and number of frames") {
     std::ofstream(folder / "no.mp4") << "no clip at all";
     const auto no = probe_clip(folder / "no.mp4");
     REQUIRE_FALSE(no.ok());
-    CHECK(no.failure().sentence.find("no.mp4 is not a clip") == 0);
+    CHECK(no.failure().english().find("no.mp4 is not a clip") == 0);
 }
 
 TEST_CASE("a range and a rate pick frames") {
@@ -146,12 +146,12 @@ TEST_CASE("a clip that ends early says where") {
     Job job;
     const Status done = unroll_clip(folder / "run.avi", {2, 40}, job);
     REQUIRE_FALSE(done.ok());
-    CHECK(done.failure().sentence.find("run.avi ends at frame 6") == 0);
+    CHECK(done.failure().english().find("run.avi ends at frame 6") == 0);
     // Frames that are there are used, the others say why not.
     const std::string clip = (folder / "run.avi").string();
     const Pile pile =
         open_frames(gather_run({clip + "#3", clip + "#40", clip + "#41"}).value(), Outcome::trails, Order::given, job)
             .value();
     CHECK(merged_ids(pile) == std::vector<int>{pile.frames[0].id});
-    CHECK(pile.frames[2].problem.find("run.avi ends at frame 6") == 0);
+    CHECK(pile.frames[2].problem.english().find("run.avi ends at frame 6") == 0);
 }

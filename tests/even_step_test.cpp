@@ -3,10 +3,12 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QSlider>
+#include <QSpinBox>
 #include <catch2/catch.hpp>
 #include <cmath>
 
 #include "app/clipping.h"
+#include "app/tone_panel.h"
 #include "pile/edits.h"
 #include "support/window.h"
 
@@ -24,7 +26,7 @@ void write_lit(const Folder& folder, const std::vector<double>& gains) {
 
 void open_even(Window& w, const Folder& folder) {
     REQUIRE(w.open(folder));
-    QTest::mouseClick(w.find<QWidget>("knot_1"), Qt::LeftButton);
+    w.click("knot_1");
 }
 
 QColor middle_of(Window& w) {
@@ -68,25 +70,117 @@ TEST_CASE("a look is set for all frames or added to the selection, seen at once,
     for (int i = 0; i < 10; ++i) QTest::keyClick(exposure, Qt::Key_Right);
     REQUIRE(w.settle());
     CHECK(w.pile().look.exposure_ev == Approx(0.5));
+    // Ten presses that follow each other are one step.
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().look == Look{});
+    CHECK_FALSE(w.studio().document().can_undo());
+    w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    REQUIRE(w.settle());
     CHECK(middle_of(w).lightness() > before.lightness() + 5);
     const auto ids = std::vector{w.pile().frames[0].id, w.pile().frames[1].id, w.pile().frames[2].id};
     w.studio().select(ids[0]);
     w.click("look_of_selection");
     CHECK(exposure->value() == 0);
-    auto* saturation = w.find<QSlider>("look_saturation");
-    QTest::keyClick(saturation, Qt::Key_Left);
-    CHECK(w.pile().frames[0].look.saturation == -1);
+    auto* strength = w.find<QSlider>("look_colour_strength");
+    QTest::keyClick(strength, Qt::Key_Left);
+    CHECK(w.pile().frames[0].look.colour_strength == -1);
     CHECK(w.pile().frames[1].look == Look{});
     w.studio().select(ids[2], true);
     w.studio().select_these({ids[0], ids[1]});
     w.click("look_copy");
-    CHECK(w.pile().frames[1].look.saturation == -1);
+    CHECK(w.pile().frames[1].look.colour_strength == -1);
     CHECK(w.pile().frames[2].look == Look{});
     w.click("look_of_all");
     w.click("look_reset");
     CHECK(w.pile().look == Look{});
     w.studio().document().undo();
     CHECK(w.pile().look.exposure_ev == Approx(0.5));
+}
+
+TEST_CASE("the knots of the tone ribbon are dragged, typed, taken back and left", "[window]") {
+    const Folder folder;
+    write_lit(folder, {1, 1});
+    Window w;
+    open_even(w, folder);
+    auto* ribbon = w.find<app::ToneRibbon>("tone_ribbon");
+    using Knot = app::ToneRibbon::Knot;
+    const auto drag = [&](Knot knot, QPoint by, bool let_go = true) {
+        const QPoint from = ribbon->place_of(knot).toPoint();
+        QTest::mousePress(ribbon, Qt::LeftButton, Qt::NoModifier, from);
+        for (const int part : {1, 2}) {
+            const QPointF at = from + by * part / 2;
+            QMouseEvent move(QEvent::MouseMove, at, ribbon->mapToGlobal(at), Qt::NoButton, Qt::LeftButton,
+                             Qt::NoModifier);
+            QApplication::sendEvent(ribbon, &move);
+        }
+        if (let_go) QTest::mouseRelease(ribbon, Qt::LeftButton, Qt::NoModifier, from + by);
+    };
+    const QPointF before = ribbon->place_of(Knot::middle);
+    drag(Knot::middle, {0, -20});
+    CHECK(w.pile().look.middle > 10);
+    CHECK(ribbon->place_of(Knot::middle).y() < before.y() - 3);
+    drag(Knot::deep, {0, 15});
+    CHECK(w.pile().look.deep < -10);
+    drag(Knot::floor, {20, 0});
+    CHECK(w.pile().look.floor > 5);
+    drag(Knot::peak, {-20, 0});
+    CHECK(w.pile().look.peak > 5);
+    drag(Knot::bright, {0, -10});
+    CHECK(w.pile().look.bright > 5);
+    const Look pulled = w.pile().look;
+
+    // While a knot is in the hand what is clipped is seen, and Escape gives the drag up.
+    CHECK_FALSE(w.window.canvas().shows_clipping());
+    drag(Knot::middle, {0, 30}, false);
+    CHECK(w.window.canvas().shows_clipping());
+    CHECK(w.window.viewer().trying());
+    w.key(Qt::Key_Escape);
+    CHECK_FALSE(w.window.canvas().shows_clipping());
+    CHECK_FALSE(w.window.viewer().trying());
+    QTest::mouseRelease(ribbon, Qt::LeftButton, Qt::NoModifier, QPoint(5, 5));
+    CHECK(w.pile().look == pulled);
+
+    // The numbers below say and set the same.
+    auto* number = w.find<QSpinBox>("look_middle");
+    CHECK(number->value() == int(pulled.middle));
+    w.click(number);
+    number->selectAll();
+    QTest::keyClicks(number, "-35");
+    QTest::keyClick(number, Qt::Key_Return);
+    CHECK(w.pile().look.middle == -35);
+    QTest::keyClick(number, Qt::Key_Up);
+    CHECK(w.pile().look.middle == -34);
+    QTest::mouseDClick(ribbon, Qt::LeftButton, Qt::NoModifier, ribbon->place_of(Knot::middle).toPoint());
+    CHECK(w.pile().look.middle == 0);
+    CHECK(w.pile().look.deep == pulled.deep);
+}
+
+TEST_CASE("the cast of light and one range of hues are set on their fields", "[window]") {
+    const Folder folder;
+    write_lit(folder, {1, 1});
+    Window w;
+    open_even(w, folder);
+    const auto drag = [&](QWidget* pad, QPointF from, QPointF to) {
+        w.click("look_of_all");
+        QTest::mousePress(pad, Qt::LeftButton, Qt::NoModifier, from.toPoint());
+        QMouseEvent move(QEvent::MouseMove, to, pad->mapToGlobal(to), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(pad, &move);
+        QTest::mouseRelease(pad, Qt::LeftButton, Qt::NoModifier, to.toPoint());
+    };
+    auto* cast = w.find<app::CastPad>("cast_pad");
+    drag(cast, cast->knot(), cast->knot() + QPointF(20, 10));
+    CHECK(w.pile().look.warmth > 20);
+    CHECK(w.pile().look.green_to_magenta < -10);
+    auto* ring = w.find<app::HueRing>("hue_ring");
+    const QPointF middle(ring->width() / 2.0, ring->height() / 2.0);
+    drag(ring, ring->range_knot(), middle + QPointF(0, -45));
+    CHECK(w.pile().look.hue_at == Approx(90).margin(3));
+    const QPointF turn = ring->turn_knot();
+    drag(ring, turn, turn + QPointF(-15, 2));
+    CHECK(w.pile().look.hue_turn > 10);
+    w.find<QSpinBox>("look_hue_turn");
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().look.hue_turn == 0);
 }
 
 TEST_CASE("what is clipped is hatched in two directions", "[window]") {
@@ -139,8 +233,9 @@ TEST_CASE("grey frames have no colour to set", "[window]") {
     Window w;
     open_even(w, folder);
     CHECK(w.find<QSlider>("look_contrast")->isEnabled());
-    CHECK_FALSE(w.find<QSlider>("look_tint")->isEnabled());
-    CHECK_FALSE(w.find<QSlider>("look_saturation")->isEnabled());
+    CHECK(w.find<QSlider>("look_contrast")->isVisible());
+    CHECK_FALSE(w.find<QWidget>("cast_pad")->isVisible());
+    CHECK_FALSE(w.find<QSlider>("look_colour_strength")->isVisible());
 }
 
 TEST_CASE("a sensor spot is marked by a click, given back by another, and suggested", "[window]") {

@@ -94,7 +94,7 @@ TEST_CASE("no value of a look turns the order of tones round") {
                 if (out[i] < out[i - 3]) FAIL("falls at " << i / 3);
         }
     Look all;
-    all.contrast = all.highlights = all.shadows = -100;
+    all.contrast = all.bright = all.deep = -100;
     const auto out = evened(all, grey_ramp());
     for (std::size_t i = 3; i < out.size(); i += 3)
         if (out[i] < out[i - 3]) FAIL("falls at " << i / 3);
@@ -114,7 +114,7 @@ TEST_CASE("highlights below zero bring back what exposure lifted beyond white") 
     look.exposure_ev = 1;
     const std::vector<std::uint16_t> bright{52000, 52000, 52000, 60000, 60000, 60000};
     CHECK(evened(look, bright)[0] == 65535);
-    look.highlights = -100;
+    look.bright = -100;
     const auto out = evened(look, bright);
     CHECK(out[0] < 65000);
     CHECK(out[3] > out[0] + 500);
@@ -123,8 +123,8 @@ TEST_CASE("highlights below zero bring back what exposure lifted beyond white") 
 TEST_CASE("temperature and tint keep the brightness of grey") {
     for (const double amount : {-100.0, 60.0}) {
         Look look;
-        look.temperature = amount;
-        look.tint = amount / 2;
+        look.warmth = amount;
+        look.green_to_magenta = amount / 2;
         const auto out = evened(look, {20000, 20000, 20000});
         const auto w = luminance_weights(Profile::srgb());
         CHECK(w[0] * light_of(out[0]) + w[1] * light_of(out[1]) + w[2] * light_of(out[2]) ==
@@ -136,11 +136,11 @@ TEST_CASE("temperature and tint keep the brightness of grey") {
 TEST_CASE("saturation draws colours apart or together, vibrance those that have little") {
     const std::vector<std::uint16_t> pale{30000, 26000, 25000}, strong{50000, 4000, 3000};
     Look look;
-    look.saturation = -100;
+    look.colour_strength = -100;
     const auto grey = evened(look, pale);
     CHECK(std::abs(int(grey[0]) - int(grey[2])) <= 1);
     look = {};
-    look.vibrance = 60;
+    look.pale_colours = 60;
     const auto change = [&](const std::vector<std::uint16_t>& pixel) {
         const auto out = evened(look, pixel);
         return double(out[0]) / pixel[0];
@@ -153,13 +153,13 @@ TEST_CASE("looks add up within their limits") {
     Look below, own;
     below.exposure_ev = 4;
     own.exposure_ev = 3;
-    own.shadows = -20;
+    own.deep = -20;
     const Look both = on_top(below, own);
     CHECK(both.exposure_ev == 5);
-    CHECK(both.shadows == -20);
+    CHECK(both.deep == -20);
     Look broken;
-    broken.tint = std::nan("");
-    CHECK(limited(broken).tint == 0);
+    broken.green_to_magenta = std::nan("");
+    CHECK(limited(broken).green_to_magenta == 0);
 }
 
 TEST_CASE("a run is levelled within half a per cent of truth") {
@@ -206,7 +206,7 @@ TEST_CASE("frames are evened alike from memory, from scratch, in bands and in re
         Pile pile = with_mode(test::speckle_pile(folder, 3, size, bits), Mode::median);
         Look look;
         look.contrast = 30;
-        look.vibrance = 20;
+        look.pale_colours = 20;
         pile = with_look(pile, look);
         look = {};
         look.exposure_ev = -0.5;
@@ -225,7 +225,7 @@ TEST_CASE("frames are evened alike from memory, from scratch, in bands and in re
             const Raster16 whole_picture = render(p, in_memory, whole(size), 0, job).value();
             FrameStore streaming(working_space(p), {0, std::size_t(1) << 27});
             const Result<Raster16> streamed = render(p, streaming, whole(size), 0, job);
-            INFO((streamed.ok() ? std::string() : streamed.failure().sentence));
+            INFO((streamed.ok() ? std::string() : streamed.failure().english()));
             REQUIRE(streamed.ok());
             CHECK(test::difference(streamed.value(), whole_picture) == "");
             // No memory to keep frames in, so they go to scratch.
@@ -248,7 +248,7 @@ TEST_CASE("a frame in its look is what the evener makes of it, and other frames 
     Pile pile = with_mode(test::speckle_pile(folder, 2, size, 16), Mode::one);
     Look look;
     look.exposure_ev = -1;
-    look.shadows = 40;
+    look.deep = 40;
     const int second[] = {2};
     pile = with_own_look(pile, second, look);
     CHECK(test::difference(test::render_all(with_base(pile, 1)).value(), test::speckle(size, 3, 7)) == "");

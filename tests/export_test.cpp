@@ -62,7 +62,7 @@ TEST_CASE("a frame that breaks on the way is set aside and the rest is merged an
     const Result<Exported> done = export_picture(pile, folder / "out.tif", {}, job);
     REQUIRE(done.ok());
     CHECK_FALSE(usable(done.value().pile.frames[1]));
-    CHECK(done.value().pile.frames[1].problem.find("f1.jpg") == 0);
+    CHECK(done.value().pile.frames[1].problem.english().find("f1.jpg") == 0);
     const int broken[] = {pile.frames[1].id};
     CHECK(test::difference(read_picture(folder / "out.tif").value(),
                            test::render_all(with_aside(pile, broken, true)).value()) == "");
@@ -118,7 +118,7 @@ TEST_CASE("an export keeps within its memory, and one that has too little says s
     fs::remove(out / "a.tif");
     const Result<Exported> refused = export_picture(pile, out / "a.tif", {{}, std::size_t(30) << 20}, job);
     REQUIRE_FALSE(refused.ok());
-    CHECK(refused.failure().sentence.find("needs at least") != std::string::npos);
+    CHECK(refused.failure().english().find("needs at least") != std::string::npos);
     CHECK(out.names().empty());
 }
 

@@ -43,13 +43,6 @@ void film(const fs::path& file, int frames) {
     for (int n = 0; n < frames; ++n) writer.write(cv::Mat(48, 64, CV_8UC3, cv::Scalar(8 * n, 60, 200 - 8 * n)));
 }
 
-void drop_on(QWidget& widget, QMimeData& data) {
-    QDragEnterEvent enter({100, 100}, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(&widget, &enter);
-    QDropEvent drop(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(&widget, &drop);
-}
-
 bool known(Window& w) {
     return w.settle() && wait_for([&] { return w.window.surveyor().complete(); });
 }
@@ -306,10 +299,10 @@ TEST_CASE("traces tell how a frame was aligned and levelled, and nothing of what
         CHECK_FALSE(value(key, 1));
     }
     w.studio().document().edit(with_reference(w.pile(), w.pile().frames[0].id), "reference");
-    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    w.click("knot_2");
     w.click("align_similarity");
     REQUIRE(w.settle());
-    QTest::mouseClick(w.find<QWidget>("knot_1"), Qt::LeftButton);
+    w.click("knot_1");
     w.click("level_light");
     REQUIRE(w.settle());
     CHECK(*value("scale", 0) == Approx(0).margin(1e-9));
@@ -326,7 +319,7 @@ TEST_CASE("traces tell how a frame was aligned and levelled, and nothing of what
     CHECK(*value("level", 1) == Approx(std::log2(1.25)).margin(0.01));
     CHECK(words("level", 1) == QLatin1String("0.32 EV"));
     // Each can be drawn over the rail, in steps that do not bring it anyway.
-    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    w.click("knot_3");
     auto* rail = w.find<app::TimeRail>("time_rail");
     for (const char* key : {"scale", "level"}) {
         INFO(key);
@@ -421,6 +414,9 @@ TEST_CASE("the practice camera is set in its panel", "[window]") {
         // Opening something else ends the watching, and nothing is aligned in its place.
         const Folder other;
         run_into(other, 3);
+        const Answering thrown(answer(1, QStringLiteral("not saved")));
+        w.click("home");
+        CHECK(thrown.came());
         REQUIRE(w.open(other));
         CHECK_FALSE(w.window.arriving().watching());
         CHECK(w.pile().model == Model::none);
@@ -438,18 +434,18 @@ TEST_CASE("frames of a clip are chosen by range and rate", "[window]") {
     {
         Window w;
         int counted = 0;
-        // The dialog waits for its answer: it is given while the drop is under way.
-        QTimer::singleShot(0, [&] {
-            auto* dialog = w.find<app::ClipDialog>("clip_dialog");
+        const Answering taking([&](QWidget& widget) {
+            auto* dialog = qobject_cast<app::ClipDialog*>(&widget);
+            if (!dialog) return false;
             w.find<QDoubleSpinBox>("clip_from")->setValue(0.5);
             w.find<QDoubleSpinBox>("clip_to")->setValue(1.5);
             w.find<QDoubleSpinBox>("clip_rate")->setValue(5);
             counted = int(dialog->names().size());
             w.click("clip_take");
+            return true;
         });
-        QMimeData data;
-        data.setUrls({QUrl::fromLocalFile(QString::fromStdString((folder / "run.avi").string()))});
-        drop_on(w.window, data);
+        w.drop({folder / "run.avi"});
+        CHECK(taking.came());
         CHECK(counted == 6);
         REQUIRE(wait_for([&] { return w.studio().document().open(); }));
         REQUIRE(w.settle());
@@ -457,12 +453,9 @@ TEST_CASE("frames of a clip are chosen by range and rate", "[window]") {
         for (const Frame& frame : w.pile().frames) numbers.push_back(clip_frame_of(frame.file->path)->number);
         CHECK(numbers == std::vector<long>{5, 7, 9, 11, 13, 15});
         // What is no clip is told.
-        QString said;
-        QObject::connect(&w.studio(), &app::Studio::said, &w.window, [&](const QString& text) { said = text; });
         std::ofstream(folder / "no.mp4") << "no clip";
-        data.setUrls({QUrl::fromLocalFile(QString::fromStdString((folder / "no.mp4").string()))});
-        drop_on(w.window, data);
-        CHECK(said.startsWith("no.mp4 is not a clip"));
+        w.drop({folder / "no.mp4"});
+        CHECK(w.told().contains(QStringLiteral("no.mp4 is not a clip")));
         CHECK(w.pile().frames.size() == 6);
     }
     qputenv("XDG_CACHE_HOME", before);

@@ -171,10 +171,10 @@ TEST_CASE("what cannot be read is refused with a sentence that names it") {
         REQUIRE_FALSE(read.ok());
         CHECK(read.failure().fault == Fault::input);
         CHECK(read.failure().file == (folder / name).string());
-        CHECK(read.failure().sentence.find(name) == 0);
-        CHECK(read.failure().sentence.back() != ' ');
+        CHECK(read.failure().english().find(name) == 0);
+        CHECK(read.failure().english().back() != ' ');
     }
-    CHECK(read_picture(folder / "missing.jpg").failure().sentence.find("not there") != std::string::npos);
+    CHECK(read_picture(folder / "missing.jpg").failure().english().find("not there") != std::string::npos);
 }
 
 TEST_CASE("a JPEG with damage in its middle is refused, not painted over") {
@@ -189,7 +189,7 @@ TEST_CASE("a JPEG with damage in its middle is refused, not painted over") {
         std::ofstream(folder / "bad.jpg", std::ios::binary) << bad;
         const Result<Raster16> read = read_picture(folder / "bad.jpg");
         refused += !read.ok();
-        if (!read.ok()) CHECK(read.failure().sentence.find("bad.jpg is broken") == 0);
+        if (!read.ok()) CHECK(read.failure().english().find("bad.jpg is broken") == 0);
     }
     CHECK(refused == 4);
 }
@@ -207,7 +207,7 @@ TEST_CASE("a file that changes between two bands is noticed") {
         while (last.ok() && reader->rows_read() < 900) last = reader->read({&row, 1});
         INFO(name);
         REQUIRE_FALSE(last.ok());
-        CHECK(last.failure().sentence.find("changed while it was read") != std::string::npos);
+        CHECK(last.failure().english().find("changed while it was read") != std::string::npos);
     }
 }
 
@@ -249,7 +249,7 @@ TEST_CASE("a picture whose rows end early leaves nothing, and the reason comes b
             });
         REQUIRE_FALSE(done.ok());
         CHECK(done.failure().fault == Fault::input);
-        CHECK(done.failure().sentence == "b.tif is broken");
+        CHECK(done.failure().english() == "b.tif is broken");
         CHECK(folder.names().empty());
     }
 }
@@ -282,5 +282,5 @@ TEST_CASE("files, folders and globs are gathered once each, in natural order") {
     const Folder empty;
     const auto nothing = gather_files({empty.path().string()});
     REQUIRE_FALSE(nothing.ok());
-    CHECK(nothing.failure().sentence.find("holds no") != std::string::npos);
+    CHECK(nothing.failure().english().find("holds no") != std::string::npos);
 }

@@ -374,8 +374,8 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
     kernels::Colouring colouring;
     colouring.light = {light.data(), light.data(), light.data()};
     colouring.luminance = {0.2126F, 0.7152F, 0.0722F};
-    colouring.saturation = 0.3F;
-    colouring.vibrance = -0.45F;
+    colouring.strength = 0.3F;
+    colouring.pale = -0.45F;
     colouring.tone = tone.data();
     const Raster16 picture = test::speckle({1003, 1}, 3, 8);
     std::vector<std::uint16_t> coloured;
@@ -384,7 +384,7 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
         const float grey = 0.2126F * r + 0.7152F * g + 0.0722F * b;
         const float most = std::max({r, g, b});
         const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
-        const float apart = std::max(0.0F, 1 + colouring.saturation + colouring.vibrance * (1 - colourful));
+        const float apart = std::max(0.0F, 1 + colouring.strength + colouring.pale * (1 - colourful));
         for (const float v : {r, g, b})
             coloured.push_back(kernels::tone_sample(tone.data(), grey + apart * (v - grey)));
     }
@@ -400,8 +400,8 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
     });
     // Full saturation taken away leaves grey; of 8-bit samples by tables of their own.
     colouring.light = {light_of_8_bit.data(), light_of_8_bit.data(), light_of_8_bit.data()};
-    colouring.saturation = -1;
-    colouring.vibrance = 0;
+    colouring.strength = -1;
+    colouring.pale = 0;
     std::vector<std::uint8_t> bytes;
     for (const std::uint16_t v : picture.data()) bytes.push_back(std::uint8_t(v >> 8U));
     std::vector<std::uint16_t> grey(bytes.size());

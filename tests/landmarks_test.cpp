@@ -131,9 +131,10 @@ TEST_CASE("a picture is looked up straight between pixels, and not beside it, on
         for (int x = 0; x < size.width; ++x)
             picture[std::size_t(y) * stride + std::size_t(x)] = float(std::sin(x * 0.7) + std::cos(y * 1.1) * x / 50);
     const kernels::Sight sight{picture.data(), size.width, size.height, stride};
-    Matrix tilted = Matrix::rigid(0.2, {30, 20}, 1.3, -2.6);
-    tilted.m[6] = 1e-4;
-    tilted.m[7] = -2e-4;
+    std::array<double, 9> flat = Matrix::rigid(0.2, {30, 20}, 1.3, -2.6).m();
+    flat[6] = 1e-4;
+    flat[7] = -2e-4;
+    const Matrix tilted(flat);
     for (const Matrix& matrix : {Matrix{}, Matrix::shift(3.25, -1.5), Matrix::rigid(0.1, {30, 20}, 0.4, 0.7), tilted})
         for (const std::size_t count : counts) {
             const std::vector<kernels::Landmark> list = scattered(count, size);

@@ -92,7 +92,7 @@ TEST_CASE("results may be things that cannot be copied, and progress can be seen
         },
         [&](std::unique_ptr<int> value) { result = std::move(value); });
     REQUIRE(wait_for([&] { return lane.progress().fraction == 0.25; }));
-    CHECK(lane.progress().what == "Counting");
+    CHECK(lane.progress().what == Saying("Counting"));
     go = true;
     REQUIRE(wait_for([&] { return result != nullptr; }));
     CHECK(*result == 7);

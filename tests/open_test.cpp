@@ -63,8 +63,8 @@ TEST_CASE("broken and odd-sized frames are set aside with the reason, and the re
     REQUIRE(pile.ok());
     CHECK(pile.value().size == Size{24, 16});
     CHECK(merged_ids(pile.value()).size() == 2);
-    CHECK(pile.value().frames[2].problem.find("30 x 16") != std::string::npos);
-    CHECK(pile.value().frames[3].problem.find("d.jpg") == 0);
+    CHECK(pile.value().frames[2].problem.english().find("30 x 16") != std::string::npos);
+    CHECK(pile.value().frames[3].problem.english().find("d.jpg") == 0);
 }
 
 TEST_CASE("nothing usable is a failure that says why") {
@@ -72,7 +72,7 @@ TEST_CASE("nothing usable is a failure that says why") {
     std::ofstream(folder / "d.jpg") << "nothing";
     const Result<Pile> pile = open({folder.path().string()});
     REQUIRE_FALSE(pile.ok());
-    CHECK(pile.failure().sentence.find("d.jpg") != std::string::npos);
+    CHECK(pile.failure().english().find("d.jpg") != std::string::npos);
 }
 
 TEST_CASE("subfolders give darks and foregrounds their roles") {

@@ -166,11 +166,58 @@ TEST_CASE("undo and redo walk the history, and a new edit ends what was undone")
     history.undo();
     history.redo();
     CHECK(history.now().merge.mode == Mode::median);
-    history.mark_saved();
+    history.mark_saved(history.serial());
     CHECK_FALSE(history.edited());
     history.push(with_mode(history.now(), Mode::minimum), "minimum");
     CHECK_FALSE(history.can_redo());
     CHECK(history.edited());
     history.undo();
     CHECK_FALSE(history.edited());
+}
+
+TEST_CASE("repeats are one step, which is taken back as a whole and counts as edited") {
+    const Pile first = three();
+    History history(first);
+    history.push(with_mode(history.now(), Mode::median), "median");
+    history.mark_saved(history.serial());
+    history.push(with_strength(history.now(), std::vector{1}, 0.9), "strength");
+    history.push(with_strength(history.now(), std::vector{1}, 0.8), "strength", true);
+    history.push(with_strength(history.now(), std::vector{1}, 0.7), "strength", true);
+    CHECK(history.now().frames[0].strength == 0.7);
+    CHECK(history.edited());
+    history.undo();
+    CHECK(history.now() == with_mode(first, Mode::median));
+    CHECK_FALSE(history.edited());
+    history.undo();
+    CHECK(history.now() == first);
+    CHECK_FALSE(history.can_undo());
+}
+
+TEST_CASE("a history keeps to its budget of memory, and the last step can always be taken back") {
+    constexpr std::size_t budget = 4 << 20;
+    Pile pile = three();
+    pile.size = {2000, 1500};
+    History history(pile, budget);
+    auto [with, part] = with_new_part(history.now(), 1);
+    history.push(with, "part");
+    for (int i = 0; i < 200; ++i) {
+        Mask mask = history.now().parts[0].mask;
+        // Another corner every time, so that little is shared.
+        mask.edit({i * 7 % 1400, i * 5 % 1100, 300, 300},
+                  [i](int, int, std::uint8_t v) { return std::uint8_t(v ^ unsigned(i + 1)); });
+        const Pile before = history.now();
+        history.push(with_part_mask(history.now(), part, mask), "stroke");
+        CHECK(history.bytes() < budget + (2 << 20));
+        REQUIRE(history.can_undo());
+        history.undo();
+        REQUIRE(history.now() == before);
+        history.redo();
+    }
+    int steps = 0;
+    while (history.can_undo()) {
+        history.undo();
+        ++steps;
+    }
+    CHECK(steps > 3);
+    CHECK(steps < 190);
 }

@@ -1,13 +1,12 @@
 // Bends, and places in the numbers that a person knows; piles that hold them.
 #include <catch2/catch.hpp>
 #include <cmath>
-#include <nlohmann/json.hpp>
+#include <limits>
 
 #include "align/moved.h"
 #include "image/placement.h"
 #include "kernels/source_map.h"
 #include "pile/edits.h"
-#include "pile/place_json.h"
 #include "support/fixtures.h"
 
 using namespace bp;
@@ -142,28 +141,83 @@ TEST_CASE("a bend is carried over to another reference, and moved by hand with i
     }
 }
 
-TEST_CASE("places that cannot be are told from those that can") {
-    const Size size{400, 300};
+TEST_CASE("a place that cannot be does not get into a pile") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 2, {40, 30}, 8);
+    const int id = pile.frames[1].id;
+    const auto set = [&](const Alignment& place) { return *with_alignment(pile, id, place).frames[1].alignment; };
     Alignment good;
     good.to_reference = Matrix::rigid(0.2, {200, 150}, 10, 5);
     good.flex = waves(3);
-    REQUIRE(sound(good, size));
-    CHECK(alignment_from(alignment_json(good)) == good);
-    Alignment far = good;
-    far.sensor = {1e6, 0};
-    CHECK_FALSE(sound(far, size));
-    const auto with_flex = [&](const Flex::Grid& grid, std::vector<float> across, std::vector<float> down) {
-        Alignment out = good;
-        out.flex = std::make_shared<const Flex>(grid, std::move(across), std::move(down));
-        return out;
-    };
-    CHECK(sound(with_flex({{0, 0}, 50, 2, 2}, {0, 1, 2, 3}, {0, 0, 0, 0}), size));
-    CHECK_FALSE(sound(with_flex({{0, 0}, 50, 2, 2}, {0, 1, 2}, {0, 0, 0}), size));
-    CHECK_FALSE(sound(with_flex({{0, 0}, 0, 2, 2}, {0, 1, 2, 3}, {0, 0, 0, 0}), size));
-    CHECK_FALSE(sound(with_flex({{0, 0}, 50, 0, 2}, {}, {}), size));
-    CHECK_FALSE(sound(with_flex({{0, 0}, 50, 2, 2}, {0, 1, 2, 900}, {0, 0, 0, 0}), size));
-    CHECK_FALSE(sound(with_flex({{0, 0}, 50, 2, 2}, {0, 1, 2, std::nanf("")}, {0, 0, 0, 0}), size));
-    nlohmann::json broken = alignment_json(good);
-    broken["flex"].erase("columns");
-    CHECK_THROWS(alignment_from(broken));
+    CHECK(set(good) == good);
+    const double no_number = std::nan("");
+    const double endless = std::numeric_limits<double>::infinity();
+    for (const double bad : {no_number, endless, -endless, 1e300}) {
+        Alignment far = good;
+        far.sensor = {bad, 0};
+        CHECK_FALSE(set(far).aligned);
+        far = good;
+        far.to_reference = Matrix::shift(0, bad);
+        CHECK_FALSE(set(far).aligned);
+        far = good;
+        far.lens = Lens{{20, 15}, 30, bad, 0};
+        CHECK_FALSE(set(far).aligned);
+    }
+    Alignment flat = good;
+    flat.to_reference = Matrix({1, 0, 0, 1, 0, 0, 0, 0, 1});
+    CHECK_FALSE(set(flat).aligned);
+    Alignment torn = good;
+    torn.flex = std::make_shared<const Flex>(Flex::Grid{{0, 0}, 50, 2, 2}, std::vector<float>{0, 1, 2, std::nanf("")},
+                                             std::vector<float>{0, 0, 0, 0});
+    CHECK_FALSE(set(torn).aligned);
+    Alignment odd = good;
+    odd.confidence = no_number;
+    odd.residual_px = endless;
+    CHECK(set(odd).aligned);
+    CHECK(set(odd).confidence == 0);
+    CHECK(set(odd).residual_px == 0);
+    // Nor by hand.
+    const Pile placed = with_alignments(pile, Model::rigid, pile.frames[0].id, {{id, good}});
+    CHECK(with_moved_by_hand(placed, id, Matrix::shift(no_number, 0)) == placed);
+}
+
+TEST_CASE("a matrix has 1 as its last element, however it is made") {
+    const Matrix twice({2, 0, 4, 0, 2, 6, 0, 0, 2});
+    CHECK(twice == Matrix::shift(2, 3));
+    const Matrix tilted({1.01, 0.02, 5, -0.01, 0.99, -7, 1e-4, -2e-4, 1});
+    for (const Matrix& m : {inverse(tilted), tilted * tilted, at_level(tilted, 3), from_level(tilted, 2),
+                            inverse(tilted) * Matrix::rigid(0.4, {10, 20}, 3, 4) * tilted})
+        CHECK(m.m()[8] == 1);
+    CHECK(rms_distance(inverse(inverse(tilted)), tilted, {3000, 2000}) < 1e-6);
+    CHECK_FALSE(Matrix({1, 0, 0, 0, 1, 0, 0, 0, 0}).finite());
+}
+
+TEST_CASE("what lies behind the camera of a frame is not reached by it, and takes no part") {
+    // The frame looks far to the side: a part of the canvas is behind it.
+    const double f = 60;
+    const Size size{100, 80};
+    const Matrix to_pixels({f, 0, 49.5, 0, f, 39.5, 0, 0, 1});
+    for (const double angle : {0.5, 1.2, 1.6, 2.2, 3.0}) {
+        INFO(angle);
+        const Matrix turn({std::cos(angle), 0, std::sin(angle), 0, 1, 0, -std::sin(angle), 0, std::cos(angle)});
+        const Matrix to_canvas = to_pixels * turn * inverse(to_pixels);
+        if (!to_canvas.finite() || !inverse(to_canvas).finite()) continue;
+        const kernels::SourceMap map(Placement(to_canvas), size);
+        kernels::RowPlaces places(map, {0, size.width});
+        for (int y = 0; y < size.height; ++y) {
+            places.go_to(y);
+            const kernels::Span covered = places.covered({0, size.width});
+            for (int x = covered.begin; x < covered.end; ++x) {
+                // The direction of the pixel, turned back into the frame's camera, lies before it.
+                const double u = (x - 49.5) / f;
+                const double before = std::sin(angle) * u + std::cos(angle);
+                if (before < 0.02) FAIL("pixel " << x << " " << y << " is behind");
+            }
+            if (!covered.empty()) {
+                const kernels::Reach reach = places.rows(covered);
+                CHECK(reach.first > -200000000);
+                CHECK(reach.last < 200000000);
+            }
+        }
+    }
 }

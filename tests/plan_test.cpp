@@ -60,8 +60,8 @@ TEST_CASE("a plan keeps within its budget, and says what it needs when it cannot
     }
     const auto refused = plan_strips(still.costs, still.all, 3, 64 * megabyte);
     REQUIRE_FALSE(refused.ok());
-    CHECK(refused.failure().sentence.find("90 frames") != std::string::npos);
-    CHECK(refused.failure().sentence.find("64 MB are allowed") != std::string::npos);
+    CHECK(refused.failure().english().find("90 frames") != std::string::npos);
+    CHECK(refused.failure().english().find("64 MB are allowed") != std::string::npos);
 }
 
 TEST_CASE("a window holds the band that is made and the one that is merged") {

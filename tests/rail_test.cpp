@@ -76,6 +76,7 @@ TEST_CASE("the rail works by keyboard", "[window]") {
     run_of(folder, {{0, 25}, {30, 25}, {60, 25}, {90, 25}});
     Rail r;
     REQUIRE(r.w.open(folder));
+    r.rail->setFocus();
     QTest::keyClick(r.rail, Qt::Key_End);
     CHECK(r.w.studio().current() == r.w.pile().frames[3].id);
     QTest::keyClick(r.rail, Qt::Key_Home, Qt::ShiftModifier);

@@ -99,7 +99,7 @@ TEST_CASE("a pile of raw frames merges like any other, and half a raw file is re
     Job job;
     Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::clear, Order::name, job).value();
     CHECK(merged_ids(pile).size() == 3);
-    CHECK(pile.frames[4].problem.find("quay-0005.dng is not a raw file") == 0);
+    CHECK(pile.frames[4].problem.english().find("quay-0005.dng is not a raw file") == 0);
     CHECK(pile.profile == Profile::linear_srgb());
     const Raster16 merged = test::render_all(with_mode(pile, Mode::median)).value();
     const Raster16 truth = read_picture(raw_run() / "truth/clear.tif").value();

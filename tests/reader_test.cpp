@@ -94,7 +94,7 @@ TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks ar
     write_jpeg(folder / "inks.jpg", grey, Scans::one, Stored::four_inks);
     const Result<Raster16> inks = read_picture(folder / "inks.jpg");
     REQUIRE_FALSE(inks.ok());
-    CHECK(inks.failure().sentence == "inks.jpg is neither grey nor RGB. Save it as RGB.");
+    CHECK(inks.failure().english() == "inks.jpg is neither grey nor RGB. Save it as RGB.");
 }
 
 TEST_CASE("a JPEG gives its brightness alone, at every level and upright; other files have none apart") {
@@ -187,7 +187,7 @@ TEST_CASE("bytes of a file are read from anywhere, to its end and no further") {
     fs::remove(folder / "a.bin");
     const Result<std::size_t> gone = bytes.read(0, out);
     REQUIRE_FALSE(gone.ok());
-    CHECK(gone.failure().sentence == "a.bin is not there. Was it moved or renamed?");
+    CHECK(gone.failure().english() == "a.bin is not there. Was it moved or renamed?");
     CHECK_FALSE(io::FileBytes::open(folder / "a.bin").ok());
 }
 

@@ -19,57 +19,125 @@ void two_frames(const Folder& folder) {
         write(folder / ("f" + std::to_string(i) + ".png"), speckle_8({40, 30}, 3, unsigned(i)), 8);
 }
 
-QString own_file() {
-    return QDir(app::Recovery::folder())
-        .filePath(QStringLiteral("unsaved-%1.pile").arg(QCoreApplication::applicationPid()));
+bool kept(Window& w) {
+    return wait_for([&] { return QFile::exists(w.window.recovery().file()) && !w.window.recovery().busy(); }, 10000);
+}
+
+// The files of a run that goes on, laid beside as they are found when it has ended without a word.
+QString as_after_a_crash(Window& w, const QString& name) {
+    const QString left = QDir(app::Recovery::folder()).filePath(QStringLiteral("unsaved-%1.pile").arg(name));
+    for (const QString& ending : {QString(), QStringLiteral(".json")}) {
+        QFile::remove(left + ending);
+        QFile::copy(w.window.recovery().file() + ending, left + ending);
+    }
+    return left;
+}
+
+void sweep() {
+    for (const app::LeftOver& left : app::Recovery::left_over()) app::Recovery::throw_away(left.file);
 }
 
 }  // namespace
 
 TEST_CASE("edits are kept on disk until they are saved or let go", "[window]") {
+    sweep();
     const Folder folder;
     two_frames(folder);
     Window w;
     REQUIRE(w.open(folder));
-    CHECK_FALSE(QFile::exists(own_file()));
-    w.studio().document().edit(with_mode(w.pile(), Mode::median), QStringLiteral("median"));
-    REQUIRE(wait_for([] { return QFile::exists(own_file()); }, 10000));
-    const Result<LoadedPile> kept = load_pile(own_file().toStdString());
-    REQUIRE(kept.ok());
-    CHECK(kept.value().pile.merge.mode == Mode::median);
-    CHECK(kept.value().missing.empty());
-    // A process that runs is not taken for one that crashed.
-    CHECK(app::Recovery::left_over() != own_file());
-    w.studio().save(QString::fromStdString((folder / "a.pile").string()));
+    CHECK_FALSE(QFile::exists(w.window.recovery().file()));
+    w.key(Qt::Key_A);
+    REQUIRE(kept(w));
+    const Result<LoadedPile> loaded = load_pile(w.window.recovery().file().toStdString());
+    REQUIRE(loaded.ok());
+    CHECK(loaded.value().pile == w.pile());
+    // A run that goes on is not taken for one that crashed.
+    CHECK(app::Recovery::left_over().empty());
+    const Answering dialog(choose({folder / "a.pile"}));
+    w.key(Qt::Key_S, Qt::ControlModifier);
+    CHECK(dialog.came());
     REQUIRE(w.quiet());
-    CHECK_FALSE(QFile::exists(own_file()));
+    CHECK(wait_for([&] { return !QFile::exists(w.window.recovery().file()); }, 5000));
 }
 
-TEST_CASE("what a crash left behind is offered at the start and opens as unsaved", "[window]") {
+TEST_CASE("what crashes left behind is listed with name and picture, taken up or thrown away", "[window]") {
+    sweep();
     const Folder folder;
     two_frames(folder);
-    Pile pile;
+    Pile first;
+    QString saved = QString::fromStdString((folder / "evening.pile").string());
     {
         Window w;
         REQUIRE(w.open(folder));
-        pile = with_mode(w.pile(), Mode::minimum);
+        w.key(Qt::Key_A);
+        REQUIRE(kept(w));
+        as_after_a_crash(w, QStringLiteral("never-saved"));
+        {
+            const Answering dialog(choose({folder / "evening.pile"}));
+            w.key(Qt::Key_S, Qt::ControlModifier);
+        }
+        REQUIRE(w.quiet());
+        w.click("knot_3");
+        w.click("mode_minimum");
+        first = w.pile();
+        REQUIRE(kept(w));
+        as_after_a_crash(w, QStringLiteral("was-saved"));
     }
-    QDir().mkpath(app::Recovery::folder());
-    // No process has this number: it is above the kernel's own limit.
-    const QString left = QDir(app::Recovery::folder()).filePath(QStringLiteral("unsaved-99999999.pile"));
-    REQUIRE(save_pile(pile, left.toStdString()).ok());
+    REQUIRE(app::Recovery::left_over().size() == 2);
     {
         Window w;
-        auto* button = w.find<QPushButton>("left_over");
-        REQUIRE(button->isVisible());
-        QTest::mouseClick(button, Qt::LeftButton);
+        REQUIRE(w.find<QPushButton>("left_over_take_0")->isVisible());
+        REQUIRE(w.find<QPushButton>("left_over_take_1")->isVisible());
+        const std::vector<app::LeftOver> left = app::Recovery::left_over();
+        const auto evening = std::find_if(left.begin(), left.end(), [&](const auto& l) { return l.path == saved; });
+        REQUIRE(evening != left.end());
+        CHECK(evening->name == QStringLiteral("evening.pile"));
+        CHECK_FALSE(evening->picture.isNull());
+        w.click(("left_over_take_" + std::to_string(evening - left.begin())).c_str());
         REQUIRE(wait_for([&] { return w.studio().document().open(); }));
         REQUIRE(w.settle());
-        CHECK(w.pile().merge.mode == Mode::minimum);
+        CHECK(w.pile() == first);
         CHECK(w.studio().document().edited());
-        REQUIRE(wait_for([] { return QFile::exists(own_file()); }, 10000));
-        REQUIRE(wait_for([&] { return !QFile::exists(left); }, 10000));
+        // Its place came back: it is saved there without a question.
+        CHECK(w.studio().document().path() == saved);
+        // The other is still offered elsewhere; the one in work is not.
+        CHECK(app::Recovery::left_over().size() == 1);
+        w.key(Qt::Key_S, Qt::ControlModifier);
+        REQUIRE(w.quiet());
+        CHECK(load_pile(saved.toStdString()).value().pile == first);
+    }
+    {
+        Window w;
+        {
+            const Answering stays(answer(0, QStringLiteral("Throw away")));
+            w.click("left_over_away_0");
+            CHECK(stays.came());
+        }
+        CHECK(app::Recovery::left_over().size() == 1);
+        let_pass();
+        const Answering goes(answer(1, QStringLiteral("Throw away")));
+        w.click("left_over_away_0");
+        CHECK(goes.came());
+        CHECK(app::Recovery::left_over().empty());
+        CHECK(wait_for([&] { return !w.find<QWidget>("left_overs")->isVisible(); }, 2000));
+    }
+    const Window w;
+    CHECK(app::Recovery::left_over().empty());
+}
+
+TEST_CASE("a left-over that is damaged is not deleted, and says why it cannot be opened", "[window]") {
+    sweep();
+    QDir().mkpath(app::Recovery::folder());
+    const QString left = QDir(app::Recovery::folder()).filePath(QStringLiteral("unsaved-damaged.pile"));
+    {
+        QFile file(left);
+        REQUIRE(file.open(QIODevice::WriteOnly));
+        file.write("half of it");
     }
     Window w;
-    CHECK_FALSE(w.find<QPushButton>("left_over")->isVisible());
+    w.click("left_over_take_0");
+    REQUIRE(wait_for([&] { return w.told().contains(QStringLiteral("not a pile")); }, 5000));
+    CHECK(QFile::exists(left));
+    CHECK_FALSE(w.studio().document().open());
+    REQUIRE(app::Recovery::throw_away(left));
 }

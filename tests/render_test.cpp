@@ -243,7 +243,7 @@ TEST_CASE("a frame that has changed under an open pile is noticed") {
     const Result<Raster16> out = test::render_all(pile);
     REQUIRE_FALSE(out.ok());
     CHECK(out.failure().file == pile.frames[1].file->path.string());
-    CHECK(out.failure().sentence.find("has changed") != std::string::npos);
+    CHECK(out.failure().english().find("has changed") != std::string::npos);
 }
 
 TEST_CASE("a stopped job stops the merge") {

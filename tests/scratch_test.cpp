@@ -60,8 +60,8 @@ TEST_CASE("pieces of scratch hold what is written, have no name, and give their 
         const auto refused = scratch->take(8 * megabyte);
         REQUIRE_FALSE(refused.ok());
         CHECK(refused.failure().fault == Fault::output);
-        CHECK(refused.failure().sentence.find("8 MB are needed") != std::string::npos);
-        CHECK(refused.failure().sentence.find("only 7 MB are left") != std::string::npos);
+        CHECK(refused.failure().english().find("8 MB are needed") != std::string::npos);
+        CHECK(refused.failure().english().find("only 7 MB are left") != std::string::npos);
         CHECK(scratch->room() == 7 * megabyte);
     }
     CHECK(scratch->used() == 0);
@@ -74,7 +74,7 @@ TEST_CASE("scratch that cannot be had is a sentence, and takes no room") {
     const auto scratch = Scratch::in(folder / "file.png" / "cache", megabyte);
     const auto refused = scratch->take(1000);
     REQUIRE_FALSE(refused.ok());
-    CHECK(refused.failure().sentence.find("cannot be had") != std::string::npos);
+    CHECK(refused.failure().english().find("cannot be had") != std::string::npos);
     CHECK(scratch->room() == megabyte);
 }
 
@@ -186,7 +186,7 @@ TEST_CASE("pictures of many scans, turned ones and turned frames merge within li
     CHECK(roomy.value().plan.frames_in_scratch == 0);
     const auto scratch = Scratch::in(folder / "c", 200 * megabyte);
     const auto tight = export_picture(pile, out / "tight.tif", {{}, 72 * megabyte, scratch}, job);
-    INFO((tight.ok() ? "" : tight.failure().sentence));
+    INFO((tight.ok() ? "" : tight.failure().english()));
     REQUIRE(tight.ok());
     CHECK(tight.value().plan.frames_in_scratch == 3);
     CHECK(tight.value().plan.peak_bytes <= 72 * megabyte);
@@ -196,6 +196,6 @@ TEST_CASE("pictures of many scans, turned ones and turned frames merge within li
     const auto no_disk =
         export_picture(pile, out / "none.tif", {{}, 72 * megabyte, Scratch::in(folder / "c", megabyte)}, job);
     REQUIRE_FALSE(no_disk.ok());
-    CHECK(no_disk.failure().sentence.find("working files") != std::string::npos);
+    CHECK(no_disk.failure().english().find("working files") != std::string::npos);
     CHECK_FALSE(fs::exists(out / "none.tif"));
 }

@@ -161,11 +161,12 @@ TEST_CASE("a dark that does not fit is not subtracted and is said") {
     Pile iso = with_darks(glowing(folder, 10, 1600), Darks::on);
     CHECK(darks_of(iso, iso.frames[0]).ids.empty());
     REQUIRE(useless_darks(iso).size() == 2);
-    CHECK(useless_darks(iso).begin()->second ==
+    CHECK(useless_darks(iso).begin()->second.english() ==
           "d0.tif was taken at ISO 1600, the frames at 800. Take darks at the ISO of the frames.");
     Pile shorter = with_darks(glowing(folder, 5, 800, 0.5), Darks::on);
     CHECK(darks_of(shorter, shorter.frames[0]).ids.empty());
-    CHECK(useless_darks(shorter).begin()->second.find("exposed for 5 s, the frames for 10 s") != std::string::npos);
+    CHECK(useless_darks(shorter).begin()->second.english().find("exposed for 5 s, the frames for 10 s") !=
+          std::string::npos);
     shorter = with_base(with_mode(with_darks(std::move(shorter), Darks::scaled), Mode::one), 1);
     CHECK(useless_darks(shorter).empty());
     CHECK(darks_of(shorter, shorter.frames[0]).scale == Approx(2));

@@ -342,8 +342,8 @@ TEST_CASE("the lighthouse's sky is placed within a fifth of a pixel, the knocked
         INFO("frame " << shot);
         CHECK(found.at(frame.id).aligned);
         // The sky turns the other way round when time goes on as seen by this axis.
-        const double error = std::min(sky.error(found.at(frame.id), time, {moved.m[2], moved.m[5]}),
-                                      sky.error(found.at(frame.id), -time, {moved.m[2], moved.m[5]}));
+        const double error = std::min(sky.error(found.at(frame.id), time, {moved.m()[2], moved.m()[5]}),
+                                      sky.error(found.at(frame.id), -time, {moved.m()[2], moved.m()[5]}));
         CHECK(error < 0.1);
     }
     CHECK(shot == 10);

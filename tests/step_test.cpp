@@ -131,7 +131,7 @@ TEST_CASE("a band that cannot be finished, and a stop, end the work") {
         notes.on_finish = [](const Band&) -> Status { return Failure{Fault::output, "", "the disk is full"}; };
         const Status done = bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 30, 2000}, 0}, job, notes);
         REQUIRE_FALSE(done.ok());
-        CHECK(done.failure().sentence == "the disk is full");
+        CHECK(done.failure().english() == "the disk is full");
         CHECK(notes.finished.size() == 1);
     }
     {

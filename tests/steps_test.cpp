@@ -145,7 +145,7 @@ TEST_CASE("the Align step aligns to any frame and crops to what is shared", "[wi
     REQUIRE(w.quiet());
     CHECK(w.pile().reference == w.pile().frames[2].id);
     CHECK(w.pile().frames[2].alignment->to_reference.is_identity());
-    CHECK(w.pile().frames[0].alignment->to_reference.m[2] == Approx(-5).margin(0.1));
+    CHECK(w.pile().frames[0].alignment->to_reference.m()[2] == Approx(-5).margin(0.1));
     w.click("align_none");
     CHECK(w.pile().model == Model::none);
     w.studio().document().undo();
@@ -184,7 +184,7 @@ TEST_CASE("the Export step keeps the format in the pile and reports what it wrot
     CHECK(w.find<QLabel>("export_report")->text().contains(QStringLiteral("320 x 240")));
     w.studio().export_to(QString::fromStdString((folder / "f1.tif").string()));
     REQUIRE(w.quiet());
-    CHECK(w.find<QLabel>("job_words")->text().contains(QStringLiteral("Originals are never written over")));
+    CHECK(w.told().contains(QStringLiteral("Originals are never written over")));
     choose(format, 1);
     CHECK(w.pile().exporting.bits == 16);
     CHECK(w.pile().exporting.ending == ".png");
@@ -243,7 +243,7 @@ TEST_CASE("long work shows what it does and a button that stops it", "[window]")
     Window w;
     REQUIRE(w.open(folder));
     std::atomic<bool> stopped{false};
-    w.studio().work().run<int>(
+    w.studio().finding().run<int>(
         [&](Job& job) {
             job.begin("Waiting for the tide", 100);
             job.advance(30);
@@ -252,14 +252,12 @@ TEST_CASE("long work shows what it does and a button that stops it", "[window]")
             return 0;
         },
         [](int) {});
-    auto* stop = w.find<QPushButton>("stop");
-    const auto* words = w.find<QLabel>("job_words");
-    REQUIRE(
-        wait_for([&] { return stop->isVisible() && words->text().contains(QStringLiteral("Waiting for the tide")); }));
-    CHECK(w.window.findChild<QProgressBar*>()->value() == 300);
-    QTest::mouseClick(stop, Qt::LeftButton);
+    REQUIRE(wait_for([&] { return w.seen<QPushButton>("stop") != nullptr; }));
+    CHECK(w.seen<QLabel>("job_words")->text().contains(QStringLiteral("Waiting for the tide")));
+    CHECK(w.seen<QProgressBar>("job_progress")->value() == 300);
+    w.click(w.seen<QPushButton>("stop"));
     REQUIRE(wait_for([&] { return stopped.load(); }, 5000));
-    CHECK_FALSE(w.studio().work().busy());
+    CHECK_FALSE(w.studio().busy());
 }
 
 TEST_CASE("everything that can be chosen has a word and says what it does") {

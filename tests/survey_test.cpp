@@ -100,7 +100,7 @@ TEST_CASE("in the burst of the shelf the soft frame is odd; the restless hand is
         const Point middle{799.5, 533};
         CHECK(s.of(n).shift_px->x == Approx(truth(middle).x - middle.x).margin(0.15));
         CHECK(s.of(n).shift_px->y == Approx(truth(middle).y - middle.y).margin(0.15));
-        CHECK(*s.of(n).turn_degrees == Approx(std::atan2(truth.m[3], truth.m[0]) * 180 / M_PI).margin(0.02));
+        CHECK(*s.of(n).turn_degrees == Approx(std::atan2(truth.m()[3], truth.m()[0]) * 180 / M_PI).margin(0.02));
     }
 }
 

@@ -38,7 +38,7 @@ std::map<std::string, std::string> bytes_of_all(const Folder& folder) {
 }
 
 void go_to(Window& w, const char* knot) {
-    QTest::mouseClick(w.find<QWidget>(knot), Qt::LeftButton);
+    w.click(knot);
 }
 
 struct Stage {
@@ -80,6 +80,7 @@ std::vector<Stage> work_through(Window& w) {
     done("nudged");
     CHECK(placement(w.pile(), w.pile().frames[2]).to_canvas({0, 0}).x == Approx(before.x + 1));
     w.click("page_zones");
+    w.click("sky_brush_keep");
     Brush brush = w.window.canvas().brush();
     brush.size = 200;
     brush.softness = 0;

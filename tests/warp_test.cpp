@@ -271,7 +271,7 @@ TEST_CASE("what counts as one place is one to the eye") {
     const Raster16 source = test::speckle({600, 60}, 1, 3);
     // Down in every source column first, at the place where the canvas row crosses it; then across.
     const auto exact = [&](const Matrix& to_source, double x, double y) {
-        const auto& m = to_source.m;
+        const auto& m = to_source.m();
         const Point p = to_source({x, y});
         const int u = int(std::floor(p.x));
         const auto along = kernels::lanczos_weights(float(p.x - u));

@@ -19,7 +19,7 @@ void flats(const Folder& folder, int count) {
 }
 
 void paint_mode(Window& w) {
-    QTest::mouseClick(w.find<QWidget>("knot_4"), Qt::LeftButton);
+    w.click("knot_4");
     w.find<QSlider>("brush_softness")->setValue(0);
     w.find<QSlider>("brush_size")->setValue(60);
 }

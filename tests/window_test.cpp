@@ -49,7 +49,7 @@ TEST_CASE("the whole way: demo, mode, aside, align, part, undo, save, open again
     CHECK(w.pile().frames.size() == 6);
     CHECK(w.pile().merge.mode == Mode::median);
 
-    QTest::mouseClick(w.find<QWidget>("knot_3"), Qt::LeftButton);
+    w.click("knot_3");
     w.click("mode_mean");
     CHECK(w.pile().merge.mode == Mode::mean);
     w.click("mode_maximum");
@@ -60,13 +60,13 @@ TEST_CASE("the whole way: demo, mode, aside, align, part, undo, save, open again
     w.key(Qt::Key_A);
     CHECK(w.pile().frames[2].aside);
 
-    QTest::mouseClick(w.find<QWidget>("knot_2"), Qt::LeftButton);
+    w.click("knot_2");
     w.click("align_shift");
     REQUIRE(w.quiet());
     CHECK(w.pile().model == Model::shift);
     CHECK(w.pile().frames[1].alignment.has_value());
 
-    QTest::mouseClick(w.find<QWidget>("knot_4"), Qt::LeftButton);
+    w.click("knot_4");
     w.studio().select(w.pile().frames[4].id);
     w.key(Qt::Key_2);
     REQUIRE(w.window.viewer().view() == app::View::frame);
@@ -108,9 +108,10 @@ TEST_CASE("every edit can be undone, back to the pile that was opened", "[window
     Window w;
     REQUIRE(w.open(folder));
     const Pile first = w.pile();
+    w.click("knot_3");
     w.click("mode_median");
-    w.find<QSlider>("strength");
     w.key(Qt::Key_A);
+    w.click("knot_2");
     w.click("align_rigid");
     REQUIRE(w.quiet());
     w.studio().choose_outcome(Outcome::quiet);
@@ -201,12 +202,8 @@ TEST_CASE("broken frames and broken piles are told in the window, and the rest g
     CHECK(merged_ids(w.pile()).size() == 3);
     CHECK(w.find<QWidget>("look_in")->isVisible());
     std::ofstream(folder / "bad.pile") << "x";
-    QSignalSpy said(&w.studio(), &app::Studio::said);
-    w.studio().add({QString::fromStdString((folder / "bad.pile").string())});
-    REQUIRE(w.quiet());
-    REQUIRE(said.count() == 1);
-    CHECK(said[0][0].toString().contains(QStringLiteral("bad.pile")));
-    CHECK(said[0][1].toBool());
+    w.drop({folder / "bad.pile"});
+    REQUIRE(wait_for([&] { return w.told().contains(QStringLiteral("bad.pile is not a pile")); }));
     CHECK(merged_ids(w.pile()).size() == 3);
 }
 
@@ -251,9 +248,9 @@ TEST_CASE("long work can be stopped and leaves the pile as it was", "[window]") 
     REQUIRE(w.open(folder));
     const Pile before = w.pile();
     w.studio().align(Model::rigid, before.reference);
-    CHECK(w.studio().work().busy());
-    w.studio().work().stop();
-    CHECK_FALSE(w.studio().work().busy());
+    CHECK(w.studio().busy());
+    w.studio().finding().stop();
+    CHECK_FALSE(w.studio().busy());
     QTest::qWait(300);
     CHECK(w.pile() == before);
 }

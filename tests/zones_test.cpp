@@ -309,7 +309,7 @@ TEST_CASE("zones that were not painted cannot be snapped") {
     CHECK_FALSE(snap_zones(pile, 20, store, job).ok());
     const auto none = snap_zones(with_zones(pile, Mask(pile.size)), 20, store, job);
     REQUIRE_FALSE(none.ok());
-    CHECK(none.failure().sentence.find("Paint roughly") == 0);
+    CHECK(none.failure().english().find("Paint roughly") == 0);
 }
 
 TEST_CASE("what turns with the stars is suggested as sky, and both zones come out clean") {

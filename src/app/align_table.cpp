@@ -58,7 +58,7 @@ AlignTable::AlignTable(Studio& studio, QWidget* parent) : QFrame(parent), studio
     table_->setObjectName(QStringLiteral("align_table"));
     table_->setAccessibleName(tr("How the frames lie"));
     table_->setHeaderLabels(
-        {tr("Frame"), tr("Right"), tr("Down"), tr("Turn °"), tr("Scale"), tr("Left"), tr("Sure %"), tr("State")});
+        {tr("Frame"), tr("Across"), tr("Down"), tr("Turn °"), tr("Scale"), tr("Rest"), tr("Sure %"), tr("State")});
     for (const int moved : {1, 2})
         table_->headerItem()->setToolTip(moved, tr("How far the middle of the frame was moved, in pixels"));
     table_->headerItem()->setToolTip(5,

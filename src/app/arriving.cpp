@@ -7,6 +7,7 @@
 #include <thread>
 
 #include "app/demo.h"
+#include "app/words.h"
 #include "io/arrivals.h"
 #include "pile/edits.h"
 
@@ -71,7 +72,7 @@ void Arriving::watch(const QString& folder, Outcome outcome) {
 }
 
 void Arriving::take(const Batch& batch) {
-    for (const Failure& failure : batch.broken) studio_.say(QString::fromStdString(failure.sentence), true);
+    for (const Failure& failure : batch.broken) studio_.say(said(failure), true);
     if (batch.folder_gone) {
         studio_.say(tr("The folder %1 is gone. What has come so far stays.").arg(folder_), true);
         stop();
@@ -81,7 +82,7 @@ void Arriving::take(const Batch& batch) {
     if (!studio_.document().open()) {
         Result<Pile> pile = pile_of(batch.frames, outcome_, Order::captured);
         if (!pile.ok()) {
-            studio_.say(QString::fromStdString(pile.failure().sentence), true);
+            studio_.say(said(pile.failure()), true);
             return;
         }
         beginning_ = true;
@@ -113,8 +114,7 @@ void Arriving::photograph(const CameraSettings& settings) {
     camera_.run<Result<practice::Practised>>(
         [entry, folder, options](Job& job) { return practice::practise(*entry, folder.toStdString(), options, job); },
         [this, scene = settings.scene](const Result<practice::Practised>& done) {
-            if (!done.ok() && done.failure().fault != Fault::stopped)
-                studio_.say(QString::fromStdString(done.failure().sentence), true);
+            if (!done.ok() && done.failure().fault != Fault::stopped) studio_.say(said(done.failure()), true);
             if (done.ok()) studio_.say(tr("The practice camera has finished: %1").arg(scene));
             emit changed();
         });

@@ -1,6 +1,5 @@
 #include "app/brush_panel.h"
 
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <cmath>
 
@@ -27,18 +26,16 @@ QString percent(int value) {
 
 }  // namespace
 
-BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, Kind kind, QWidget* parent)
-    : QWidget(parent), canvas_(canvas) {
+BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, Kind kind, PaintOn on, QWidget* parent)
+    : QWidget(parent), canvas_(canvas), on_(on) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(space::small);
     auto* row = new QHBoxLayout;
     keep_ = push(words.keep, name + QStringLiteral("_keep"), words.keep_tip, this);
     give_back_ = push(words.give_back, name + QStringLiteral("_give_back"), words.give_back_tip, this);
-    auto* group = new QButtonGroup(this);
     for (QPushButton* b : {keep_, give_back_}) {
         b->setCheckable(true);
-        group->addButton(b);
         row->addWidget(b);
     }
     column->addLayout(row);
@@ -65,17 +62,22 @@ BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, 
         Brush brush = canvas_.brush();
         brush.keep = keep;
         canvas_.set_brush(brush);
+        canvas_.set_painting(on_);
+        refresh();
     };
     connect(keep_, &QPushButton::clicked, this, [choose] { choose(true); });
     connect(give_back_, &QPushButton::clicked, this, [choose] { choose(false); });
     connect(&canvas, &Canvas::brush_changed, this, &BrushPanel::refresh);
+    connect(&canvas, &Canvas::painting_changed, this, &BrushPanel::refresh);
     refresh();
 }
 
 void BrushPanel::refresh() {
     const Brush& brush = canvas_.brush();
-    keep_->setChecked(brush.keep);
-    give_back_->setChecked(!brush.keep);
+    // Neither, while the brush is not taken up.
+    const bool paints = canvas_.paints_on() == on_;
+    keep_->setChecked(paints && brush.keep);
+    give_back_->setChecked(paints && !brush.keep);
     if (std::lround(size_at(size_->value())) != std::lround(brush.size)) size_->set_value(position_of(brush.size));
     softness_->set_value(int(std::lround(brush.softness * 100)));
     strength_->set_value(int(std::lround(brush.strength * 100)));

@@ -44,12 +44,14 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
         update();
     });
     connect(&studio.document(), &Document::opened, this, [this] {
-        stroke_.reset();
+        leave_drag();
         part_ = 0;
         fit();
     });
     connect(&studio.document(), &Document::changed, this, [this] {
         if (part_ != 0 && !find_part(studio_.pile(), part_)) set_active_part(0);
+        // A stroke on what is no more as it was would bring that back.
+        if (stroke_ && !(base_of_stroke() == stroke_base_)) leave_drag();
         update();
     });
 }
@@ -119,17 +121,52 @@ QPointF Canvas::to_canvas(QPointF p) const {
 }
 
 void Canvas::set_painting(PaintOn what) {
-    if (stroke_ && what != painting_) stroke_.reset();
+    if (what == painting_) return;
+    leave_drag();
     painting_ = what;
+    settle_cursor(pointer_);
+    update();
+    emit painting_changed();
+}
+
+void Canvas::set_tool(CanvasTool* tool) {
+    leave_drag();
+    tool_ = tool;
     settle_cursor(pointer_);
     update();
 }
 
-void Canvas::set_tool(CanvasTool* tool) {
-    tool_ = tool;
-    tool_works_ = false;
+bool Canvas::leave_drag() {
+    if (!stroke_ && !tool_works_ && !panning_ && !dividing_) return false;
+    const bool tried = stroke_ && painting_ == PaintOn::parts;
+    stroke_.reset();
+    down_by_key_ = false;
+    panning_ = dividing_ = false;
+    if (std::exchange(tool_works_, false)) tool_->cancel();
+    if (tried && viewer_.trying()) viewer_.leave_trial();
     settle_cursor(pointer_);
     update();
+    return true;
+}
+
+bool Canvas::leave_tool() {
+    if (!painting() && !tool_) return false;
+    set_painting(PaintOn::nothing);
+    emit tool_left();
+    return true;
+}
+
+void Canvas::pan(QPointF way) {
+    constexpr double step = 60;
+    centre_ += step * way / zoom_;
+    keep_inside();
+    ask();
+    update();
+}
+
+void Canvas::step_mark(QPointF way) {
+    constexpr double step = 12;
+    move_mark(step * way);
 }
 
 void Canvas::set_flicker(bool on) {
@@ -201,9 +238,16 @@ Mask Canvas::painted_mask() const {
     return Mask(pile.size);
 }
 
+Mask Canvas::base_of_stroke() const {
+    if (painting_ != PaintOn::parts) return painted_mask();
+    const Part* part = find_part(studio_.pile(), stroke_part_);
+    return part ? part->mask : Mask(studio_.pile().size);
+}
+
 void Canvas::begin_stroke(QPointF at) {
     if (painting_ != PaintOn::parts) {
-        stroke_.emplace(painted_mask(), brush_);
+        stroke_base_ = base_of_stroke();
+        stroke_.emplace(stroke_base_, brush_);
         extend_stroke(at);
         return;
     }
@@ -223,8 +267,8 @@ void Canvas::begin_stroke(QPointF at) {
         return;
     }
     stroke_frame_ = studio_.current();
-    const Part* part = find_part(studio_.pile(), stroke_part_);
-    stroke_.emplace(part ? part->mask : Mask(studio_.pile().size), brush_);
+    stroke_base_ = base_of_stroke();
+    stroke_.emplace(stroke_base_, brush_);
     extend_stroke(at);
 }
 
@@ -240,6 +284,7 @@ void Canvas::extend_stroke(QPointF at) {
 void Canvas::end_stroke() {
     const Mask mask = stroke_->mask();
     stroke_.reset();
+    if (stroke_new_part_ && painting_ == PaintOn::parts && !find_frame(studio_.pile(), stroke_frame_)) return;
     Pile next = studio_.pile();
     if (painting_ == PaintOn::trust) {
         studio_.document().edit(with_trust(std::move(next), mask), tr("Paint where aligning looks"));

@@ -33,6 +33,15 @@ class Canvas : public QWidget {
     bool painting() const { return painting_ != PaintOn::nothing; }
     // Null for none. The tool must outlive its use here.
     void set_tool(CanvasTool* tool);
+    bool has_tool() const { return tool_ != nullptr; }
+    PaintOn paints_on() const { return painting_; }
+    // Gives up the stroke or the drag that goes on; false when there is none.
+    bool leave_drag();
+    // Gives up painting, or the tool that was taken up; false when there is none.
+    bool leave_tool();
+    // By keys: `way` is one of the four directions. Moves the picture, and the mark that stands for the pointer.
+    void pan(QPointF way);
+    void step_mark(QPointF way);
     // Shows the second of two pictures in turn with the first, both whole.
     void set_flicker(bool on);
     bool flickers() const { return flicker_.isActive(); }
@@ -59,6 +68,9 @@ class Canvas : public QWidget {
     void zoom_changed();
     void active_part_changed(int part);
     void brush_changed();
+    void painting_changed();
+    // A person left the tool: who gave it takes it back.
+    void tool_left();
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -87,6 +99,8 @@ class Canvas : public QWidget {
     void begin_stroke(QPointF at);
     // The mask that strokes of this kind go into, as it is.
     Mask painted_mask() const;
+    // What the stroke that goes on is painted on, as it is now.
+    Mask base_of_stroke() const;
     void settle_cursor(QPointF at);
     void extend_stroke(QPointF at);
     void end_stroke();
@@ -134,6 +148,7 @@ class Canvas : public QWidget {
     Brush brush_;
     int part_ = 0;
     std::optional<Stroke> stroke_;
+    Mask stroke_base_;  // what it is painted on
     int stroke_part_ = 0;
     bool stroke_new_part_ = false;
     int stroke_frame_ = 0;

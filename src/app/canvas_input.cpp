@@ -122,24 +122,12 @@ void Canvas::leaveEvent(QEvent*) {
 }
 
 void Canvas::keyPressEvent(QKeyEvent* event) {
-    constexpr double pan = 60;
-    const auto move = [&](double x, double y) {
-        centre_ += QPointF(x, y) / zoom_;
-        keep_inside();
-        ask();
-        update();
-    };
-    constexpr double step = 12;
     const QPointF way = event->key() == Qt::Key_Left    ? QPointF(-1, 0)
                         : event->key() == Qt::Key_Right ? QPointF(1, 0)
                         : event->key() == Qt::Key_Up    ? QPointF(0, -1)
                         : event->key() == Qt::Key_Down  ? QPointF(0, 1)
                                                         : QPointF();
-    if (!way.isNull() && event->modifiers() == Qt::ShiftModifier) {
-        move(pan * way.x(), pan * way.y());
-    } else if (!way.isNull() && event->modifiers() == Qt::ControlModifier) {
-        move_mark(step * way);
-    } else if (!way.isNull() && event->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier)) {
+    if (!way.isNull() && event->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier)) {
         move_mark(way);
     } else if (enter_in(event) && (painting() || tool_)) {
         if (event->isAutoRepeat()) return;
@@ -175,6 +163,7 @@ void Canvas::move_mark(QPointF by) {
 }
 
 void Canvas::focusOutEvent(QFocusEvent* event) {
+    // The key is let go elsewhere.
     if (down_by_key_) lift();
     marked_ = false;
     update();

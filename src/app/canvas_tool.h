@@ -15,6 +15,8 @@ class CanvasTool {
     virtual bool press(QPointF at) = 0;
     virtual void drag(QPointF at) = 0;
     virtual void release() = 0;
+    // The drag is given up: nothing comes of it.
+    virtual void cancel() = 0;
     // What the pointer looks like there; none: as over any picture.
     virtual std::optional<Qt::CursorShape> cursor_at(QPointF at) const = 0;
     virtual void paint(QPainter& painter) const = 0;

@@ -1,14 +1,78 @@
 #include "app/controls.h"
 
+#include <QComboBox>
+#include <QCoreApplication>
 #include <QHBoxLayout>
+#include <QMouseEvent>
 #include <QPainter>
+#include <QPointer>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QSignalBlocker>
 #include <QStyleOptionSlider>
 #include <algorithm>
+#include <vector>
 
 #include "app/theme.h"
 
 namespace bp::app {
+
+namespace {
+
+void collect(QLayout& layout, std::vector<QWidget*>& out);
+
+void collect(QWidget& widget, std::vector<QWidget*>& out) {
+    if (widget.focusPolicy() & Qt::TabFocus) out.push_back(&widget);
+    if (auto* scroll = qobject_cast<QScrollArea*>(&widget)) {
+        if (scroll->widget()) collect(*scroll->widget(), out);
+    } else if (widget.layout()) {
+        collect(*widget.layout(), out);
+    }
+}
+
+void collect(QLayout& layout, std::vector<QWidget*>& out) {
+    for (int i = 0; i < layout.count(); ++i) {
+        QLayoutItem* item = layout.itemAt(i);
+        if (item->widget())
+            collect(*item->widget(), out);
+        else if (item->layout())
+            collect(*item->layout(), out);
+    }
+}
+
+bool has_a_value(const QObject* object) {
+    return qobject_cast<const QSlider*>(object) || qobject_cast<const QAbstractSpinBox*>(object) ||
+           qobject_cast<const QComboBox*>(object);
+}
+
+class WheelGuard final : public QObject {
+  public:
+    using QObject::QObject;
+    bool eventFilter(QObject* watched, QEvent* event) override {
+        if (event->type() != QEvent::Wheel || !has_a_value(watched)) return false;
+        if (static_cast<QWidget*>(watched)->hasFocus()) return false;
+        // It goes to what lies around the control.
+        for (auto* around = static_cast<QWidget*>(watched)->parentWidget(); around; around = around->parentWidget())
+            if (auto* scroll = qobject_cast<QScrollArea*>(around)) {
+                QCoreApplication::sendEvent(scroll->verticalScrollBar(), event);
+                break;
+            }
+        event->accept();
+        return true;
+    }
+};
+
+}  // namespace
+
+void order_tabs(QWidget& root) {
+    std::vector<QWidget*> chain;
+    collect(root, chain);
+    for (std::size_t i = 1; i < chain.size(); ++i) QWidget::setTabOrder(chain[i - 1], chain[i]);
+}
+
+void guard_wheel(QObject& application) {
+    application.installEventFilter(new WheelGuard(&application));
+}
 
 QLabel* quiet_label(const QString& text, QWidget* parent) {
     auto* label = new QLabel(text, parent);
@@ -23,6 +87,8 @@ QPushButton* push(const QString& text, const QString& name, const QString& tip, 
     button->setToolTip(tip);
     button->setAccessibleName(text);
     button->setAccessibleDescription(tip);
+    // A click leaves the keys where they were; by Tab it can be reached.
+    button->setFocusPolicy(Qt::TabFocus);
     return button;
 }
 
@@ -75,6 +141,30 @@ class FilledSlider final : public QSlider {
 
 }  // namespace
 
+namespace {
+
+QPointer<NamedSlider> in_hand;
+
+}  // namespace
+
+bool NamedSlider::leave_drag() {
+    if (!in_hand) return false;
+    NamedSlider& self = *in_hand;
+    in_hand = nullptr;
+    {
+        const QSignalBlocker quiet(self.slider_);
+        // The slider itself goes on until the button is let go: let it think that it was.
+        const QPointF at = self.slider_->rect().center();
+        QMouseEvent release(QEvent::MouseButtonRelease, at, self.slider_->mapToGlobal(at), Qt::LeftButton, Qt::NoButton,
+                            Qt::NoModifier);
+        QCoreApplication::sendEvent(self.slider_, &release);
+        self.slider_->setValue(self.before_);
+    }
+    self.show_value();
+    emit self.left();
+    return true;
+}
+
 NamedSlider::NamedSlider(const QString& name, const QString& tip, int low, int high, std::function<QString(int)> words,
                          QWidget* parent)
     : QWidget(parent), slider_(new FilledSlider(this)), value_(new QLabel(this)), words_(std::move(words)) {
@@ -94,12 +184,20 @@ NamedSlider::NamedSlider(const QString& name, const QString& tip, int low, int h
     slider_->setToolTip(tip);
     slider_->setAccessibleName(name);
     slider_->setAccessibleDescription(tip);
+    slider_->setFocusPolicy(Qt::StrongFocus);
+    connect(slider_, &QSlider::sliderPressed, this, [this] {
+        before_ = slider_->value();
+        in_hand = this;
+    });
     connect(slider_, &QSlider::valueChanged, this, [this](int value) {
         show_value();
         emit changed(value);
         if (!slider_->isSliderDown()) emit settled(value);
     });
-    connect(slider_, &QSlider::sliderReleased, this, [this] { emit settled(slider_->value()); });
+    connect(slider_, &QSlider::sliderReleased, this, [this] {
+        in_hand = nullptr;
+        emit settled(slider_->value());
+    });
     show_value();
 }
 

@@ -10,6 +10,11 @@
 
 namespace bp::app {
 
+// Tab goes through what is inside as the eye does: by the layouts, from the top and the left.
+void order_tabs(QWidget& root);
+// The wheel changes no value unless the control has the focus: it scrolls what the control lies in.
+void guard_wheel(QObject& application);
+
 QLabel* quiet_label(const QString& text, QWidget* parent);
 QPushButton* push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
 QPushButton* lamp_push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
@@ -34,10 +39,13 @@ class NamedSlider : public QWidget {
     int value() const { return slider_->value(); }
     void set_value(int value);  // without a signal
     QSlider* slider() const { return slider_; }
+    // Gives up the drag of whichever slider is in the hand; false when none is.
+    static bool leave_drag();
 
   signals:
     void changed(int value);
     void settled(int value);
+    void left();  // a drag was given up, and the value is as before
 
   private:
     void show_value();
@@ -45,6 +53,7 @@ class NamedSlider : public QWidget {
     QSlider* slider_;
     QLabel* value_;
     std::function<QString(int)> words_;
+    int before_ = 0;  // the drag
 };
 
 }  // namespace bp::app

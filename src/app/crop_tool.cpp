@@ -12,12 +12,13 @@ namespace bp::app {
 namespace {
 
 constexpr double reach = 8;  // screen pixels
-constexpr int least = 16;    // pixels of the picture that a crop keeps each way
 
 // One axis of a crop whose lower, upper or both ends move by `by`, inside [0, length).
 std::pair<int, int> moved(int begin, int end, int which, int by, int length) {
-    if (which < 0) return {std::clamp(begin + by, 0, end - least), end};
-    if (which > 0) return {begin, std::clamp(end + by, begin + least, length)};
+    // A crop that was typed narrower stays as it is; it only is not made narrower still.
+    const int width = std::min(CropTool::least, end - begin);
+    if (which < 0) return {std::clamp(begin + by, 0, end - width), end};
+    if (which > 0) return {begin, std::clamp(end + by, begin + width, length)};
     const int kept = std::clamp(by, -begin, length - end);
     return {begin + kept, end + kept};
 }
@@ -52,6 +53,7 @@ bool CropTool::press(QPointF at) {
 }
 
 void CropTool::drag(QPointF at) {
+    if (!hold_) return;
     const QPointF by = (at - from_) / canvas_.zoom();
     const Size size = studio_.pile().size;
     const bool whole_crop = hold_->across == 0 && hold_->down == 0;
@@ -75,6 +77,11 @@ void CropTool::release() {
     hold_.reset();
     const auto chosen = std::exchange(now_, std::nullopt);
     if (chosen && *chosen != before_) studio_.document().edit(with_crop(studio_.pile(), chosen), QObject::tr("Crop"));
+}
+
+void CropTool::cancel() {
+    hold_.reset();
+    now_.reset();
 }
 
 std::optional<Qt::CursorShape> CropTool::cursor_at(QPointF at) const {

@@ -10,11 +10,13 @@ namespace bp::app {
 // moves it.
 class CropTool final : public CanvasTool {
   public:
+    static constexpr int least = 16;  // pixels of the picture that a crop keeps each way
     CropTool(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio), viewer_(viewer), canvas_(canvas) {}
 
     bool press(QPointF at) override;
     void drag(QPointF at) override;
     void release() override;
+    void cancel() override;
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;
     void paint(QPainter& painter) const override;
 

@@ -1,35 +1,49 @@
 #include "app/jobs.h"
 
+#include <algorithm>
+
 namespace bp::app {
 
-Lane::Lane(QObject* parent) : QObject(parent) {
+Lane::Lane(QObject* parent, Turns turns) : QObject(parent), turns_(turns) {
     pool_.setMaxThreadCount(1);
 }
 
 Lane::~Lane() {
-    if (job_) job_->stop();
+    for (const Entry& entry : jobs_) entry.job->stop();
     pool_.waitForDone();
 }
 
 void Lane::stop() {
-    if (!job_) return;
-    job_->stop();
-    job_.reset();
-    ++generation_;
+    if (!busy()) return;
+    jobs_.front().job->stop();
+    // In a queue it is heard that it was stopped; else it is forgotten.
+    if (turns_ == Turns::queue) return;
+    jobs_.clear();
     emit busy_changed();
 }
 
-std::shared_ptr<Job> Lane::begin() {
-    if (job_) job_->stop();
-    job_ = std::make_shared<Job>();
-    ++generation_;
-    emit busy_changed();
-    return job_;
+void Lane::stop_all() {
+    for (const Entry& entry : jobs_) entry.job->stop();
+    stop();
 }
 
-bool Lane::finish(long generation) {
-    if (generation != generation_) return false;
-    job_.reset();
+std::shared_ptr<Job> Lane::begin(const QString& name) {
+    auto job = std::make_shared<Job>();
+    if (turns_ == Turns::latest && busy()) {
+        const QString before = jobs_.front().name;
+        jobs_.front().job->stop();
+        jobs_.clear();
+        if (!before.isEmpty()) emit replaced(before);
+    }
+    jobs_.push_back({job, name});
+    emit busy_changed();
+    return job;
+}
+
+bool Lane::finish(const std::shared_ptr<Job>& job) {
+    const auto found = std::find_if(jobs_.begin(), jobs_.end(), [&](const Entry& e) { return e.job == job; });
+    if (found == jobs_.end()) return false;
+    jobs_.erase(found);
     emit busy_changed();
     return true;
 }

@@ -5,6 +5,7 @@
 #include <QSignalBlocker>
 #include <algorithm>
 
+#include "app/commands.h"
 #include "app/controls.h"
 #include "app/theme.h"
 #include "app/words.h"
@@ -19,6 +20,7 @@ QComboBox* choice(const QString& name, const QString& words, const QString& tip,
     box->setObjectName(name);
     box->setAccessibleName(words);
     box->setToolTip(tip);
+    box->setFocusPolicy(Qt::TabFocus);
     return box;
 }
 
@@ -34,8 +36,7 @@ LookBar::LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget
     build_difference();
     row->addStretch();
     build_pair();
-    capture_ = push(tr("Capture data"), QStringLiteral("capture_data"),
-                    tr("How this frame was taken, and what differs across the run (I)"), this);
+    capture_ = push(tr("Capture data"), QStringLiteral("capture_data"), tip_of("capture"), this);
     capture_->setCheckable(true);
     row->addWidget(capture_);
     connect(&viewer, &Viewer::view_changed, this, &LookBar::refresh);
@@ -45,7 +46,7 @@ LookBar::LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget
 }
 
 void LookBar::build_play() {
-    play_ = push(tr("Play"), QStringLiteral("play"), tr("Shows the frames one after the other (R)"), this);
+    play_ = push(tr("Play"), QStringLiteral("play"), tip_of("play"), this);
     play_->setCheckable(true);
     rate_ = choice(QStringLiteral("rate"), tr("Frames a second"), tr("How many frames a second, at most"), this);
     for (const int rate : {1, 2, 4, 8, 12, 24}) rate_->addItem(tr("%1 a second").arg(rate), rate);
@@ -83,16 +84,14 @@ void LookBar::build_difference() {
 }
 
 void LookBar::build_pair() {
-    pair_ = push(tr("Side by side"), QStringLiteral("side_by_side"),
-                 tr("Two pictures behind one divider, which can be dragged (D, [ and ]). Hold Space to flip."), this);
+    pair_ = push(tr("Side by side"), QStringLiteral("side_by_side"), tip_of("pair"), this);
     pair_->setCheckable(true);
     second_ = choice(QStringLiteral("second"), tr("On the right"), tr("What stands on the right of the divider"), this);
     second_->addItem(tr("Result"), int(Second::result));
     second_->addItem(tr("Reference"), int(Second::reference));
     second_->addItem(tr("Frame before"), int(Second::before));
     second_->addItem(tr("Held frame"), int(Second::held));
-    hold_ = push(tr("Hold this frame"), QStringLiteral("hold"),
-                 tr("Keeps this frame on the right, to hold others against it (H)"), this);
+    hold_ = push(tr("Hold this frame"), QStringLiteral("hold"), tip_of("hold"), this);
     layout()->addWidget(pair_);
     layout()->addWidget(second_);
     layout()->addWidget(hold_);

@@ -2,6 +2,7 @@
 #include <QCommandLineParser>
 #include <QSettings>
 
+#include "app/controls.h"
 #include "app/main_window.h"
 #include "app/theme.h"
 #include "app/words.h"
@@ -25,6 +26,7 @@ int main(int argc, char** argv) {
     parser.addPositionalArgument(QStringLiteral("files"), QApplication::translate("main", "Frames, folders or a pile"));
     parser.process(application);
     bp::app::install_plurals(application);
+    bp::app::guard_wheel(application);
     bp::app::load_fonts();
     const int saved = QSettings().value(QStringLiteral("theme"), 0).toInt();
     bp::app::apply_theme(application, saved == 1 ? bp::app::ThemeName::noon : bp::app::ThemeName::dusk);

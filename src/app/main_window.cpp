@@ -1,21 +1,24 @@
 #include "app/main_window.h"
 
+#include <QAbstractSpinBox>
 #include <QApplication>
 #include <QCloseEvent>
 #include <QDir>
-#include <QFileDialog>
 #include <QFileInfo>
-#include <QMessageBox>
+#include <QListWidget>
 #include <QMimeData>
 #include <QScreen>
 #include <QSettings>
-#include <QShortcut>
+#include <QTimer>
 #include <QVBoxLayout>
 #include <utility>
 
 #include "app/align_table.h"
 #include "app/capture_panel.h"
 #include "app/clip_dialog.h"
+#include "app/controls.h"
+#include "app/keys_sheet.h"
+#include "app/questions.h"
 #include "app/steps/align_step.h"
 #include "app/steps/even_step.h"
 #include "app/steps/export_step.h"
@@ -23,7 +26,9 @@
 #include "app/steps/merge_step.h"
 #include "app/steps/parts_step.h"
 #include "app/theme.h"
+#include "app/tone_panel.h"
 #include "app/words.h"
+#include "io/clip.h"
 #include "io/kinds.h"
 
 namespace bp::app {
@@ -62,33 +67,43 @@ MainWindow::MainWindow()
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     pages_ = new QStackedWidget(centre);
-    recovery_ = new Recovery(*studio_, this);
+    recovery_ = new Recovery(
+        *studio_, [this] { return viewer_->overview().image; }, this);
     start_ = new StartScreen;
     pages_->addWidget(start_);
     pages_->addWidget(build_desk());
     column->addWidget(pages_, 1);
-    jobs_ = new JobBar(centre);
-    column->addWidget(jobs_);
     setCentralWidget(centre);
-    jobs_->watch(studio_->work());
-    jobs_->watch(viewer_->lane());
+    notices_ = new Notices(centre);
+    for (Lane* lane :
+         {&studio_->opening(), &studio_->finding(), &studio_->exporting(), &studio_->saving(), &viewer_->lane()})
+        notices_->watch(*lane);
 
     connect(start_, &StartScreen::outcome_chosen, this, [this](Outcome outcome) { choose_and_open(outcome); });
     connect(start_, &StartScreen::open_wanted, this, [this] { choose_and_open(std::nullopt); });
     connect(start_, &StartScreen::demo_chosen, studio_, &Studio::open_demo);
     connect(start_, &StartScreen::theme_wanted, this, &MainWindow::flip_theme);
-    connect(studio_, &Studio::said, jobs_, &JobBar::say);
+    connect(studio_, &Studio::said, notices_, &Notices::say);
+    for (Lane* lane : {&studio_->exporting(), &studio_->saving()})
+        connect(
+            lane, &Lane::busy_changed, this,
+            [this] {
+                if (!studio_->writing() && when_written_) std::exchange(when_written_, {})();
+            },
+            Qt::QueuedConnection);
     connect(&studio_->document(), &Document::opened, this, [this] {
         const bool open = studio_->document().open();
         pages_->setCurrentIndex(open ? 1 : 0);
+        notices_->keep_below(open ? canvas_->mapTo(centralWidget(), QPoint(0, 0)).y() : 0);
         if (open) {
             steps_->open(0);
             canvas_->setFocus();
+        } else {
+            start_->setFocus();
         }
     });
     connect(&studio_->document(), &Document::changed, this, [this] {
         const Document& document = studio_->document();
-        if (after_save_ && !document.edited()) std::exchange(after_save_, {})();
         setWindowTitle(document.open() ? tr("%1 - Bright Pile").arg(document.name()) : tr("Bright Pile"));
     });
     camera_ = new CameraPanel(*arriving_, this);
@@ -97,7 +112,10 @@ MainWindow::MainWindow()
     connect(start_, &StartScreen::folder_wanted, this, &MainWindow::choose_folder);
     connect(start_, &StartScreen::camera_wanted, this, [this] { camera_->open_over(*this); });
     connect(start_, &StartScreen::left_over_wanted, recovery_, &Recovery::take_up);
-    build_shortcuts();
+    keys_ = new Keys(this);
+    tie_keys();
+    tie_picture_keys();
+    order_tabs(*pages_);
     start_->setFocus();
 }
 
@@ -133,8 +151,9 @@ QWidget* MainWindow::build_desk() {
     auto* frames = new FramesStep(*studio_, *viewer_, *surveyor_, *arriving_);
     steps_->add(frames);
     connect(frames, &FramesStep::clip_wanted, this, [this] {
-        const QString clip = QFileDialog::getOpenFileName(this, tr("Frames of a clip"), {}, clips_filter());
-        if (!clip.isEmpty()) take_clip(clip);
+        const QStringList clips =
+            ask_for_files(this, Places::frames, tr("Frames of a clip"), clips_filter(), near_frames());
+        if (!clips.isEmpty()) studio_->add(frames_of_clip(clips.first()));
     });
     connect(frames, &FramesStep::camera_wanted, this, [this] { camera_->open_over(*this); });
     steps_->add(new EvenStep(*studio_, *viewer_, *canvas_));
@@ -142,17 +161,14 @@ QWidget* MainWindow::build_desk() {
     steps_->add(align);
     steps_->add(new MergeStep(*studio_, *viewer_));
     steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
-    export_index_ = 5;
     steps_->add(exporting);
     connect(align, &AlignStep::table_wanted, table, &QWidget::setVisible);
     connect(steps_, &StepLine::step_opened, this, &MainWindow::step_opened);
     connect(bar_, &TopBar::home_wanted, this, &MainWindow::go_home);
     connect(bar_, &TopBar::open_wanted, this, [this] { choose_and_open(std::nullopt); });
-    connect(bar_, &TopBar::save_wanted, this, &MainWindow::save);
-    connect(bar_, &TopBar::export_wanted, this, [this] {
-        steps_->open(export_index_);
-        export_picture();
-    });
+    connect(bar_, &TopBar::save_wanted, this, [this] { save(); });
+    connect(bar_, &TopBar::export_wanted, this, [this, exporting] { steps_->open(exporting); });
+    connect(bar_, &TopBar::keys_wanted, this, &MainWindow::show_keys);
     connect(bar_, &TopBar::theme_wanted, this, &MainWindow::flip_theme);
     connect(exporting, &ExportStep::export_wanted, this, &MainWindow::export_picture);
     // Looking through the frames is what the rail is for: choosing one there shows it.
@@ -162,202 +178,325 @@ QWidget* MainWindow::build_desk() {
     return desk;
 }
 
-void MainWindow::build_shortcuts() {
-    const auto on = [this](const QKeySequence& keys, auto action) {
-        connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+void MainWindow::tie_keys() {
+    const auto open = [this] { return studio_->document().open(); };
+    keys_->tie("open", [this] { choose_and_open(std::nullopt); });
+    keys_->tie("open_folder", [this] { choose_folder(); });
+    keys_->tie(
+        "save", [this] { save(); }, open);
+    keys_->tie(
+        "save_as", [this] { save_as(); }, open);
+    keys_->tie(
+        "export", [this] { bar_->export_wanted(); }, open);
+    keys_->tie(
+        "undo", [this] { studio_->document().undo(); }, open);
+    keys_->tie(
+        "redo", [this] { studio_->document().redo(); }, open);
+    keys_->tie("theme", [this] { flip_theme(); });
+    keys_->tie("keys", [this] { show_keys(); });
+    keys_->tie("quit", [this] { close(); });
+    keys_->tie(
+        "select_all",
+        [this] {
+            std::vector<int> all;
+            for (const Frame& frame : studio_->pile().frames) all.push_back(frame.id);
+            studio_->select_these(std::move(all));
+        },
+        open);
+    keys_->tie(
+        "aside", [this] { studio_->toggle_aside(); }, open);
+    keys_->tie(
+        "remove", [this] { remove_chosen(); }, open);
+    const auto step = [this](int by, bool extend) {
+        studio_->step_current(by, extend);
+        if (viewer_->of_all() && !flipped_from_) viewer_->set_view(View::frame);
     };
-    on(QKeySequence::Open, [this] { choose_and_open(std::nullopt); });
-    on(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O), [this] { choose_folder(); });
-    on(QKeySequence::Save, [this] { save(); });
-    on(QKeySequence::SaveAs, [this] { save_as(); });
-    on(QKeySequence::Undo, [this] { studio_->document().undo(); });
-    on(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { studio_->document().redo(); });
-    on(QKeySequence::SelectAll, [this] {
-        std::vector<int> all;
-        for (const Frame& frame : studio_->pile().frames) all.push_back(frame.id);
-        studio_->select_these(std::move(all));
-    });
-    on(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { export_picture(); });
-    on(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { flip_theme(); });
-    on(QKeySequence::Quit, [this] { close(); });
-    for (int i = 0; i < 6; ++i) on(QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + i)), [this, i] { steps_->open(i); });
+    keys_->tie(
+        "frame_before", [step] { step(-1, false); }, open);
+    keys_->tie(
+        "frame_after", [step] { step(1, false); }, open);
+    keys_->tie(
+        "extend_back", [step] { step(-1, true); }, open);
+    keys_->tie(
+        "extend_on", [step] { step(1, true); }, open);
+    const std::array<const char*, 6> steps{"step_0", "step_1", "step_2", "step_3", "step_4", "step_5"};
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        keys_->tie(
+            steps[i], [this, i] { steps_->open(int(i)); }, open);
+    struct Leap {
+        const char *go, *select;
+        std::function<int()> to;
+    };
+    const auto here = [this] { return number_of(studio_->pile(), studio_->current()); };
+    const std::array<Leap, 4> leaps{
+        {{"first_frame", "select_first", [] { return 1; }},
+         {"last_frame", "select_last", [this] { return int(studio_->pile().frames.size()); }},
+         {"ten_back", "select_ten_back", [here] { return here() - 10; }},
+         {"ten_on", "select_ten_on", [here] { return here() + 10; }}}};
+    for (const Leap& leap : leaps) {
+        keys_->tie(
+            leap.go, [this, to = leap.to] { rail_->go_to(to(), false); }, open, rail_);
+        keys_->tie(
+            leap.select, [this, to = leap.to] { rail_->go_to(to(), true); }, open, rail_);
+    }
+    constexpr double rail_step = 1.5;
+    keys_->tie(
+        "rail_closer", [this] { rail_->zoom_by(rail_step); }, open, rail_);
+    keys_->tie(
+        "rail_further", [this] { rail_->zoom_by(1 / rail_step); }, open, rail_);
+}
+
+void MainWindow::tie_picture_keys() {
+    const auto open = [this] { return studio_->document().open(); };
+    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3"};
+    for (std::size_t i = 0; i < views.size(); ++i)
+        keys_->tie(
+            views[i], [this, i] { viewer_->set_view(View(int(i))); }, open);
+    keys_->tie(
+        "flip", [] {}, open);  // by press and release, below
+    keys_->tie(
+        "play", [this] { look_->set_playing(!look_->playing()); }, open);
+    keys_->tie(
+        "pair", [this] { comparison_->set_on(!comparison_->on()); }, open);
+    keys_->tie(
+        "hold", [this] { comparison_->hold(); }, open);
+    const auto pair = [this] { return comparison_->on(); };
+    keys_->tie(
+        "divider_left", [this] { canvas_->set_divider(canvas_->divider() - divider_step); }, pair);
+    keys_->tie(
+        "divider_right", [this] { canvas_->set_divider(canvas_->divider() + divider_step); }, pair);
+    keys_->tie(
+        "capture", [this] { look_->capture_button()->toggle(); }, open);
+    keys_->tie(
+        "fit", [this] { canvas_->fit(); }, open);
+    keys_->tie(
+        "pixels", [this] { canvas_->zoom_by(1.0 / canvas_->zoom()); }, open);
+    keys_->tie(
+        "closer", [this] { canvas_->zoom_by(zoom_step); }, open);
+    keys_->tie(
+        "further", [this] { canvas_->zoom_by(1 / zoom_step); }, open);
+    keys_->tie("leave", [this] { leave_something(); });
+    const auto brush = [this](const std::function<void(Brush&)>& change) {
+        Brush now = canvas_->brush();
+        change(now);
+        canvas_->set_brush(now);
+    };
+    keys_->tie(
+        "keep", [brush] { brush([](Brush& b) { b.keep = !b.keep; }); }, [this] { return canvas_->painting(); });
+    const auto sized = [this] { return canvas_->painting() || canvas_->has_tool(); };
+    keys_->tie(
+        "brush_smaller", [brush] { brush([](Brush& b) { b.size /= brush_step; }); }, sized);
+    keys_->tie(
+        "brush_larger", [brush] { brush([](Brush& b) { b.size *= brush_step; }); }, sized);
+    struct Way {
+        const char *pan, *mark;
+        QPointF by;
+    };
+    for (const Way& way : {Way{"pan_left", "mark_left", {-1, 0}}, Way{"pan_right", "mark_right", {1, 0}},
+                           Way{"pan_up", "mark_up", {0, -1}}, Way{"pan_down", "mark_down", {0, 1}}}) {
+        keys_->tie(
+            way.pan, [this, way] { canvas_->pan(way.by); }, open, canvas_);
+        keys_->tie(
+            way.mark, [this, way] { canvas_->step_mark(way.by); }, open, canvas_);
+    }
+    for (const char* id : {"nudge_left", "nudge_right", "nudge_up", "nudge_down", "turn_left", "turn_right"}) {
+        auto* button = findChild<QPushButton*>(QLatin1String(id));
+        keys_->tie(
+            id, [button] { button->click(); }, [button] { return button->isVisible() && button->isEnabled(); });
+    }
+}
+
+// The list of parts has a use of its own for the key.
+void MainWindow::remove_chosen() {
+    if (QWidget* focus = QApplication::focusWidget(); focus && focus->objectName() == QStringLiteral("parts_list"))
+        findChild<QPushButton*>(QStringLiteral("part_remove"))->click();
+    else
+        studio_->remove_selected();
+}
+
+// What is left first is what is held down.
+bool MainWindow::leave_something() {
+    if (NamedSlider::leave_drag() || canvas_->leave_drag()) return true;
+    for (TonePanel* panel : findChildren<TonePanel*>())
+        if (panel->leave_drag()) return true;
+    if (viewer_->trying()) {
+        viewer_->leave_trial();
+        return true;
+    }
+    if (canvas_->leave_tool()) return true;
+    if (look_->playing()) {
+        look_->set_playing(false);
+        return true;
+    }
+    if (QApplication::focusWidget() == canvas_ || pages_->currentIndex() == 0) return false;
+    canvas_->setFocus();
+    return true;
+}
+
+void MainWindow::show_keys() {
+    KeysSheet(this).exec();
 }
 
 void MainWindow::step_opened() {
     rail_->bring_traces(steps_->traces());
 }
 
+bool MainWindow::event(QEvent* event) {
+    // What is held down while the window goes to the back is let go elsewhere, and never heard.
+    if (event->type() == QEvent::WindowDeactivate && flipped_from_)
+        viewer_->set_view(*std::exchange(flipped_from_, {}));
+    if (event->type() == QEvent::WindowDeactivate) canvas_->set_flipped(false);
+    return QMainWindow::event(event);
+}
+
 void MainWindow::keyPressEvent(QKeyEvent* event) {
-    if (pages_->currentIndex() == 0) {
-        QMainWindow::keyPressEvent(event);
+    if (event->key() == Qt::Key_Space && event->modifiers() == Qt::NoModifier && studio_->document().open()) {
+        if (comparison_->on()) {
+            canvas_->set_flipped(true);
+        } else if (!event->isAutoRepeat() && !flipped_from_) {
+            flipped_from_ = viewer_->view();
+            viewer_->set_view(*flipped_from_ == View::result ? View::frame : View::result);
+        }
         return;
     }
-    Brush brush = canvas_->brush();
-    const bool paints = canvas_->painting();
-    switch (event->key()) {
-        case Qt::Key_Left:
-        case Qt::Key_Right: {
-            const int by = event->key() == Qt::Key_Left ? -1 : 1;
-            studio_->step_current(by, event->modifiers().testFlag(Qt::ShiftModifier));
-            if (viewer_->of_all() && !flipped_from_) viewer_->set_view(View::frame);
-            return;
-        }
-        case Qt::Key_A:
-            studio_->toggle_aside();
-            return;
-        case Qt::Key_Delete:
-            studio_->remove_selected();
-            return;
-        case Qt::Key_1:
-            viewer_->set_view(View::result);
-            return;
-        case Qt::Key_2:
-            viewer_->set_view(View::frame);
-            return;
-        case Qt::Key_3:
-            viewer_->set_view(View::difference);
-            return;
-        case Qt::Key_4:
-            viewer_->set_view(View::cover);
-            return;
-        case Qt::Key_R:
-            look_->set_playing(!look_->playing());
-            return;
-        case Qt::Key_I:
-            look_->capture_button()->toggle();
-            return;
-        case Qt::Key_D:
-            comparison_->set_on(!comparison_->on());
-            return;
-        case Qt::Key_H:
-            comparison_->hold();
-            return;
-        case Qt::Key_BracketLeft:
-            canvas_->set_divider(canvas_->divider() - divider_step);
-            return;
-        case Qt::Key_BracketRight:
-            canvas_->set_divider(canvas_->divider() + divider_step);
-            return;
-        case Qt::Key_F:
-            canvas_->fit();
-            return;
-        case Qt::Key_P:
-            canvas_->zoom_by(1.0 / canvas_->zoom());
-            return;
-        case Qt::Key_Plus:
-        case Qt::Key_Equal:
-            canvas_->zoom_by(zoom_step);
-            return;
-        case Qt::Key_Minus:
-            canvas_->zoom_by(1 / zoom_step);
-            return;
-        case Qt::Key_K:
-            brush.keep = !brush.keep;
-            if (paints) canvas_->set_brush(brush);
-            return;
-        case Qt::Key_Comma:
-            brush.size /= brush_step;
-            if (paints) canvas_->set_brush(brush);
-            return;
-        case Qt::Key_Period:
-            brush.size *= brush_step;
-            if (paints) canvas_->set_brush(brush);
-            return;
-        case Qt::Key_Space:
-            if (comparison_->on()) {
-                canvas_->set_flipped(true);
-            } else if (!event->isAutoRepeat() && !flipped_from_) {
-                flipped_from_ = viewer_->view();
-                viewer_->set_view(*flipped_from_ == View::result ? View::frame : View::result);
-            }
-            return;
-        default:
-            QMainWindow::keyPressEvent(event);
-    }
+    if (!keys_->press(QKeySequence(event->keyCombination()))) QMainWindow::keyPressEvent(event);
 }
 
 void MainWindow::keyReleaseEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Space && !event->isAutoRepeat()) canvas_->set_flipped(false);
-    if (event->key() == Qt::Key_Space && !event->isAutoRepeat() && flipped_from_) {
-        viewer_->set_view(*flipped_from_);
-        flipped_from_.reset();
+    if (event->key() == Qt::Key_Space && !event->isAutoRepeat()) {
+        canvas_->set_flipped(false);
+        if (flipped_from_) viewer_->set_view(*std::exchange(flipped_from_, {}));
         return;
     }
     QMainWindow::keyReleaseEvent(event);
 }
 
+QString MainWindow::near_frames() const {
+    if (!studio_->document().open()) return {};
+    const auto& frames = studio_->pile().frames;
+    if (frames.empty()) return {};
+    fs::path file = frames.front().file->path;
+    if (const auto clip = clip_frame_of(file)) file = clip->clip;
+    return QString::fromStdString(file.string());
+}
+
 void MainWindow::choose_folder() {
-    const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a folder"));
-    if (!folder.isEmpty()) leave([this, folder] { studio_->open({folder}, Outcome::trails); });
+    const QString folder = ask_for_folder(this, Places::frames, tr("Open a folder"));
+    if (!folder.isEmpty()) open_instead({folder}, Outcome::trails);
 }
 
 void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
     const QString filter = outcome ? pictures_filter() : pictures_filter(true);
     const QString title = outcome ? tr("Frames for %1").arg(word(*outcome)) : tr("Open");
-    const QStringList names = QFileDialog::getOpenFileNames(this, title, {}, filter);
-    if (names.isEmpty()) return;
-    if (names.size() == 1 && is_clip(names.first())) {
-        take_clip(names.first());
-        return;
-    }
-    leave([this, names, outcome] { studio_->open(names, outcome.value_or(Outcome::trails)); });
+    const QStringList names = ask_for_files(this, Places::frames, title, filter);
+    if (!names.isEmpty()) open_instead(names, outcome.value_or(Outcome::trails));
 }
 
-void MainWindow::take_clip(const QString& clip) {
+void MainWindow::open_instead(const QStringList& names, Outcome outcome) {
+    QStringList wanted = names;
+    if (names.size() == 1 && is_clip(names.first())) wanted = frames_of_clip(names.first());
+    if (!wanted.isEmpty()) leave([this, wanted, outcome] { studio_->open(wanted, outcome); });
+}
+
+QStringList MainWindow::frames_of_clip(const QString& clip) {
     const Result<ClipFacts> facts = probe_clip(clip.toStdString());
     if (!facts.ok()) {
-        studio_->say(QString::fromStdString(facts.failure().sentence), true);
-        return;
+        studio_->say(said(facts.failure()), true);
+        return {};
     }
     ClipDialog dialog(clip, facts.value(), this);
-    if (dialog.exec() == QDialog::Accepted) studio_->add(dialog.names());
+    return dialog.exec() == QDialog::Accepted ? dialog.names() : QStringList();
 }
 
-void MainWindow::save() {
+void MainWindow::settle_typing() {
+    // A field that is left tells what was typed; one that keeps the focus has to be asked.
+    if (auto* box = qobject_cast<QAbstractSpinBox*>(QApplication::focusWidget())) box->interpretText();
+}
+
+void MainWindow::save(std::function<void(bool)> done) {
     if (!studio_->document().open()) return;
+    settle_typing();
     if (studio_->document().path().isEmpty())
-        save_as();
+        save_as(std::move(done));
     else
-        studio_->save(studio_->document().path());
+        studio_->save(studio_->document().path(), std::move(done));
 }
 
-bool MainWindow::save_as() {
-    if (!studio_->document().open()) return false;
+void MainWindow::save_as(std::function<void(bool)> done) {
+    if (!studio_->document().open()) return;
+    settle_typing();
     const QString base = QFileInfo(studio_->document().name()).completeBaseName();
-    QString path =
-        QFileDialog::getSaveFileName(this, tr("Save the pile"), base + QStringLiteral(".pile"), tr("Piles (*.pile)"));
-    if (path.isEmpty()) return false;
-    if (!path.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) path += QStringLiteral(".pile");
-    studio_->save(path);
-    return true;
+    const QString near = studio_->document().path().isEmpty() ? near_frames() : studio_->document().path();
+    const QString ending = QStringLiteral(".pile");
+    const QString path =
+        ask_where_to_write(this, Places::piles, tr("Save the pile"), tr("Piles (*.pile)"), ending, base + ending, near);
+    if (!path.isEmpty())
+        studio_->save(path, std::move(done));
+    else if (done)
+        done(false);
 }
 
 void MainWindow::export_picture() {
     if (!studio_->document().open()) return;
+    settle_typing();
     const QString ending = QString::fromStdString(studio_->pile().exporting.ending);
     const QString base = QFileInfo(studio_->document().name()).completeBaseName();
-    QString path =
-        QFileDialog::getSaveFileName(this, tr("Export the picture"), base + ending, tr("Picture (*%1)").arg(ending));
-    if (path.isEmpty()) return;
-    if (!path.endsWith(ending, Qt::CaseInsensitive)) path += ending;
-    studio_->export_to(path);
+    const QString path = ask_where_to_write(this, Places::pictures, tr("Export the picture"),
+                                            tr("Picture (*%1)").arg(ending), ending, base + ending);
+    if (!path.isEmpty()) studio_->export_to(path);
 }
 
 void MainWindow::leave(std::function<void()> then) {
-    if (!studio_->document().open() || !studio_->document().edited()) {
+    if (asking_) return;
+    settle_typing();
+    if (!studio_->writing() || !studio_->document().open()) {
+        leave_when_saved(std::move(then));
+        return;
+    }
+    asking_ = true;
+    const QString what = studio_->exporting().busy() ? studio_->exporting().name() : studio_->saving().name();
+    const auto answer =
+        ask(this, tr("Not done yet: %1.").arg(what), tr("What is being written would be lost."),
+            {{tr("Wait for it"), tr("Goes on when everything is written")},
+             {tr("Stop it and leave"), tr("What is being written is given up; files that were there stay")},
+             {tr("Stay"), tr("Goes back to the pile")}});
+    asking_ = false;
+    if (!answer || *answer == 2) return;
+    if (*answer == 1) {
+        studio_->exporting().stop_all();
+        studio_->saving().stop_all();
+        leave_when_saved(std::move(then));
+    } else if (studio_->writing()) {
+        when_written_ = [this, then = std::move(then)]() mutable { leave_when_saved(std::move(then)); };
+    } else {
+        leave_when_saved(std::move(then));
+    }
+}
+
+void MainWindow::leave_when_saved(std::function<void()> then) {
+    const Document& document = studio_->document();
+    if (!document.open() || !document.edited()) {
         then();
         return;
     }
-    const auto answer = QMessageBox::question(
-        this, tr("Bright Pile"), tr("%1 has edits that are not saved.").arg(studio_->document().name()),
-        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
-    if (answer == QMessageBox::Discard) then();
-    if (answer != QMessageBox::Save) return;
-    after_save_ = std::move(then);
-    if (studio_->document().path().isEmpty() && !save_as())
-        after_save_ = {};
-    else if (!studio_->document().path().isEmpty())
-        save();
+    asking_ = true;
+    const auto answer = ask(this, tr("%1 has edits that are not saved.").arg(document.name()), {},
+                            {{tr("Save them"), tr("Saves the pile, then goes on")},
+                             {tr("Throw them away"), tr("Goes on; the edits are lost")},
+                             {tr("Stay"), tr("Goes back to the pile")}});
+    asking_ = false;
+    if (!answer || *answer == 2) return;
+    if (*answer == 1) {
+        then();
+        return;
+    }
+    // Only when it is on disk, and nothing was changed meanwhile.
+    save([this, then = std::move(then)](bool saved) {
+        if (saved && studio_->document().edited())
+            leave(then);
+        else if (saved)
+            then();
+    });
 }
 
 void MainWindow::go_home() {
@@ -378,15 +517,23 @@ void MainWindow::dropEvent(QDropEvent* event) {
     const QStringList names = local_files(event->mimeData());
     if (names.isEmpty()) return;
     event->acceptProposedAction();
-    if (names.size() == 1 && is_clip(names.first())) {
-        take_clip(names.first());
-        return;
+    // Whoever let it go waits until the drop is over: questions come after it.
+    QTimer::singleShot(0, this, [this, names] { take_drop(names); });
+}
+
+// A pile replaces what is open; frames join it.
+void MainWindow::take_drop(const QStringList& names) {
+    const auto pile = std::find_if(names.begin(), names.end(), [](const QString& name) {
+        return name.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive);
+    });
+    if (pile != names.end()) {
+        if (names.size() > 1) studio_->say(tr("A pile and frames are not opened together: the pile is opened."));
+        open_instead({*pile}, Outcome::trails);
+    } else if (!studio_->document().open()) {
+        open_instead(names, Outcome::trails);
+    } else {
+        studio_->add(names.size() == 1 && is_clip(names.first()) ? frames_of_clip(names.first()) : names);
     }
-    // A pile replaces what is open; frames join it.
-    if (names.first().endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive))
-        leave([this, names] { studio_->open(names, Outcome::trails); });
-    else
-        studio_->add(names);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

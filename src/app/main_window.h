@@ -7,9 +7,10 @@
 
 #include "app/camera_panel.h"
 #include "app/canvas.h"
+#include "app/commands.h"
 #include "app/comparison.h"
-#include "app/job_bar.h"
 #include "app/look_bar.h"
+#include "app/notices.h"
 #include "app/recovery.h"
 #include "app/start_screen.h"
 #include "app/step_line.h"
@@ -34,8 +35,12 @@ class MainWindow : public QMainWindow {
     Comparison& comparison() { return *comparison_; }
     Canvas& canvas() { return *canvas_; }
     StepLine& steps() { return *steps_; }
+    Notices& notices() { return *notices_; }
+    Recovery& recovery() { return *recovery_; }
+    const Keys& keys() const { return *keys_; }
 
   protected:
+    bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void keyReleaseEvent(QKeyEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -44,17 +49,30 @@ class MainWindow : public QMainWindow {
 
   private:
     QWidget* build_desk();
-    void build_shortcuts();
+    void tie_keys();
+    void tie_picture_keys();
     void choose_folder();
     void choose_and_open(std::optional<Outcome> outcome);
-    // Asks which frames of a clip are wanted; adds them to the open pile, or begins one.
-    void take_clip(const QString& clip);
-    void save();
-    bool save_as();
+    // A folder, files, a clip or a pile, in place of what is open.
+    void open_instead(const QStringList& names, Outcome outcome);
+    // Asks which frames of a clip are wanted and gives their names; none when nothing is.
+    QStringList frames_of_clip(const QString& clip);
+    void take_drop(const QStringList& names);
+    // `done` is told whether the pile is on disk.
+    void save(std::function<void(bool)> done = {});
+    void save_as(std::function<void(bool)> done = {});
     void export_picture();
     void go_home();
-    // Does `then` at once, or after the person has decided what becomes of unsaved edits.
+    // What is being typed counts, as if the field had been left.
+    void settle_typing();
+    // Does `then` at once, or after the person has decided what becomes of what is being written and of unsaved edits.
     void leave(std::function<void()> then);
+    void leave_when_saved(std::function<void()> then);
+    // Where the frames lie, for dialogs to begin at; the pile's own place when it has one.
+    QString near_frames() const;
+    void remove_chosen();
+    bool leave_something();
+    void show_keys();
     void flip_theme();
     void step_opened();
 
@@ -72,10 +90,11 @@ class MainWindow : public QMainWindow {
     Canvas* canvas_;
     LookBar* look_;
     TimeRail* rail_;
-    JobBar* jobs_;
-    int export_index_ = 0;
+    Notices* notices_;
+    Keys* keys_;
     std::optional<View> flipped_from_;
-    std::function<void()> after_save_;
+    std::function<void()> when_written_;  // waits for what is being written
+    bool asking_ = false;                 // a question about leaving stands
 };
 
 }  // namespace bp::app

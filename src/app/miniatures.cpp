@@ -1,5 +1,6 @@
 #include "app/miniatures.h"
 
+#include <QKeyEvent>
 #include <QPainter>
 #include <algorithm>
 
@@ -14,7 +15,7 @@ Miniature::Miniature(const QString& label, const QString& tip, QSize picture, QW
     setAccessibleName(label);
     setAccessibleDescription(tip);
     setCheckable(true);
-    setFocusPolicy(Qt::StrongFocus);
+    setFocusPolicy(Qt::TabFocus);
 }
 
 void Miniature::set_picture(const QImage& image) {
@@ -59,11 +60,15 @@ MiniatureGrid::MiniatureGrid(int columns, QSize picture, QWidget* parent)
 
 void MiniatureGrid::add(int value, const QString& label, const QString& tip) {
     auto* button = new Miniature(label, tip, picture_, this);
-    button->setAutoExclusive(true);
+    button->installEventFilter(this);
     const int n = int(entries_.size());
     grid_->addWidget(button, n / columns_, n % columns_);
     entries_.push_back({value, button});
-    connect(button, &QAbstractButton::clicked, this, [this, value] { emit chosen(value); });
+    connect(button, &QAbstractButton::clicked, this, [this, value] {
+        // Until what is chosen has come to be, another may be the one that is.
+        set_chosen(value);
+        emit chosen(value);
+    });
 }
 
 void MiniatureGrid::set_picture(int value, const QImage& image) {
@@ -71,7 +76,29 @@ void MiniatureGrid::set_picture(int value, const QImage& image) {
 }
 
 void MiniatureGrid::set_chosen(int value) {
-    if (Miniature* b = button(value)) b->setChecked(true);
+    for (const Entry& entry : entries_) entry.button->setChecked(entry.value == value);
+}
+
+bool MiniatureGrid::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() != QEvent::KeyPress) return false;
+    const auto here =
+        std::find_if(entries_.begin(), entries_.end(), [&](const Entry& e) { return e.button == watched; });
+    if (here == entries_.end()) return false;
+    const auto* key = static_cast<QKeyEvent*>(event);
+    if (key->modifiers() != Qt::NoModifier && key->modifiers() != Qt::KeypadModifier) return false;
+    const int step = key->key() == Qt::Key_Left    ? -1
+                     : key->key() == Qt::Key_Right ? 1
+                     : key->key() == Qt::Key_Up    ? -columns_
+                     : key->key() == Qt::Key_Down  ? columns_
+                                                   : 0;
+    if (key->key() == Qt::Key_Return || key->key() == Qt::Key_Enter) {
+        here->button->click();
+        return true;
+    }
+    if (step == 0) return false;
+    const auto to = (here - entries_.begin()) + step;
+    if (to >= 0 && to < std::ptrdiff_t(entries_.size())) entries_[std::size_t(to)].button->setFocus(Qt::TabFocusReason);
+    return true;
 }
 
 Miniature* MiniatureGrid::button(int value) const {

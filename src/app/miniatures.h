@@ -24,7 +24,7 @@ class Miniature : public QAbstractButton {
     QImage picture_;
 };
 
-// A grid of miniatures of which one is chosen. Arrow keys move between them.
+// A grid of miniatures of which one is chosen. Arrow keys move between them; Enter or Space chooses.
 class MiniatureGrid : public QWidget {
     Q_OBJECT
 
@@ -37,6 +37,9 @@ class MiniatureGrid : public QWidget {
 
   signals:
     void chosen(int value);
+
+  protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
   private:
     struct Entry {

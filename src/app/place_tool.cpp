@@ -56,6 +56,7 @@ bool PlaceTool::press(QPointF at) {
 }
 
 void PlaceTool::drag(QPointF at) {
+    if (!hold_ || !works()) return;
     const QPointF pivot = pivot_on_screen();
     switch (*hold_) {
         case Hold::pivot: {
@@ -92,6 +93,11 @@ void PlaceTool::release() {
                          : *held == Hold::scale ? QObject::tr("Scale frame %1")
                                                 : QObject::tr("Move frame %1");
     studio_.document().edit(with_moved_by_hand(pile, studio_.current(), change_, studio_.zone()), what.arg(number));
+}
+
+void PlaceTool::cancel() {
+    hold_.reset();
+    viewer_.leave_trial();
 }
 
 std::optional<Qt::CursorShape> PlaceTool::cursor_at(QPointF at) const {

@@ -20,6 +20,7 @@ class PlaceTool final : public CanvasTool {
     bool press(QPointF at) override;
     void drag(QPointF at) override;
     void release() override;
+    void cancel() override;
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;
     void paint(QPainter& painter) const override;
 

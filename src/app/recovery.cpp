@@ -1,14 +1,21 @@
 #include "app/recovery.h"
 
-#include <signal.h>
+#include <fcntl.h>
+#include <sys/file.h>
+#include <unistd.h>
 
-#include <QCoreApplication>
+#include <QBuffer>
 #include <QDir>
 #include <QFileInfo>
+#include <QJsonDocument>
+#include <QJsonObject>
 #include <QStandardPaths>
-#include <cerrno>
+#include <QUuid>
+#include <algorithm>
 #include <utility>
 
+#include "app/words.h"
+#include "base/files.h"
 #include "pile/file.h"
 
 namespace bp::app {
@@ -16,17 +23,51 @@ namespace {
 
 constexpr int pause_ms = 1500;
 
-bool runs(qint64 process) {
-    return ::kill(pid_t(process), 0) == 0 || errno == EPERM;
+// Beside the pile: who is at work on it, and what a person knows it by.
+QString lock_of(const QString& file) {
+    return file + QStringLiteral(".lock");
+}
+QString facts_of(const QString& file) {
+    return file + QStringLiteral(".json");
+}
+
+// Held until it is closed, or the program ends; -1 when another holds it, or it cannot be had.
+int lock_on(const QString& file) {
+    const int fd = ::open(QFile::encodeName(lock_of(file)).constData(), O_CREAT | O_RDWR | O_CLOEXEC, 0600);
+    if (fd >= 0 && ::flock(fd, LOCK_EX | LOCK_NB) == 0) return fd;
+    if (fd >= 0) ::close(fd);
+    return -1;
+}
+
+void remove_all_of(const QString& file) {
+    for (const QString& name : {file, facts_of(file), lock_of(file)}) QFile::remove(name);
+}
+
+QByteArray facts_in_json(const QString& name, const QString& path, const QImage& picture) {
+    QByteArray png;
+    QBuffer buffer(&png);
+    buffer.open(QIODevice::WriteOnly);
+    constexpr int side = 240;
+    if (!picture.isNull())
+        picture.scaled(side, side, Qt::KeepAspectRatio, Qt::SmoothTransformation).save(&buffer, "PNG");
+    return QJsonDocument(QJsonObject{{QStringLiteral("name"), name},
+                                     {QStringLiteral("path"), path},
+                                     {QStringLiteral("picture"), QString::fromLatin1(png.toBase64())}})
+        .toJson();
+}
+
+Status write_facts(const QString& file, const QByteArray& facts) {
+    return write_bytes(facts_of(file).toStdString(), {facts.constData(), std::size_t(facts.size())}, Sync::no);
 }
 
 }  // namespace
 
-Recovery::Recovery(Studio& studio, QObject* parent)
+Recovery::Recovery(Studio& studio, std::function<QImage()> picture, QObject* parent)
     : QObject(parent),
       studio_(studio),
-      lane_(this),
-      file_(QDir(folder()).filePath(QStringLiteral("unsaved-%1.pile").arg(QCoreApplication::applicationPid()))) {
+      picture_(std::move(picture)),
+      lane_(std::make_unique<Lane>(nullptr, Lane::Turns::queue)) {
+    begin_anew();
     later_.setSingleShot(true);
     later_.setInterval(pause_ms);
     connect(&later_, &QTimer::timeout, this, &Recovery::write);
@@ -39,12 +80,15 @@ Recovery::Recovery(Studio& studio, QObject* parent)
 }
 
 Recovery::~Recovery() {
-    forget();
+    later_.stop();
+    lane_.reset();  // what is being written has come to its end then
+    remove_all_of(file_);
+    if (lock_ >= 0) ::close(lock_);
 }
 
-void Recovery::take_up(const QString& file) {
-    taken_up_ = file;
-    studio_.open_left_over(file);
+void Recovery::begin_anew() {
+    file_ = QDir(folder()).filePath(
+        QStringLiteral("unsaved-%1.pile").arg(QUuid::createUuid().toString(QUuid::WithoutBraces)));
 }
 
 QString Recovery::folder() {
@@ -52,32 +96,94 @@ QString Recovery::folder() {
            QStringLiteral("/bright-pile/unsaved");
 }
 
-QString Recovery::left_over() {
+std::vector<LeftOver> Recovery::left_over() {
+    std::vector<LeftOver> out;
     const QFileInfoList files =
         QDir(folder()).entryInfoList({QStringLiteral("unsaved-*.pile")}, QDir::Files, QDir::Time);
     for (const QFileInfo& file : files) {
-        const qint64 process = file.completeBaseName().section(QLatin1Char('-'), 1).toLongLong();
-        if (process > 0 && !runs(process)) return file.filePath();
+        const int lock = lock_on(file.filePath());
+        if (lock < 0) continue;  // a run that goes on
+        ::close(lock);
+        LeftOver left{file.filePath(), {}, {}, file.lastModified(), {}};
+        QFile facts(facts_of(file.filePath()));
+        if (facts.open(QIODevice::ReadOnly)) {
+            const QJsonObject in = QJsonDocument::fromJson(facts.readAll()).object();
+            left.name = in.value(QStringLiteral("name")).toString();
+            left.path = in.value(QStringLiteral("path")).toString();
+            left.picture.loadFromData(QByteArray::fromBase64(in.value(QStringLiteral("picture")).toString().toLatin1()),
+                                      "PNG");
+        }
+        if (left.name.isEmpty()) left.name = tr("unsaved work");
+        out.push_back(std::move(left));
     }
-    return {};
+    return out;
+}
+
+bool Recovery::throw_away(const QString& file) {
+    const int lock = lock_on(file);
+    if (lock < 0) return false;
+    remove_all_of(file);
+    ::close(lock);
+    return true;
+}
+
+void Recovery::take_up(const LeftOver& left) {
+    const int lock = lock_on(left.file);
+    if (lock < 0 || !QFile::exists(left.file)) {
+        if (lock >= 0) ::close(lock);
+        studio_.say(tr("%1 has been taken up elsewhere meanwhile.").arg(left.name), true);
+        return;
+    }
+    studio_.open_left_over(left.file, left.path, left.name, [this, left, lock](bool opened) {
+        if (!opened) {
+            ::close(lock);
+            return;
+        }
+        // It is written over when the work is kept anew, and not before.
+        if (lock_ >= 0) {
+            remove_all_of(file_);
+            ::close(lock_);
+        }
+        file_ = left.file;
+        lock_ = lock;
+    });
 }
 
 void Recovery::forget() {
     later_.stop();
-    lane_.stop();
-    QFile::remove(file_);
+    // After what is being written now.
+    lane_->run<bool>(
+        [file = file_](Job&) {
+            for (const QString& name : {file, facts_of(file)}) QFile::remove(name);
+            return true;
+        },
+        [](bool) {});
 }
 
 void Recovery::write() {
-    if (!QDir().mkpath(folder())) return;
-    const Pile pile = studio_.pile();
-    const QString file = file_;
-    // A failure here is not told: the work itself is not in danger, and saving will tell.
-    lane_.run<Status>([pile, file](Job&) { return save_pile(pile, file.toStdString()); },
-                      [this](const Status& kept) {
-                          // What was taken up from a crash is kept under this process now.
-                          if (kept.ok() && !taken_up_.isEmpty()) QFile::remove(std::exchange(taken_up_, {}));
-                      });
+    const auto cannot = [this](const Saying& why) {
+        if (!std::exchange(told_, true))
+            studio_.say(tr("Unsaved work is not kept for the case of a crash: %1 Save often.").arg(said(why)), true);
+    };
+    if (!QDir().mkpath(folder())) {
+        cannot({"The folder %1 cannot be made.", {folder().toStdString()}});
+        return;
+    }
+    if (lock_ < 0) lock_ = lock_on(file_);
+    const Document& document = studio_.document();
+    lane_->run<Status>(
+        [pile = document.pile(), file = file_,
+         facts = facts_in_json(document.name(), document.path(), picture_())](Job& job) -> Status {
+            if (job.stopped()) return stopped_failure();
+            Status kept = save_pile(pile, file.toStdString());
+            return kept.ok() ? write_facts(file, facts) : kept;
+        },
+        [this, cannot](const Status& kept) {
+            if (kept.ok())
+                told_ = false;
+            else if (kept.failure().fault != Fault::stopped)
+                cannot(kept.failure().sentence);
+        });
 }
 
 }  // namespace bp::app

@@ -15,6 +15,7 @@ class SpotTool final : public CanvasTool {
     bool press(QPointF at) override;
     void drag(QPointF) override {}
     void release() override {}
+    void cancel() override {}
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;
     void paint(QPainter& painter) const override;
 

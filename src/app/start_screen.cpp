@@ -4,12 +4,13 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QLocale>
 #include <QPainter>
 #include <QPainterPath>
 #include <algorithm>
 
 #include "app/controls.h"
-#include "app/recovery.h"
+#include "app/questions.h"
 #include "app/theme.h"
 #include "app/words.h"
 #include "pile/outcomes.h"
@@ -99,13 +100,15 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
                       tr("Opens a saved pile, or frames as Trails"), this);
     auto* folder = push(tr("Open a folder…"), QStringLiteral("start_folder"),
                         tr("Opens all pictures in a folder as Trails (Ctrl+Shift+O)"), this);
-    left_over_ = lamp_push(tr("Take up unsaved work"), QStringLiteral("left_over"),
-                           tr("Opens the edits that were not saved when the program ended last time"), this);
-    head->addWidget(left_over_, 0, Qt::AlignTop);
     head->addWidget(themes, 0, Qt::AlignTop);
     head->addWidget(folder, 0, Qt::AlignTop);
     head->addWidget(open, 0, Qt::AlignTop);
     column->addLayout(head);
+    left_overs_ = new QWidget(this);
+    left_overs_->setObjectName(QStringLiteral("left_overs"));
+    new QVBoxLayout(left_overs_);
+    left_overs_->layout()->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(left_overs_);
     auto* grid = new QGridLayout;
     grid->setSpacing(space::medium);
     int n = 0;
@@ -146,13 +149,55 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* drop = quiet_label(tr("Or drop files and folders anywhere in the window."), this);
     drop->setAlignment(Qt::AlignHCenter);
     column->addWidget(drop);
-    connect(left_over_, &QPushButton::clicked, this, [this] { emit left_over_wanted(Recovery::left_over()); });
     connect(open, &QPushButton::clicked, this, &StartScreen::open_wanted);
     connect(themes, &QPushButton::clicked, this, &StartScreen::theme_wanted);
 }
 
 void StartScreen::showEvent(QShowEvent*) {
-    left_over_->setVisible(!Recovery::left_over().isEmpty());
+    list_left_overs();
+}
+
+// What was not saved when the program ended: a line each, with what it looked like, its name and its time.
+void StartScreen::list_left_overs() {
+    constexpr std::size_t most = 4;
+    constexpr QSize picture(66, 44);
+    qDeleteAll(left_overs_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
+    const std::vector<LeftOver> left = Recovery::left_over();
+    for (std::size_t i = 0; i < std::min(most, left.size()); ++i) {
+        const LeftOver& one = left[i];
+        auto* line = new QWidget(left_overs_);
+        auto* row = new QHBoxLayout(line);
+        row->setContentsMargins(0, 0, 0, 0);
+        auto* image = new QLabel(line);
+        image->setFixedSize(picture);
+        image->setAlignment(Qt::AlignCenter);
+        if (!one.picture.isNull())
+            image->setPixmap(QPixmap::fromImage(
+                one.picture.scaled(picture, Qt::KeepAspectRatioByExpanding, Qt::SmoothTransformation)));
+        auto* words = new QLabel(tr("%1 was not saved when the program ended: kept %2")
+                                     .arg(one.name, QLocale().toString(one.kept, QLocale::ShortFormat)),
+                                 line);
+        words->setTextFormat(Qt::PlainText);
+        words->setToolTip(one.path);
+        auto* take = lamp_push(tr("Take it up"), QStringLiteral("left_over_take_%1").arg(i),
+                               tr("Opens it as it was, with the edits that were not saved"), line);
+        auto* away = push(tr("Throw it away"), QStringLiteral("left_over_away_%1").arg(i),
+                          tr("These edits are lost then; a pile that was saved before stays as it is"), line);
+        row->addWidget(image);
+        row->addWidget(words, 1);
+        row->addWidget(away);
+        row->addWidget(take);
+        left_overs_->layout()->addWidget(line);
+        connect(take, &QPushButton::clicked, this, [this, one] { emit left_over_wanted(one); });
+        connect(away, &QPushButton::clicked, this, [this, one] {
+            const auto answer =
+                ask(window(), tr("Throw away the unsaved edits of %1?").arg(one.name), {},
+                    {{tr("Keep them"), tr("They are offered again")}, {tr("Throw them away"), tr("They are lost")}});
+            if (answer == 1) Recovery::throw_away(one.file);
+            QMetaObject::invokeMethod(this, &StartScreen::list_left_overs, Qt::QueuedConnection);
+        });
+    }
+    left_overs_->setVisible(!left.empty());
 }
 
 void StartScreen::paintEvent(QPaintEvent*) {

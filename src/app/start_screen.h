@@ -4,6 +4,7 @@
 #include <QPushButton>
 #include <QWidget>
 
+#include "app/recovery.h"
 #include "pile/pile.h"
 
 namespace bp::app {
@@ -18,7 +19,7 @@ class StartScreen : public QWidget {
     void outcome_chosen(bp::Outcome outcome);
     void demo_chosen(const QString& scene);
     void open_wanted();
-    void left_over_wanted(const QString& path);
+    void left_over_wanted(const bp::app::LeftOver& left);
     void theme_wanted();
     void camera_wanted();
     void folder_wanted();
@@ -28,7 +29,9 @@ class StartScreen : public QWidget {
     void paintEvent(QPaintEvent*) override;
 
   private:
-    QPushButton* left_over_;
+    void list_left_overs();
+
+    QWidget* left_overs_;
 };
 
 }  // namespace bp::app

@@ -13,7 +13,7 @@ class StepKnot : public QAbstractButton {
   public:
     StepKnot(StepBody* body, QWidget* parent) : QAbstractButton(parent), body_(body) {
         setText(body->title());
-        setFocusPolicy(Qt::StrongFocus);
+        setFocusPolicy(Qt::TabFocus);
         setCheckable(true);
         setCursor(Qt::PointingHandCursor);
     }
@@ -113,6 +113,11 @@ void StepLine::add(StepBody* body) {
     connect(body, &StepBody::summary_changed, knot, qOverload<>(&QWidget::update));
 }
 
+void StepLine::open(const StepBody* body) {
+    for (std::size_t i = 0; i < bodies_.size(); ++i)
+        if (bodies_[i] == body) open(int(i));
+}
+
 void StepLine::open(int index) {
     if (index < 0 || index >= int(bodies_.size())) return;
     if (open_ >= 0 && open_ != index) bodies_[std::size_t(open_)]->closed();
@@ -122,6 +127,7 @@ void StepLine::open(int index) {
         knots_[i]->setChecked(int(i) == index);
     }
     bodies_[std::size_t(index)]->opened();
+    ensureWidgetVisible(knots_[std::size_t(index)]);
     widget()->update();
     emit step_opened(index);
 }

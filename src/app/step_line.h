@@ -47,6 +47,7 @@ class StepLine : public QScrollArea {
     explicit StepLine(QWidget* parent = nullptr);
     void add(StepBody* body);
     void open(int index);
+    void open(const StepBody* body);
     int open_step() const { return open_; }
     QStringList traces() const { return open_ >= 0 ? bodies_[std::size_t(open_)]->traces() : QStringList(); }
     bool rendering() const { return open_ >= 0 && bodies_[std::size_t(open_)]->rendering(); }

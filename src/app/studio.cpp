@@ -4,7 +4,7 @@
 #include <QFileInfo>
 #include <QSettings>
 #include <algorithm>
-#include <numeric>
+#include <mutex>
 
 #include "app/demo.h"
 #include "app/pictures.h"
@@ -50,7 +50,15 @@ Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
 }  // namespace
 
 Studio::Studio(QObject* parent)
-    : QObject(parent), scratch_(Scratch::in_cache()), work_(this), thumbnail_lane_(this), preview_lane_(this) {
+    : QObject(parent),
+      scratch_(Scratch::in_cache()),
+      opening_(this),
+      saving_(this, Lane::Turns::queue),
+      exporting_(this, Lane::Turns::queue),
+      finding_(this),
+      thumbnail_lane_(this),
+      preview_lane_(this) {
+    for (Lane* lane : {&opening_, &saving_, &exporting_, &finding_, &thumbnail_lane_, &preview_lane_}) watch(*lane);
     const QSettings settings;
     const RoomLimits limits = room_limits();
     room_.memory_bytes =
@@ -65,13 +73,16 @@ Studio::Studio(QObject* parent)
         fresh_stores();
         zone_ = Zone::sky;
         spot_guesses_.clear();
-        const bool any = !pile().frames.empty();
-        current_ = any ? pile().reference : 0;
-        extended_from_ = current_;
-        selected_ = any ? std::vector<int>{current_} : std::vector<int>{};
+        // What is being found is for the pile that was open before.
+        finding_.stop();
         load_thumbnails();
-        emit selection_changed();
     });
+    connect(&document_, &Document::selection_changed, this, &Studio::selection_changed);
+}
+
+void Studio::watch(Lane& lane) {
+    connect(&lane, &Lane::failed, this, &Studio::tell);
+    connect(&lane, &Lane::replaced, this, [this](const QString& name) { say(tr("Stopped: %1.").arg(name)); });
 }
 
 void Studio::fresh_stores() {
@@ -81,6 +92,7 @@ void Studio::fresh_stores() {
     pictured_.clear();
     thumbnails_done_ = false;
     previews_.clear();
+    previewed_for_.reset();
     preview_lane_.stop();
 }
 
@@ -110,41 +122,60 @@ void Studio::say(const QString& text, bool trouble) {
     emit said(text, trouble);
 }
 
-bool Studio::tell(const Failure& failure) {
-    if (failure.fault != Fault::stopped) say(QString::fromStdString(failure.sentence), true);
-    return false;
+void Studio::tell(const Failure& failure) {
+    if (failure.fault != Fault::stopped) say(app::said(failure), true);
 }
+
+namespace {
+
+bool is_pile(const QString& name) {
+    return name.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive);
+}
+
+}  // namespace
 
 void Studio::open(const QStringList& names, Outcome outcome) {
     if (names.isEmpty()) return;
-    const QString& first = names.first();
-    if (names.size() == 1 && first.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) {
-        work_.run<Result<LoadedPile>>([first](Job&) { return load_pile(first.toStdString()); },
-                                      [this, first](Result<LoadedPile> loaded) {
-                                          if (!loaded.ok()) {
-                                              tell(loaded.failure());
-                                              return;
-                                          }
-                                          document_.start(loaded.value().pile, first, {});
-                                          const auto lost =
-                                              loaded.value().missing.size() + loaded.value().changed.size();
-                                          if (lost > 0)
-                                              say(tr("%n frame(s) missing or changed. Point to where they are in the "
-                                                     "Frames step.",
-                                                     nullptr, int(lost)),
-                                                  true);
-                                      });
+    const auto pile_file = std::find_if(names.begin(), names.end(), is_pile);
+    if (pile_file != names.end()) {
+        const QString file = *pile_file;
+        if (names.size() > 1)
+            say(tr("%1 is opened; a pile and frames are not opened together.").arg(QFileInfo(file).fileName()));
+        opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
+                                         [this, file](Result<LoadedPile> loaded) {
+                                             if (!loaded.ok()) {
+                                                 tell(loaded.failure());
+                                                 return;
+                                             }
+                                             document_.start(loaded.value().pile, file, {});
+                                             say_what_was_lost(loaded.value());
+                                         },
+                                         tr("opening %1").arg(QFileInfo(file).fileName()));
         return;
     }
-    work_.run<Result<Pile>>([names, outcome](Job& job) { return open_names(names, outcome, job); },
-                            [this, names](Result<Pile> opened) {
-                                if (!opened.ok()) {
-                                    tell(opened.failure());
-                                    return;
-                                }
-                                document_.start(std::move(opened).value(), {}, name_for(names));
-                                say_what_was_sorted_out(pile().frames);
-                            });
+    opening_.run<Result<Pile>>([names, outcome](Job& job) { return open_names(names, outcome, job); },
+                               [this, names](Result<Pile> opened) {
+                                   if (!opened.ok()) {
+                                       tell(opened.failure());
+                                       return;
+                                   }
+                                   document_.start(std::move(opened).value(), {}, name_for(names));
+                                   say_what_was_sorted_out(pile().frames);
+                               },
+                               tr("opening %1").arg(name_for(names)));
+}
+
+void Studio::say_what_was_lost(const LoadedPile& loaded) {
+    const auto missing = int(loaded.missing.size());
+    const auto changed = int(loaded.changed.size());
+    QStringList words;
+    if (missing > 0) words << tr("%n frame(s) missing.", nullptr, missing);
+    if (changed > 0) words << tr("%n frame(s) changed since the pile was saved.", nullptr, changed);
+    if (!words.isEmpty()) {
+        words << tr("See the Frames step.");
+        say(words.join(QLatin1Char(' ')), true);
+    }
+    for (const Saying& remark : loaded.remarks) say(app::said(remark), true);
 }
 
 void Studio::say_what_was_sorted_out(const std::vector<Frame>& frames) {
@@ -168,40 +199,34 @@ void Studio::say_what_was_sorted_out(const std::vector<Frame>& frames) {
 }
 
 void Studio::add(const QStringList& names, bool inner) {
+    if (names.isEmpty()) return;
     if (!document_.open()) {
         open(names, Outcome::trails);
         return;
     }
-    if (names.size() == 1 && names.first().endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive)) {
-        open(names, pile().outcome);
-        return;
-    }
     const Pile before = pile();
-    work_.run<Result<Pile>>(
-        [names, before, inner](Job& job) -> Result<Pile> {
+    find_on<std::vector<Frame>>(
+        opening_, tr("adding frames"),
+        [names, before, inner](Job& job) -> Result<std::vector<Frame>> {
             Result<std::vector<NamedFile>> files = gather_run(plain(names), inner ? Inner::yes : Inner::no);
             if (!files.ok()) return files.failure();
-            return add_frames(before, files.value(), job);
+            return fresh_frames(before, files.value(), job);
         },
-        [this, before](Result<Pile> added) {
-            if (!added.ok()) {
-                tell(added.failure());
-                return;
-            }
-            const int more = int(added.value().frames.size() - before.frames.size());
-            if (more == 0) {
+        [this, before](std::vector<Frame> fresh) {
+            // Others may have joined meanwhile.
+            std::erase_if(fresh, [this](const Frame& frame) {
+                return std::any_of(pile().frames.begin(), pile().frames.end(),
+                                   [&](const Frame& known) { return known.file->path == frame.file->path; });
+            });
+            if (fresh.empty()) {
                 say(tr("All of these frames are in the pile already."));
                 return;
             }
-            // Edits made meanwhile stay: the new frames join the pile as it is now.
-            std::vector<Frame> fresh;
-            for (const Frame& frame : added.value().frames)
-                if (!find_frame(before, frame.id)) fresh.push_back(frame);
-            const std::vector<Frame> joined = fresh;
-            document_.edit(with_frames(pile(), std::move(fresh)), tr("Add %n frame(s)", nullptr, more));
-            say_what_was_sorted_out(joined);
+            document_.edit(with_numbered_frames(pile(), document_.numbered(fresh)),
+                           tr("Add %n frame(s)", nullptr, int(fresh.size())));
+            say_what_was_sorted_out(fresh);
             load_thumbnails();
-            if (pile().model != Model::none) align(pile().model, pile().reference);
+            align_what_came(before);
         });
 }
 
@@ -211,7 +236,7 @@ void Studio::open_demo(const QString& scene) {
     const QString folder = QDir(demo_root()).filePath(scene);
     const bool ready = demo_ready(scene);
     const Outcome outcome = entry->outcome;
-    work_.run<Result<Pile>>(
+    opening_.run<Result<Pile>>(
         [=](Job& job) -> Result<Pile> {
             if (!ready) {
                 const auto made = practice::practise(*entry, folder.toStdString(), {}, job);
@@ -225,54 +250,70 @@ void Studio::open_demo(const QString& scene) {
                 return;
             }
             document_.start(std::move(opened).value(), {}, scene);
-        });
+        },
+        tr("opening %1").arg(scene));
 }
 
-void Studio::open_left_over(const QString& path) {
-    work_.run<Result<LoadedPile>>([path](Job&) { return load_pile(path.toStdString()); },
-                                  [this](Result<LoadedPile> loaded) {
-                                      if (loaded.ok())
-                                          document_.start_unsaved(loaded.value().pile, tr("unsaved work"));
-                                      else
-                                          tell(loaded.failure());
-                                  });
+void Studio::open_left_over(const QString& file, const QString& path, const QString& name,
+                            std::function<void(bool)> done) {
+    opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
+                                     [this, path, name, done = std::move(done)](Result<LoadedPile> loaded) {
+                                         if (loaded.ok()) {
+                                             document_.start_unsaved(loaded.value().pile, path, name);
+                                             say_what_was_lost(loaded.value());
+                                         } else {
+                                             tell(loaded.failure());
+                                         }
+                                         done(loaded.ok());
+                                     },
+                                     tr("taking up %1").arg(name));
 }
 
-void Studio::save(const QString& path) {
-    const Pile saved = pile();
-    work_.run<Status>(
-        [saved, path](Job& job) -> Status {
+void Studio::save(const QString& path, std::function<void(bool)> done) {
+    const QString name = QFileInfo(path).fileName();
+    saving_.run<Status>(
+        [saved = pile(), path](Job& job) -> Status {
             job.begin("Saving", 1);
             return save_pile(saved, path.toStdString());
         },
-        [this, path, saved](const Status& done) {
-            if (!done.ok()) {
-                tell(done.failure());
-                return;
+        [this, path, name, done = std::move(done), of = document_.identity(),
+         serial = document_.serial()](const Status& status) {
+            if (status.ok()) {
+                // Edits made meanwhile are still to be saved; the place is known from now on.
+                if (of == document_.identity()) document_.mark_saved(path, serial);
+                emit saved(path);
+                say(tr("Saved %1").arg(name));
+            } else {
+                tell(status.failure());
             }
-            if (pile() == saved) document_.mark_saved(path);
-            say(tr("Saved %1").arg(QFileInfo(path).fileName()));
-        });
+            if (done) done(status.ok());
+        },
+        tr("saving %1").arg(name));
 }
 
 void Studio::export_to(const QString& path) {
     const Pile now = pile();
-    work_.run<Result<Exported>>(
-        [now, path, memory = room_.memory_bytes / 2, scratch = scratch_](Job& job) {
+    const QString name = QFileInfo(path).fileName();
+    exporting_.run<Result<Exported>>(
+        [now, path, memory = room_.memory_bytes / 2, scratch = scratch_](Job& job) -> Result<Exported> {
+            if (job.stopped()) return stopped_failure();
             const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch};
             return export_picture(now, path.toStdString(), options, job);
         },
-        [this, path](Result<Exported> done) {
+        [this, path, name, of = document_.identity()](Result<Exported> done) {
             if (!done.ok()) {
                 tell(done.failure());
                 return;
             }
-            for (const Frame& frame : done.value().pile.frames)
-                if (const Frame* mine = find_frame(pile(), frame.id); mine && usable(*mine) && !usable(frame))
-                    document_.correct(with_problem(pile(), frame.id, frame.problem));
-            say(tr("Wrote %1").arg(QFileInfo(path).fileName()));
+            if (of == document_.identity())
+                for (const Frame& frame : done.value().pile.frames)
+                    if (const Frame* mine = find_frame(pile(), frame.id); mine && usable(*mine) && !usable(frame))
+                        document_.correct(with_problem(pile(), frame.id, frame.problem));
+            say(tr("Wrote %1").arg(name));
             emit exported(path, done.value());
-        });
+        },
+        tr("writing %1").arg(name));
+    if (exporting_.waiting() > 0) say(tr("%1 is written after the picture that is being written now.").arg(name));
 }
 
 void Studio::choose_outcome(Outcome outcome) {
@@ -282,82 +323,61 @@ void Studio::choose_outcome(Outcome outcome) {
     if (model != pile().model) align(model, pile().reference);
 }
 
+void Studio::take_files(std::function<Result<Relinked>(Job&)> find, const QString& what) {
+    find_on<Relinked>(opening_, what, std::move(find), [this, what](const Relinked& found) {
+        document_.edit(with_files(pile(), found.files), what);
+        load_thumbnails();
+        if (found.still_missing > 0)
+            say(tr("%1 found, %2 still missing.").arg(found.files.size()).arg(found.still_missing), true);
+        else
+            say(tr("All frames found."));
+    });
+}
+
 void Studio::look_in(const QString& folder) {
-    const Pile now = pile();
-    work_.run<Result<Relinked>>(
-        [now, folder](Job& job) { return relink(now, folder.toStdString(), job); },
-        [this](Result<Relinked> done) {
-            if (!done.ok()) {
-                tell(done.failure());
-                return;
-            }
-            document_.edit(done.value().pile, tr("Find missing frames"));
-            load_thumbnails();
-            if (done.value().still_missing > 0)
-                say(tr("%1 found, %2 still missing.").arg(done.value().found).arg(done.value().still_missing), true);
-            else
-                say(tr("All frames found."));
-        });
+    take_files([now = pile(), folder](Job& job) { return relink(now, folder.toStdString(), job); },
+               tr("Find missing frames"));
+}
+
+void Studio::take_changed() {
+    take_files([now = pile()](Job& job) { return bp::take_changed(now, job); }, tr("Take changed frames"));
 }
 
 void Studio::select(int id, bool extend, bool toggle) {
-    const Frame* frame = find_frame(pile(), id);
-    if (!frame) return;
-    if (extend && find_frame(pile(), extended_from_)) {
-        int a = number_of(pile(), extended_from_);
-        int b = number_of(pile(), id);
-        if (a > b) std::swap(a, b);
-        selected_.clear();
-        for (int n = a; n <= b; ++n) selected_.push_back(pile().frames[std::size_t(n) - 1].id);
-        current_ = id;
-    } else if (toggle) {
-        const auto found = std::find(selected_.begin(), selected_.end(), id);
-        if (found == selected_.end())
-            selected_.push_back(id);
-        else if (selected_.size() > 1)
-            selected_.erase(found);
-        current_ = id;
-        extended_from_ = id;
-    } else {
-        current_ = id;
-        extended_from_ = id;
-        selected_ = {id};
-    }
-    emit selection_changed();
+    if (!find_frame(pile(), id)) return;
+    const Selection& now = document_.selection();
+    document_.select(extend ? extended(now, pile(), id) : toggle ? toggled(now, id) : only(id));
 }
 
 void Studio::step_current(int by, bool extend) {
     if (pile().frames.empty()) return;
-    const int number = std::clamp(number_of(pile(), current_) + by, 1, int(pile().frames.size()));
+    const int number = std::clamp(number_of(pile(), current()) + by, 1, int(pile().frames.size()));
     select(pile().frames[std::size_t(number) - 1].id, extend);
 }
 
 void Studio::select_these(std::vector<int> ids) {
     std::erase_if(ids, [this](int id) { return !find_frame(pile(), id); });
     if (ids.empty()) return;
-    current_ = ids.front();
-    extended_from_ = current_;
-    selected_ = std::move(ids);
-    emit selection_changed();
+    const int first = ids.front();
+    document_.select({first, first, std::move(ids)});
 }
 
 void Studio::toggle_aside() {
-    if (selected_.empty()) return;
-    const Frame* first = find_frame(pile(), current_);
+    if (selected().empty()) return;
+    const Frame* first = find_frame(pile(), current());
     const bool aside = !(first && first->aside);
-    document_.edit(with_aside(pile(), selected_, aside),
-                   aside ? tr("Set aside %n frame(s)", nullptr, int(selected_.size()))
-                         : tr("Take back %n frame(s)", nullptr, int(selected_.size())));
+    const auto count = int(selected().size());
+    document_.edit(with_aside(pile(), selected(), aside),
+                   aside ? tr("Set aside %n frame(s)", nullptr, count) : tr("Take back %n frame(s)", nullptr, count));
 }
 
 void Studio::remove_selected() {
-    const Pile fewer = without_frames(pile(), selected_);
-    if (fewer == pile()) return;
-    // The one after the last that goes, or the last that stays.
-    const int next = std::min(number_of(pile(), current_), int(fewer.frames.size()));
+    const Pile fewer = without_frames(pile(), selected());
     const auto count = int(pile().frames.size() - fewer.frames.size());
-    document_.edit(fewer, tr("Remove %n frame(s)", nullptr, count));
-    select(fewer.frames[std::size_t(next) - 1].id);
+    if (count == 0)
+        say(tr("The last frame that can be used stays in the pile."));
+    else
+        document_.edit(fewer, tr("Remove %n frame(s)", nullptr, count));
 }
 
 QImage Studio::thumbnail(int id) const {
@@ -384,7 +404,7 @@ void Studio::load_thumbnails() {
         const auto known = pictured_.find(now.frames[i].id);
         if (known == pictured_.end() || known->second != now.frames[i].file) order.push_back(int(i));
     }
-    const int middle = std::max(0, number_of(now, current_) - 1);
+    const int middle = std::max(0, number_of(now, current()) - 1);
     std::stable_sort(order.begin(), order.end(),
                      [middle](int a, int b) { return std::abs(a - middle) < std::abs(b - middle); });
     thumbnail_lane_.run<std::vector<Failure>>(
@@ -397,7 +417,7 @@ void Studio::load_thumbnails() {
                 Result<SharedPixels> pixels = store->load(*frame.file, level, job);
                 if (!pixels.ok()) {
                     const std::lock_guard lock(mutex);
-                    failures.push_back(pixels.failure());
+                    failures.push_back(of_frame(pixels.failure(), frame.id));
                     return;
                 }
                 const QImage image = to_image(pixels.value()->widened(), now.profile);
@@ -426,8 +446,23 @@ const std::map<int, Alignment>* Studio::model_preview(Model model) const {
     return found == previews_.end() ? nullptr : &found->second;
 }
 
+// What the miniatures of the models depend on.
+struct Studio::PreviewedFor {
+    int reference = 0;
+    Zone zone = Zone::sky;
+    Mask trust, sky;
+    std::vector<std::pair<int, bool>> frames;  // id, and whether it can be used
+    friend bool operator==(const PreviewedFor&, const PreviewedFor&) = default;
+};
+
 void Studio::preview_models() {
-    if (!document_.open() || !previews_.empty() || preview_lane_.busy()) return;
+    if (!document_.open()) return;
+    PreviewedFor wanted{pile().reference, zone(), pile().trust, pile().zones ? pile().zones->sky : Mask(), {}};
+    for (const Frame& frame : pile().frames)
+        wanted.frames.emplace_back(frame.id, usable(frame) && frame.role != Role::dark);
+    if (previewed_for_ && *previewed_for_ == wanted) return;
+    previewed_for_ = std::make_shared<const PreviewedFor>(std::move(wanted));
+    previews_.clear();
     const Pile whole_pile = pile();
     const std::shared_ptr<FrameStore> store = store_;
     using Found = std::map<Model, std::map<int, Alignment>>;
@@ -454,8 +489,6 @@ void Studio::preview_models() {
 void Studio::set_zone(Zone zone) {
     if (zone_ == zone) return;
     zone_ = zone;
-    previews_.clear();
-    preview_lane_.stop();
     emit zone_changed();
 }
 
@@ -464,12 +497,16 @@ void Studio::report_broken(const Failure& failure) {
         tell(failure);
         return;
     }
+    const Frame* broken = find_frame(pile(), failure.frame);
     for (const Frame& frame : pile().frames)
-        if (usable(frame) && frame.file->path.string() == failure.file) {
-            say(tr("Set aside: %1").arg(QString::fromStdString(failure.sentence)), true);
-            document_.correct(with_problem(pile(), frame.id, failure.sentence));
-            return;
-        }
+        if (!broken && frame.file->path.string() == failure.file) broken = &frame;
+    if (!broken) {
+        tell(failure);
+        return;
+    }
+    if (!usable(*broken)) return;
+    say(tr("Set aside: %1").arg(app::said(failure)), true);
+    document_.correct(with_problem(pile(), broken->id, failure.sentence));
 }
 
 }  // namespace bp::app

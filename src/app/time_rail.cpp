@@ -1,7 +1,6 @@
 #include "app/time_rail.h"
 
 #include <QHelpEvent>
-#include <QKeyEvent>
 #include <QMenu>
 #include <QMouseEvent>
 #include <QSettings>
@@ -210,36 +209,15 @@ void TimeRail::wheelEvent(QWheelEvent* event) {
     event->accept();
 }
 
-void TimeRail::keyPressEvent(QKeyEvent* event) {
-    const Pile& pile = studio_.pile();
-    if (pile.frames.empty()) return;
-    const auto go = [&](int number) {
-        number = std::clamp(number, 1, int(pile.frames.size()));
-        choose(pile.frames[std::size_t(number) - 1].id, event->modifiers() & Qt::ShiftModifier);
-    };
-    const double at = slat_of(studio_.current()).center().x();
-    switch (event->key()) {
-        case Qt::Key_Home:
-            go(1);
-            break;
-        case Qt::Key_End:
-            go(int(pile.frames.size()));
-            break;
-        case Qt::Key_PageUp:
-            go(number_of(pile, studio_.current()) - 10);
-            break;
-        case Qt::Key_PageDown:
-            go(number_of(pile, studio_.current()) + 10);
-            break;
-        case Qt::Key_Up:
-            zoom_to(zoom_ * 1.5, at);
-            break;
-        case Qt::Key_Down:
-            zoom_to(zoom_ / 1.5, at);
-            break;
-        default:
-            QWidget::keyPressEvent(event);
-    }
+void TimeRail::zoom_by(double factor) {
+    zoom_to(zoom_ * factor, slat_of(studio_.current()).center().x());
+}
+
+void TimeRail::go_to(int number, bool extend) {
+    const auto& frames = studio_.pile().frames;
+    if (frames.empty()) return;
+    choose(frames[std::size_t(std::clamp(number, 1, int(frames.size()))) - 1].id,
+           extend ? Qt::ShiftModifier : Qt::NoModifier);
 }
 
 QString TimeRail::tip_for(int id) const {
@@ -252,7 +230,7 @@ QString TimeRail::tip_for(int id) const {
     if (frame->role != Role::scene)
         lines << (frame->role_from == RoleFrom::guess ? tr("%1 (a guess)").arg(word(frame->role)) : word(frame->role));
     if (!frame->note.empty()) lines << QString::fromStdString(frame->note);
-    if (!usable(*frame)) lines << QString::fromStdString(frame->problem);
+    if (!usable(*frame)) lines << said(frame->problem);
     if (frame->aside) lines << tr("Set aside");
     if (const Known* known = surveyor_.of(id); known && !known->marks.empty())
         lines << tr("Odd: %1").arg(reasons_in_words(known->marks));

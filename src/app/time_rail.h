@@ -32,6 +32,10 @@ class TimeRail : public QWidget {
     double zoom() const { return zoom_; }
     // About a place on the widget, which stays where it is.
     void zoom_to(double zoom, double at);
+    // About the current frame.
+    void zoom_by(double factor);
+    // To the frame of this place in the run, or the nearest that there is.
+    void go_to(int number, bool extend);
 
   signals:
     // A frame was chosen by the person, not by the program.
@@ -45,7 +49,6 @@ class TimeRail : public QWidget {
     void mouseReleaseEvent(QMouseEvent*) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
     bool event(QEvent* event) override;
 
   private:

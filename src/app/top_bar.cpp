@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <array>
 
+#include "app/commands.h"
 #include "app/controls.h"
 #include "app/theme.h"
 #include "app/words.h"
@@ -35,8 +36,8 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
         menu->addAction(tr("%1: %2").arg(word(entry.outcome), what_it_does(entry.outcome)), this,
                         [this, outcome = entry.outcome] { studio_.choose_outcome(outcome); });
     outcome_->setMenu(menu);
-    open_ = tool(QStringLiteral("open"), QStringLiteral("open"), tr("Open frames or a pile (Ctrl+O)"));
-    save_ = tool(QStringLiteral("save"), QStringLiteral("save"), tr("Save the pile (Ctrl+S)"));
+    open_ = tool(QStringLiteral("open"), QStringLiteral("open"), tip_of("open"));
+    save_ = tool(QStringLiteral("save"), QStringLiteral("save"), tip_of("save"));
     row->addWidget(home_);
     row->addWidget(name_);
     row->addSpacing(space::small);
@@ -48,14 +49,10 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     row->addWidget(save_);
     row->addStretch();
     auto* group = new QButtonGroup(this);
-    const std::array<std::pair<QString, QString>, view_count> views{
-        {{tr("Result"), tr("The picture (1)")},
-         {tr("Frame"), tr("The chosen frame alone (2). Hold Space to flip.")},
-         {tr("Difference"), tr("The chosen frame against the reference, four times as strong (3)")},
-         {tr("Cover"), tr("Where not every frame reaches: the fewer, the darker (4)")}}};
+    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3"};
     for (int i = 0; i < view_count; ++i) {
-        views_[i] =
-            push(views[std::size_t(i)].first, QStringLiteral("view_%1").arg(i), views[std::size_t(i)].second, this);
+        const char* id = views[std::size_t(i)];
+        views_[i] = push(command(id).name(), QLatin1String(id), tip_of(id), this);
         views_[i]->setCheckable(true);
         views_[i]->setProperty("flat", true);
         group->addButton(views_[i]);
@@ -66,14 +63,16 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
     redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
     auto* room = tool(QStringLiteral("room"), QStringLiteral("room"), tr("Room: how much memory and disk to take"));
-    theme_ =
-        tool(QStringLiteral("lamp"), QStringLiteral("theme"), tr("Dusk or Noon: a dark or a light window (Ctrl+L)"));
+    theme_ = tool(QStringLiteral("lamp"), QStringLiteral("theme"), tip_of("theme"));
     row->addWidget(undo_);
     row->addWidget(redo_);
     row->addWidget(room);
     row->addWidget(theme_);
+    auto* keys = tool(QStringLiteral("keys"), QStringLiteral("keys"), tip_of("keys"));
+    row->addWidget(keys);
+    connect(keys, &QToolButton::clicked, this, &TopBar::keys_wanted);
     row->addSpacing(space::small);
-    auto* write = lamp_push(tr("Export"), QStringLiteral("export"), tr("Write the picture (Ctrl+E)"), this);
+    auto* write = lamp_push(tr("Export"), QStringLiteral("export"), tip_of("export"), this);
     row->addWidget(write);
     connect(home_, &QToolButton::clicked, this, &TopBar::home_wanted);
     connect(open_, &QToolButton::clicked, this, &TopBar::open_wanted);
@@ -97,7 +96,7 @@ QToolButton* TopBar::tool(const QString& picture, const QString& name, const QSt
     button->setIconSize({20, 20});
     button->setToolTip(tip);
     button->setAccessibleName(tip);
-    button->setFocusPolicy(Qt::StrongFocus);
+    button->setFocusPolicy(Qt::TabFocus);
     return button;
 }
 
@@ -109,9 +108,12 @@ void TopBar::refresh() {
     outcome_->setText(word(studio_.pile().outcome));
     undo_->setEnabled(document.can_undo());
     redo_->setEnabled(document.can_redo());
-    undo_->setToolTip(document.can_undo() ? tr("Undo: %1 (Ctrl+Z)").arg(document.undo_text()) : tr("Nothing to undo"));
-    redo_->setToolTip(document.can_redo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(document.redo_text())
-                                          : tr("Nothing to redo"));
+    undo_->setToolTip(document.can_undo()
+                          ? tr("Undo: %1 (%2)").arg(document.undo_text(), command("undo").keys_in_words())
+                          : tr("Nothing to undo"));
+    redo_->setToolTip(document.can_redo()
+                          ? tr("Redo: %1 (%2)").arg(document.redo_text(), command("redo").keys_in_words())
+                          : tr("Nothing to redo"));
     for (int i = 0; i < view_count; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
 }
 

@@ -23,6 +23,7 @@ class TopBar : public QWidget {
     void save_wanted();
     void export_wanted();
     void theme_wanted();
+    void keys_wanted();
 
   protected:
     void paintEvent(QPaintEvent*) override;

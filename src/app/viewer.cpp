@@ -194,6 +194,12 @@ void Viewer::end_trial() {
     patch_lane_.stop();
 }
 
+void Viewer::leave_trial() {
+    if (!trial_) return;
+    end_trial();
+    refresh();
+}
+
 void Viewer::refresh() {
     ++serial_;
     ordered_frame_ = frame_();

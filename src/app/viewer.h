@@ -47,8 +47,10 @@ class Viewer : public QObject {
     void try_out(Pile pile);
     // The same while a stroke is drawn: only the mask of a part has changed, and only in `changed`.
     void try_out_mask(int part, const Mask& mask, const Rect& changed);
-    // Back to the document.
-    void end_trial();
+    // Another pile than the document's is shown.
+    bool trying() const { return trial_.has_value(); }
+    // Back to the document, because the person gave up what was tried.
+    void leave_trial();
 
     // The area of the canvas that is shown at all.
     Rect area() const { return area_; }
@@ -74,6 +76,7 @@ class Viewer : public QObject {
     void settled();  // the fine picture is as asked for
 
   private:
+    void end_trial();
     struct Order;
     struct Patches;
     void pile_changed();

@@ -30,6 +30,26 @@ QString tr(const char* text) {
 
 }  // namespace
 
+QString said(const Saying& saying) {
+    if (!saying.translated()) return QString::fromStdString(saying.text());
+    const QString words = QCoreApplication::translate("core", saying.text().c_str());
+    QString out;
+    for (qsizetype i = 0; i < words.size(); ++i) {
+        const auto n = i + 1 < words.size() ? qsizetype(words[i + 1].unicode()) - '1' : -1;
+        if (words[i] == QLatin1Char('%') && n >= 0 && n < qsizetype(saying.values().size())) {
+            out += said(saying.values()[std::size_t(n)]);
+            ++i;
+        } else {
+            out += words[i];
+        }
+    }
+    return out;
+}
+
+QString said(const Failure& failure) {
+    return said(failure.sentence);
+}
+
 void install_plurals(QCoreApplication& application) {
     QCoreApplication::installTranslator(new Plurals(&application));
 }
@@ -123,7 +143,7 @@ QString word(Levelling kind) {
         case Levelling::colour:
             break;
     }
-    return tr("Light, colour");
+    return tr("And colour");
 }
 
 QString what_it_does(Levelling kind) {
@@ -146,27 +166,33 @@ struct LookWords {
     const char* tip;
 };
 
-const std::array<LookWords, 10> look_words{{
+const std::array<LookWords, 13> look_words{{
     {&Look::exposure_ev, QT_TRANSLATE_NOOP("words", "Exposure"),
      QT_TRANSLATE_NOOP("words", "Twice as much light with every EV")},
-    {&Look::temperature, QT_TRANSLATE_NOOP("words", "Temperature"),
-     QT_TRANSLATE_NOOP("words", "To the right warmer, to the left cooler")},
-    {&Look::tint, QT_TRANSLATE_NOOP("words", "Tint"),
-     QT_TRANSLATE_NOOP("words", "To the right towards magenta, to the left towards green")},
     {&Look::contrast, QT_TRANSLATE_NOOP("words", "Contrast"),
      QT_TRANSLATE_NOOP("words", "Draws the tones apart about the middle, or together")},
-    {&Look::highlights, QT_TRANSLATE_NOOP("words", "Highlights"),
-     QT_TRANSLATE_NOOP("words", "To the left bright tones are held back, also what exposure lifted beyond white")},
-    {&Look::shadows, QT_TRANSLATE_NOOP("words", "Shadows"),
-     QT_TRANSLATE_NOOP("words", "Opens the dark tones, or deepens them")},
-    {&Look::floor, QT_TRANSLATE_NOOP("words", "Black floor"),
+    {&Look::floor, QT_TRANSLATE_NOOP("words", "Floor"),
      QT_TRANSLATE_NOOP("words", "What is darker becomes black, softly: bursts of light stay clean where they add up")},
-    {&Look::white, QT_TRANSLATE_NOOP("words", "White point"),
-     QT_TRANSLATE_NOOP("words", "To the right darker tones become white already")},
-    {&Look::saturation, QT_TRANSLATE_NOOP("words", "Saturation"),
+    {&Look::deep, QT_TRANSLATE_NOOP("words", "Deep"),
+     QT_TRANSLATE_NOOP("words", "Opens the dark tones, or deepens them")},
+    {&Look::middle, QT_TRANSLATE_NOOP("words", "Middle"),
+     QT_TRANSLATE_NOOP("words", "Makes the tones in the middle brighter or darker")},
+    {&Look::bright, QT_TRANSLATE_NOOP("words", "Bright"),
+     QT_TRANSLATE_NOOP("words", "Below nothing bright tones are held back, also what exposure lifted beyond white")},
+    {&Look::peak, QT_TRANSLATE_NOOP("words", "Peak"),
+     QT_TRANSLATE_NOOP("words", "Above nothing darker tones become white already, softly; below, white comes later")},
+    {&Look::warmth, QT_TRANSLATE_NOOP("words", "Warmth"),
+     QT_TRANSLATE_NOOP("words", "Warmer above nothing, cooler below")},
+    {&Look::green_to_magenta, QT_TRANSLATE_NOOP("words", "Green to magenta"),
+     QT_TRANSLATE_NOOP("words", "Towards magenta above nothing, towards green below")},
+    {&Look::colour_strength, QT_TRANSLATE_NOOP("words", "Colour strength"),
      QT_TRANSLATE_NOOP("words", "Draws all colours away from grey, or towards it")},
-    {&Look::vibrance, QT_TRANSLATE_NOOP("words", "Vibrance"),
-     QT_TRANSLATE_NOOP("words", "The same for colours that are pale")},
+    {&Look::pale_colours, QT_TRANSLATE_NOOP("words", "Pale colours"),
+     QT_TRANSLATE_NOOP("words", "The same for what has little colour")},
+    {&Look::hue_at, QT_TRANSLATE_NOOP("words", "Range of hues"),
+     QT_TRANSLATE_NOOP("words", "Which colours are turned, in degrees: 0 red, 120 green, 240 blue")},
+    {&Look::hue_turn, QT_TRANSLATE_NOOP("words", "Turn of hues"),
+     QT_TRANSLATE_NOOP("words", "By how many degrees these colours are turned")},
 }};
 
 const LookWords& words_of(const LookValue& value) {
@@ -175,6 +201,13 @@ const LookWords& words_of(const LookValue& value) {
 }
 
 }  // namespace
+
+QString short_word(const LookValue& value) {
+    if (value.value == &Look::green_to_magenta) return tr("Green");
+    if (value.value == &Look::hue_at) return tr("Range");
+    if (value.value == &Look::hue_turn) return tr("Turn");
+    return word(value);
+}
 
 QString word(const LookValue& value) {
     return tr(words_of(value).name);
@@ -313,6 +346,10 @@ QString clips_filter() {
 
 QString name_of_frame(const Frame& frame) {
     return QString::fromStdString(frame.file->path.filename().string());
+}
+
+QString name_of_part(const Part& part) {
+    return part.name.empty() ? tr("Part %1").arg(part.id) : QString::fromStdString(part.name);
 }
 
 }  // namespace bp::app

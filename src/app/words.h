@@ -11,6 +11,9 @@ namespace bp::app {
 // English plurals: in words with %n, "(s)" becomes an s or nothing. Another language's own translator, installed later,
 // comes before it. Once, at the start of the program.
 void install_plurals(QCoreApplication& application);
+// What the core says, translated.
+QString said(const Saying& saying);
+QString said(const Failure& failure);
 QString word(Mode mode);
 QString what_it_does(Mode mode);
 QString word(Model model);
@@ -20,6 +23,8 @@ QString what_it_does(Outcome outcome);
 QString word(Levelling kind);
 QString what_it_does(Levelling kind);
 QString word(const LookValue& value);
+// Where there is little room.
+QString short_word(const LookValue& value);
 QString what_it_does(const LookValue& value);
 QString look_value_in_words(const LookValue& value, double amount);
 QString word(Role role);
@@ -33,6 +38,8 @@ QString duration_in_words(double seconds);
 // "340 MB", "6.5 GB"
 QString bytes_in_words(double bytes);
 QString name_of_frame(const Frame& frame);
+// As a person called it, else "Part 3".
+QString name_of_part(const Part& part);
 // For file dialogs: the kinds that can be read.
 QString pictures_filter(bool with_piles = false);
 QString clips_filter();

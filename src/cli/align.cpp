@@ -17,6 +17,7 @@ struct AlignOptions {
     FrameChoice frames;
     std::string model;
     std::string grid;
+    std::string pile;
     bool json = false;
 };
 
@@ -45,7 +46,7 @@ json grid_json(const Grid& grid, Size size, const Placement& placed) {
 json frame_json(const Pile& pile, const Frame& frame, const std::string& path, const Grid& grid) {
     json out{{"file", path}};
     if (!usable(frame)) {
-        out["problem"] = frame.problem;
+        out["problem"] = frame.problem.english();
         out["aligned"] = false;
         return out;
     }
@@ -60,13 +61,13 @@ void print_table(const Pile& pile, const GivenPaths& paths) {
                 "confidence", "aligned");
     for (const Frame& frame : pile.frames) {
         if (!usable(frame)) {
-            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.c_str());
+            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.english().c_str());
             continue;
         }
         const Alignment a = frame.alignment.value_or(Alignment{});
         const Point middle{(pile.size.width - 1) / 2.0, (pile.size.height - 1) / 2.0};
         const Point moved = a.to_reference(middle);
-        const double turn = std::atan2(a.to_reference.m[3], a.to_reference.m[0]) * 180 / 3.14159265358979;
+        const double turn = std::atan2(a.to_reference.m()[3], a.to_reference.m()[0]) * 180 / 3.14159265358979;
         std::printf("%-32s %10.3f %10.3f %10.4f %12.3f %10.3f %s\n", paths.of(frame).c_str(), moved.x - middle.x,
                     moved.y - middle.y, turn, a.residual_px, a.confidence, a.aligned ? "yes" : "no");
     }
@@ -84,10 +85,14 @@ Exit run_align(const AlignOptions& options, Context& context) {
     auto alignments = align_frames(pile, model, pile.reference, context.job);
     if (!alignments.ok()) return fail(alignments.failure());
     pile = with_alignments(pile, model, pile.reference, alignments.value());
+    if (!options.pile.empty()) {
+        Status written = write_pile(pile, options.pile);
+        if (!written.ok()) return fail(written.failure());
+    }
     if (options.json) {
         json out{{"frames", json::array()}};
         for (const Frame& frame : pile.frames) out["frames"].push_back(frame_json(pile, frame, paths.of(frame), grid));
-        std::cout << out.dump(1) << '\n';
+        std::cout << json_text(out) << '\n';
     } else {
         print_table(pile, paths);
     }
@@ -103,6 +108,7 @@ Run add_align(CLI::App& app) {
     app.add_option("--model", options->model, "How frames may have moved")->required()->check(CLI::IsMember(names));
     options->frames.add_to(app, true);
     app.add_option("--grid", options->grid, "Also print where CxR points of the frame fall in the reference");
+    app.add_option("--pile", options->pile, "Also write the pile, aligned");
     app.add_flag("--json", options->json, "Print JSON");
     return [options](Context& context) { return run_align(*options, context); };
 }

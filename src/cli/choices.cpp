@@ -7,6 +7,7 @@
 #include "cli/commands.h"
 #include "engine/open.h"
 #include "io/gather.h"
+#include "pile/file.h"
 
 namespace bp::cli {
 namespace {
@@ -61,18 +62,28 @@ Result<Chosen> open_choice(const FrameChoice& choice, Job& job) {
     if (choice.reference.empty()) return out;
     const Frame* frame = frame_named(out.pile, choice.reference);
     if (!frame)
-        return Failure{Fault::wrong_call, choice.reference,
-                       "--reference " + choice.reference + " is none of the frames: give a number from 1 to " +
-                           std::to_string(out.pile.frames.size()) + " or one of the files."};
+        return Failure{Fault::wrong_call,
+                       choice.reference,
+                       {"--reference %1 is none of the frames: give a number from 1 to %2 or one of the files.",
+                        {choice.reference, std::to_string(out.pile.frames.size())}}};
     if (!usable(*frame))
-        return Failure{Fault::input, choice.reference, "The reference frame cannot be used: " + frame->problem};
+        return Failure{Fault::input, choice.reference, {"The reference frame cannot be used: %1", {frame->problem}}};
     out.pile.reference = frame->id;
     out.pile.base = frame->id;
     return out;
 }
 
+Status write_pile(Pile pile, const fs::path& file) {
+    if (file.extension() != ".pile")
+        return Failure{
+            Fault::wrong_call, file.string(), {"The name %1 must end in .pile.", {file.filename().string()}}};
+    Result<Pile> known = known_by_content(std::move(pile));
+    if (!known.ok()) return known.failure();
+    return save_pile(known.value(), file);
+}
+
 Exit fail(const Failure& failure) {
-    std::cerr << failure.sentence << '\n';
+    std::cerr << failure.english() << '\n';
     switch (failure.fault) {
         case Fault::wrong_call:
             return Exit::wrong_call;
@@ -80,6 +91,7 @@ Exit fail(const Failure& failure) {
             return Exit::cannot_write;
         case Fault::stopped:
             return Exit::stopped;
+        case Fault::memory:
         case Fault::input:
             break;
     }
@@ -88,15 +100,15 @@ Exit fail(const Failure& failure) {
 
 bool tell_problems(const Pile& pile) {
     bool any = false;
-    const auto useless_ones = pile.darks == Darks::off ? std::map<int, std::string>() : useless_darks(pile);
+    const auto useless_ones = pile.darks == Darks::off ? std::map<int, Saying>() : useless_darks(pile);
     for (const Frame& frame : pile.frames) {
         const bool unaligned = usable(frame) && (lost(pile, frame) || (pile.zones && lost(pile, frame, Zone::land)));
-        if (!usable(frame)) std::cerr << "Set aside: " << frame.problem << '\n';
+        if (!usable(frame)) std::cerr << "Set aside: " << frame.problem.english() << '\n';
         if (unaligned)
             std::cerr << "Set aside: " << frame.file->path.filename().string()
                       << " could not be aligned to the reference.\n";
         const auto useless = useless_ones.find(frame.id);
-        if (useless != useless_ones.end()) std::cerr << "Set aside: " << useless->second << '\n';
+        if (useless != useless_ones.end()) std::cerr << "Set aside: " << useless->second.english() << '\n';
         any = any || useless != useless_ones.end() || unaligned || !usable(frame);
     }
     return any;

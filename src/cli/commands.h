@@ -46,6 +46,9 @@ Exit fail(const Failure& failure);
 // Says on standard error which frames are not used, and why; true when there are any.
 bool tell_problems(const Pile& pile);
 
+// Saves a pile whose frames are known by their paths: they get their hashes first.
+Status write_pile(Pile pile, const std::filesystem::path& file);
+
 // Frames as the command line names them.
 struct FrameChoice {
     std::vector<std::string> names;

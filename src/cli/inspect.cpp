@@ -5,6 +5,7 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/report.h"
 #include "engine/render.h"
 #include "engine/survey.h"
 
@@ -53,7 +54,7 @@ std::string reason(const Mark& mark) {
 json row_json(const Frame& frame, const std::string& path, const Known& known) {
     json out{{"file", path}};
     if (!usable(frame)) {
-        out["problem"] = frame.problem;
+        out["problem"] = frame.problem.english();
         return out;
     }
     const PictureFacts& facts = frame.file->facts;
@@ -99,7 +100,7 @@ void print_table(const Pile& pile, const GivenPaths& paths, const std::vector<Kn
     for (std::size_t i = 0; i < pile.frames.size(); ++i) {
         const Frame& frame = pile.frames[i];
         if (!usable(frame)) {
-            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.c_str());
+            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.english().c_str());
             continue;
         }
         const CaptureData& c = frame.file->capture;
@@ -139,7 +140,7 @@ Run add_inspect(CLI::App& app) {
             json out{{"frames", json::array()}};
             for (std::size_t i = 0; i < pile.frames.size(); ++i)
                 out["frames"].push_back(row_json(pile.frames[i], paths.of(pile.frames[i]), known[i]));
-            std::cout << out.dump(1) << '\n';
+            std::cout << json_text(out) << '\n';
         } else {
             print_table(pile, paths, known);
         }

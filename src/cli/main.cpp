@@ -9,6 +9,7 @@
 #include <nlohmann/json.hpp>
 #include <thread>
 
+#include "base/guarded.h"
 #include "base/memory.h"
 #include "cli/commands.h"
 
@@ -46,15 +47,15 @@ void show_bar(const Progress& p) {
     const int percent = int(p.fraction * 100);
     if (percent == last) return;
     last = percent;
-    std::fprintf(stderr, "\r\033[K%s  %d%%", p.what.c_str(), percent);
+    std::fprintf(stderr, "\r\033[K%s  %d%%", p.what.english().c_str(), percent);
     if (p.seconds_left > 1) std::fprintf(stderr, "  about %.0f s left", p.seconds_left);
     if (p.fraction >= 1) std::fprintf(stderr, "\r\033[K");
     std::fflush(stderr);
 }
 
 void show_json(const Progress& p) {
-    const nlohmann::json line{{"what", p.what}, {"fraction", p.fraction}, {"left_s", p.seconds_left}};
-    std::cerr << line.dump() << std::endl;
+    const nlohmann::json line{{"what", p.what.english()}, {"fraction", p.fraction}, {"left_s", p.seconds_left}};
+    std::cerr << line.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace) << std::endl;
 }
 
 Job::Listener listener_for(const Common& common) {
@@ -91,7 +92,11 @@ int run(int argc, char** argv) {
     Job job(listener_for(common));
     const StopWatch watch(job);
     Context context{job};
-    return int(runs.at(app.get_subcommands().front())(context));
+    try {
+        return int(runs.at(app.get_subcommands().front())(context));
+    } catch (...) {
+        return int(fail(caught_failure()));
+    }
 }
 
 }  // namespace
@@ -101,11 +106,5 @@ int main(int argc, char** argv) {
     std::signal(SIGINT, [](int) { bp::cli::interrupted = true; });
     std::signal(SIGTERM, [](int) { bp::cli::interrupted = true; });
     bp::keep_freed_memory();
-    try {
-        return bp::cli::run(argc, argv);
-    } catch (const std::exception& error) {
-        // Nothing throws for bad input; what is left is a machine without memory.
-        std::fprintf(stderr, "Cannot go on: %s.\n", error.what());
-        return int(bp::cli::Exit::unusable_input);
-    }
+    return bp::cli::run(argc, argv);
 }

@@ -18,6 +18,7 @@ namespace {
 struct MergeOptions {
     FrameChoice frames;
     std::string out;
+    std::string pile;
     std::string mode = "lighten";
     std::string light = "linear";
     std::string align = "none";
@@ -44,8 +45,9 @@ Result<Mask> read_mask(const std::filesystem::path& file, Size size) {
     picture.path = file;
     picture.facts = facts.value();
     if (picture.facts.size != size)
-        return Failure{Fault::input, file.string(),
-                       file.filename().string() + " is not of the size of the frames. A mask must be."};
+        return Failure{Fault::input,
+                       file.string(),
+                       {"%1 is not of the size of the frames. A mask must be.", {file.filename().string()}}};
     Job job;
     Result<Raster16> grey = read_frame(picture, 0, {Profile::srgb(), 1, {}}, job);
     if (!grey.ok()) return grey.failure();
@@ -67,8 +69,9 @@ Status divide(const MergeOptions& options, Pile& pile) {
              {std::pair{options.align_of[0], "--sky-align"}, std::pair{options.align_of[1], "--land-align"},
               std::pair{options.mode_of[0], "--sky-mode"}, std::pair{options.mode_of[1], "--land-mode"}})
             if (!text.empty())
-                return Failure{Fault::wrong_call, "",
-                               std::string(name) + " needs --sky with a mask that is white where the sky is."};
+                return Failure{Fault::wrong_call,
+                               "",
+                               {"%1 needs --sky with a mask that is white where the sky is.", {std::string(name)}}};
     } else {
         Result<Mask> sky = read_mask(options.sky, pile.size);
         if (!sky.ok()) return sky.failure();
@@ -100,6 +103,10 @@ Status take_darks(const MergeOptions& options, Pile& pile, Job& job) {
 }
 
 Exit run_merge(const MergeOptions& options, Context& context) {
+    if (options.out.empty() && options.pile.empty())
+        return fail({Fault::wrong_call, "", "Say where to write: -o for the picture, --pile for the pile, or both."});
+    if (options.out.empty() && !options.report.empty())
+        return fail({Fault::wrong_call, "", "--report tells of the picture that -o names, and none is written."});
     const ThreadLimit limit(options.threads);
     Stages stages;
     stages.memory_bytes = options.memory;
@@ -147,9 +154,22 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_hot_pixels(std::move(pile), std::make_shared<const HotPixels>(std::move(hot).value()));
         stages.even_s += seconds_since(searching);
     }
+    pile.exporting.bits = options.depth;
+    pile.exporting.quality = options.quality;
+    if (const auto format = format_of(options.out)) pile.exporting.ending = standard_ending(format->format);
+    if (options.out.empty()) {
+        Status written = write_pile(pile, options.pile);
+        if (!written.ok()) return fail(written.failure());
+        return tell_problems(pile) ? Exit::some_frames_unused : Exit::done;
+    }
     Result<Exported> exported =
         export_picture(pile, options.out, {{options.depth, options.quality}, options.memory}, context.job);
     if (!exported.ok()) return fail(exported.failure());
+    if (!options.pile.empty()) {
+        // Without the frames that turned out to be broken, as the picture is.
+        Status written = write_pile(exported.value().pile, options.pile);
+        if (!written.ok()) return fail(written.failure());
+    }
     if (!options.report.empty()) {
         Status reported = write_report(options.report, exported.value(), opened.value().paths, stages);
         if (!reported.ok()) return fail(reported.failure());
@@ -169,7 +189,9 @@ std::vector<std::string> names_of(const Entries& entries) {
 Run add_merge(CLI::App& app) {
     auto options = std::make_shared<MergeOptions>();
     options->frames.add_to(app, true);
-    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png or .jpg")->required();
+    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png or .jpg");
+    app.add_option("--pile", options->pile,
+                   "Also (or, without -o, only) write the pile; render of it gives the picture");
     app.add_option("--mode", options->mode, "How frames become one picture")->check(CLI::IsMember(names_of(modes())));
     app.add_option("--light", options->light, "linear or encoded values, for mean")
         ->check(CLI::IsMember({"linear", "encoded"}));

@@ -1,3 +1,5 @@
+#include <iostream>
+
 #include "cli/commands.h"
 #include "engine/export.h"
 #include "pile/file.h"
@@ -15,6 +17,7 @@ Run add_render(CLI::App& app) {
     return [options](Context& context) {
         Result<LoadedPile> loaded = load_pile(options->pile);
         if (!loaded.ok()) return fail(loaded.failure());
+        for (const Saying& remark : loaded.value().remarks) std::cerr << remark.english() << '\n';
         const Pile& pile = loaded.value().pile;
         Result<Exported> exported =
             export_picture(pile, options->out, {{pile.exporting.bits, pile.exporting.quality}}, context.job);

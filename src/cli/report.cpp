@@ -2,15 +2,18 @@
 
 #include <sys/resource.h>
 
-#include <fstream>
 #include <nlohmann/json.hpp>
 
 #include "base/files.h"
 
 namespace bp::cli {
 
+std::string json_text(const nlohmann::json& json) {
+    return json.dump(1, ' ', false, nlohmann::json::error_handler_t::replace);
+}
+
 nlohmann::json alignment_json(const Alignment& a) {
-    nlohmann::json out{{"matrix", a.to_reference.m},
+    nlohmann::json out{{"matrix", a.to_reference.m()},
                        {"residual_px", a.residual_px},
                        {"confidence", a.confidence},
                        {"aligned", a.aligned}};
@@ -35,11 +38,11 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
     if (pile.zones)
         out["land"] = {{"mode", entry_of(pile.zones->land_mode).name}, {"align", name_of(pile.zones->land_model)}};
     if (pile.hot) out["hot_pixels"] = pile.hot->size();
-    const auto useless = pile.darks == Darks::off ? std::map<int, std::string>() : useless_darks(pile);
+    const auto useless = pile.darks == Darks::off ? std::map<int, Saying>() : useless_darks(pile);
     for (const Frame& frame : pile.frames) {
         json one{{"file", paths.of(frame)}, {"merged", merged(pile, frame)}};
-        if (!frame.problem.empty()) one["reason"] = frame.problem;
-        if (const auto found = useless.find(frame.id); found != useless.end()) one["reason"] = found->second;
+        if (!frame.problem.empty()) one["reason"] = frame.problem.english();
+        if (const auto found = useless.find(frame.id); found != useless.end()) one["reason"] = found->second.english();
         if (const DarkChoice darks = darks_of(pile, frame); !darks.ids.empty())
             one["less_darks"] = {{"count", darks.ids.size()}, {"scale", darks.scale}};
         if (pile.levelling != Levelling::off) one["level_gain"] = gains_of(pile, frame);
@@ -69,13 +72,8 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
     rusage usage{};
     ::getrusage(RUSAGE_SELF, &usage);
     out["peak_memory_bytes"] = std::int64_t(usage.ru_maxrss) * 1024;
-    return write_whole(file, [&](const fs::path& beside) -> Status {
-        std::ofstream to(beside, std::ios::binary);
-        to << out.dump(1) << '\n';
-        to.close();
-        if (!to) return Failure{Fault::output, beside.string(), "the disk may be full"};
-        return Done{};
-    });
+    const std::string text = json_text(out) + '\n';
+    return write_bytes(file, text);
 }
 
 }  // namespace bp::cli

@@ -10,6 +10,8 @@
 namespace bp::cli {
 
 // What is said of a frame's place: docs/cli.md.
+// As text; names that are no UTF-8 are written as far as they are.
+std::string json_text(const nlohmann::json& json);
 nlohmann::json alignment_json(const Alignment& alignment);
 
 struct Stages {

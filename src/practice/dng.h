@@ -1,4 +1,4 @@
-// Raw files as a camera writes them: DNG 1.4 (Adobe, 2012) with a Bayer mosaic. Internal to the practice camera.
+// Raw files as a camera writes them: DNG 1.4 with a Bayer mosaic. Internal to the practice camera.
 #pragma once
 
 #include <array>

@@ -59,8 +59,8 @@ Status make_folders(const fs::path& folder, const std::vector<Shot>& shots) {
         if (shot.role == Role::foreground) fs::create_directories(folder / "foreground", error);
     }
     if (!error) return Done{};
-    return Failure{Fault::output, folder.string(),
-                   "Cannot make the folder " + folder.string() + ": " + error.message() + "."};
+    return Failure{
+        Fault::output, folder.string(), {"Cannot make the folder %1: %2.", {folder.string(), error.message()}}};
 }
 
 void wait_until(std::chrono::time_point<std::chrono::steady_clock, std::chrono::duration<double>> moment, Job& job) {
@@ -76,7 +76,7 @@ Result<Practised> practise(const SceneEntry& entry, const fs::path& folder, cons
     const std::vector<std::string> names = name_frames(entry, shots, options.ending);
     Status made = make_folders(folder, shots);
     if (!made.ok()) return made.failure();
-    job.begin("Exposing " + std::string(entry.name), long(shots.size()) + 3);
+    job.begin({"Exposing %1", {std::string(entry.name)}}, long(shots.size()) + 3);
     const int margin = margin_for(options.size, shots);
     Canvas still(options.size, margin);
     scene->paint_still(still);

@@ -39,16 +39,6 @@ Raster16 mask_of(const Shape& shape, Size picture) {
     return out;
 }
 
-Status write_text(const fs::path& file, const std::string& text) {
-    return write_whole(file, [&](const fs::path& beside) -> Status {
-        std::ofstream out(beside, std::ios::binary);
-        out << text;
-        out.close();
-        if (!out) return Failure{Fault::output, beside.string(), "the disk may be full"};
-        return Done{};
-    });
-}
-
 }  // namespace
 
 Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vector<TruthFrame>& frames,
@@ -57,7 +47,7 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
     std::error_code error;
     fs::create_directories(place, error);
     if (error)
-        return Failure{Fault::output, place.string(), "Cannot make " + place.string() + ": " + error.message() + "."};
+        return Failure{Fault::output, place.string(), {"Cannot make %1: %2.", {place.string(), error.message()}}};
     const double scale = options.size.width / scene_width;
     json out{{"scene", entry.name},           {"seed", options.seed},     {"width", options.size.width},
              {"height", options.size.height}, {"frames", json::array()},  {"streaks", json::array()},
@@ -70,7 +60,7 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
                    {"exposure_s", shot.exposure_s},
                    {"iso", shot.iso},
                    {"gain", shot.gain},
-                   {"to_reference", shake_in(options.size, shot.to_scene).m},
+                   {"to_reference", shake_in(options.size, shot.to_scene).m()},
                    {"soft", shot.blur > 0},
                    {"cloud", shot.cloud}};
         if (const std::optional<Shape> subject = scene.subject(i)) {
@@ -98,7 +88,7 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
         if (!written.ok()) return written;
         out["pictures"].push_back(name);
     }
-    return write_text(place / "truth.json", out.dump(1) + "\n");
+    return write_bytes(place / "truth.json", out.dump(1) + "\n");
 }
 
 }  // namespace bp::practice

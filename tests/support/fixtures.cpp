@@ -86,7 +86,7 @@ Raster16 spotted(Raster16 picture, Point middle, double radius, double share) {
 void write(const fs::path& file, const Raster16& picture, int bits, const Profile& profile,
            const CaptureData& capture) {
     const Status written = write_picture(file, picture, profile, {bits, 95, Sync::no}, capture);
-    if (!written.ok()) throw std::runtime_error(written.failure().sentence);
+    if (!written.ok()) throw std::runtime_error(written.failure().english());
 }
 
 Pile practised(const Folder& folder, const char* scene, int frames, Outcome outcome) {
@@ -95,7 +95,7 @@ Pile practised(const Folder& folder, const char* scene, int frames, Outcome outc
     options.frames = frames;
     options.truth = false;
     const auto done = practice::practise(*practice::scene_named(scene), folder.path(), options, job);
-    if (!done.ok()) throw std::runtime_error(done.failure().sentence);
+    if (!done.ok()) throw std::runtime_error(done.failure().english());
     return open_frames(gather_run({folder.path().string()}).value(), outcome, Order::captured, job).value();
 }
 
@@ -115,7 +115,7 @@ Pile speckle_pile(const Folder& folder, int frames, Size size, int bits, int cha
     }
     Job job;
     Result<Pile> pile = open_frames(files, Outcome::trails, Order::captured, job);
-    if (!pile.ok()) throw std::runtime_error(pile.failure().sentence);
+    if (!pile.ok()) throw std::runtime_error(pile.failure().english());
     return std::move(pile).value();
 }
 

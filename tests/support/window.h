@@ -1,34 +1,118 @@
-// Driving the real window as a person does.
+// Driving the real window as a person does: clicks on what is to be seen, keys to what has the focus, answers to the
+// dialogs that come.
 #pragma once
 
+#include <QAbstractScrollArea>
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QFileDialog>
+#include <QLineEdit>
+#include <QMessageBox>
+#include <QMimeData>
 #include <QMouseEvent>
+#include <QPushButton>
+#include <QScrollArea>
 #include <QTest>
+#include <QTimer>
 #include <functional>
+#include <memory>
 
 #include "app/main_window.h"
 #include "support/fixtures.h"
 
 namespace bp::test {
 
-inline bool wait_for(const std::function<bool()>& ready, int ms = 60000) {
+inline bool wait_for(const std::function<bool()>& ready, int ms = 20000) {
     QElapsedTimer clock;
     clock.start();
     while (!ready()) {
         if (clock.elapsed() > ms) return false;
-        QTest::qWait(5);
+        QTest::qWait(2);
     }
     return true;
 }
 
-struct Window {
-    app::MainWindow window;
+// Lets everything that is already on its way arrive: what was posted, and what that posts.
+inline void let_pass() {
+    for (int i = 0; i < 5; ++i) {
+        QCoreApplication::sendPostedEvents();
+        QCoreApplication::processEvents();
+    }
+}
 
-    Window() {
+// While it lives, the next dialog of this kind is answered as soon as it is seen. A test that ends without it having
+// come fails in `came()`.
+class Answering {
+  public:
+    explicit Answering(std::function<bool(QWidget&)> answer) : answer_(std::move(answer)) {
+        QObject::connect(&timer_, &QTimer::timeout, [this] {
+            QWidget* dialog = QApplication::activeModalWidget();
+            if (!dialog || !dialog->isVisible() || came_) return;
+            came_ = true;
+            came_ = answer_(*dialog);
+        });
+        timer_.start(10);
+    }
+    bool came() const { return came_; }
+
+  private:
+    std::function<bool(QWidget&)> answer_;
+    QTimer timer_;
+    bool came_ = false;
+};
+
+// Presses a button of a question by its number; -1 is Escape. `words` must stand in the question.
+inline std::function<bool(QWidget&)> answer(int number, const QString& words = {}) {
+    return [=](QWidget& dialog) {
+        auto* box = qobject_cast<QMessageBox*>(&dialog);
+        if (!box || !(box->text() + box->informativeText()).contains(words)) return false;
+        if (number < 0) {
+            QTest::keyClick(box, Qt::Key_Escape);
+            return true;
+        }
+        auto* button = box->findChild<QPushButton*>(QStringLiteral("answer_%1").arg(number));
+        if (!button || !button->isVisible()) return false;
+        QTest::mouseClick(button, Qt::LeftButton);
+        return true;
+    };
+}
+
+// Types names into a dialog for files and presses Enter. An empty list leaves it by Escape.
+inline std::function<bool(QWidget&)> choose(const std::vector<fs::path>& paths) {
+    return [=](QWidget& widget) {
+        auto* dialog = qobject_cast<QFileDialog*>(&widget);
+        if (!dialog) return false;
+        auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+        if (!name) return false;
+        if (paths.empty()) {
+            QTest::keyClick(dialog, Qt::Key_Escape);
+            return true;
+        }
+        dialog->setDirectory(QString::fromStdString(paths.front().parent_path().string()));
+        QStringList names;
+        for (const fs::path& path : paths)
+            names << (paths.size() == 1
+                          ? QString::fromStdString(path.string())
+                          : QStringLiteral("\"%1\"").arg(QString::fromStdString(path.filename().string())));
+        // As pasted: what is typed letter by letter opens a list of proposals over the field.
+        name->setFocus();
+        name->setText(names.join(QLatin1Char(' ')));
+        let_pass();
+        QTest::keyClick(name, Qt::Key_Return);
+        return true;
+    };
+}
+
+struct Window {
+    std::unique_ptr<app::MainWindow> made;
+    app::MainWindow& window;
+
+    Window() : made(std::make_unique<app::MainWindow>()), window(*made) {
         window.resize(1280, 800);
         window.show();
-        QTest::qWait(20);
+        QApplication::setActiveWindow(&window);
+        wait_for([this] { return window.isActiveWindow(); }, 2000);
+        let_pass();
     }
     ~Window() { window.studio().document().close(); }
 
@@ -41,24 +125,82 @@ struct Window {
         if (!found) throw std::runtime_error(std::string("no widget ") + name);
         return found;
     }
-    void click(const char* name) { QTest::mouseClick(find<QWidget>(name), Qt::LeftButton); }
+    // The one of that name that is to be seen.
+    template <class T>
+    T* seen(const char* name) {
+        for (T* one : window.findChildren<T*>(QLatin1String(name)))
+            if (one->isVisible()) return one;
+        return nullptr;
+    }
+    // Only what is to be seen and can be used is clicked; what lies further down is scrolled to first.
+    void click(QWidget* widget) {
+        const std::string name = widget->objectName().toStdString();
+        for (QWidget* around = widget->parentWidget(); around; around = around->parentWidget())
+            if (auto* scroll = qobject_cast<QScrollArea*>(around)) {
+                let_pass();
+                scroll->ensureWidgetVisible(widget);
+            }
+        if (!widget->isVisible()) throw std::runtime_error(name + " is not to be seen");
+        if (!widget->isEnabled()) throw std::runtime_error(name + " cannot be used now");
+        QTest::mouseClick(widget, Qt::LeftButton);
+        let_pass();
+    }
+    void click(const char* name) { click(find<QWidget>(name)); }
+    // To whatever has the focus.
     void key(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {
-        QTest::keyClick(&window.canvas(), key, modifiers);
+        // A window manager gives this back when a dialog has gone; here there is none.
+        if (!QApplication::activeModalWidget() && !window.isActiveWindow()) QApplication::setActiveWindow(&window);
+        QTest::keyClick(focus(), key, modifiers);
+    }
+    QWidget* focus() {
+        QWidget* has_it = QApplication::focusWidget();
+        return has_it ? has_it : &window;
+    }
+    // Gives the focus as Tab would, to something that can be reached so.
+    void tab_to(const char* name) {
+        auto* widget = find<QWidget>(name);
+        if (!widget->isVisible() || !(widget->focusPolicy() & Qt::TabFocus))
+            throw std::runtime_error(std::string(name) + " cannot be reached by Tab");
+        widget->setFocus(Qt::TabFocusReason);
+    }
+    void drop(const std::vector<fs::path>& paths) {
+        QMimeData data;
+        QList<QUrl> urls;
+        for (const fs::path& path : paths) urls << QUrl::fromLocalFile(QString::fromStdString(path.string()));
+        data.setUrls(urls);
+        QDragEnterEvent enter(QPoint(400, 300), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&window, &enter);
+        QDropEvent event(QPointF(400, 300), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&window, &event);
+        let_pass();
     }
     bool quiet() {
-        return wait_for([this] { return !studio().work().busy(); }) &&
-               wait_for([this] { return studio().thumbnails_complete() || !studio().document().open(); });
+        constexpr int long_work_ms = 60000;
+        return wait_for([this] { return !studio().busy(); }, long_work_ms) &&
+               wait_for([this] { return studio().thumbnails_complete() || !studio().document().open(); }, long_work_ms);
     }
     // Until the fine picture of what is visible is there.
     bool settle() {
         if (!quiet()) return false;
-        QTest::qWait(80);
-        return wait_for([this] { return !window.viewer().busy(); });
+        let_pass();
+        return wait_for([this] { return !window.viewer().busy(); }, 60000);
     }
+    // A folder that is dropped becomes Trails; for another outcome its card is clicked and the frames are chosen.
     bool open(const Folder& folder, Outcome outcome = Outcome::trails) {
-        studio().open({QString::fromStdString(folder.path().string())}, outcome);
+        if (outcome == Outcome::trails) {
+            drop({folder.path()});
+        } else {
+            std::vector<fs::path> frames;
+            for (const std::string& name : folder.names())
+                if (name.find(".pile") == std::string::npos) frames.push_back(folder / name);
+            const Answering dialog(choose(frames));
+            click(("outcome_" + std::to_string(int(outcome))).c_str());
+            if (!dialog.came()) return false;
+        }
         return wait_for([this] { return studio().document().open(); }) && settle();
     }
+    // What the program says now, in one text.
+    QString told() { return window.notices().sentences().join(QLatin1Char('\n')); }
     // Moves the mark of the keyboard from one place of the picture to another; the first time it stands in the middle.
     void walk(QPointF from, QPointF to) {
         constexpr int long_step = 12;
@@ -76,15 +218,17 @@ struct Window {
         const app::Canvas& canvas = window.canvas();
         return canvas.to_canvas({canvas.width() / 2.0, canvas.height() / 2.0});
     }
+    void move_over_canvas(QPointF canvas_point) {
+        app::Canvas& canvas = window.canvas();
+        const QPointF s = canvas.to_screen(canvas_point);
+        QMouseEvent move(QEvent::MouseMove, s, canvas.mapToGlobal(s), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&canvas, &move);
+    }
     void stroke(const std::vector<QPointF>& points) {
         app::Canvas& canvas = window.canvas();
         const auto at = [&](QPointF p) { return canvas.to_screen(p).toPoint(); };
         QTest::mousePress(&canvas, Qt::LeftButton, Qt::NoModifier, at(points.front()));
-        for (const QPointF& p : points) {
-            const QPointF s = canvas.to_screen(p);
-            QMouseEvent move(QEvent::MouseMove, s, canvas.mapToGlobal(s), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
-            QApplication::sendEvent(&canvas, &move);
-        }
+        for (const QPointF& p : points) move_over_canvas(p);
         QTest::mouseRelease(&canvas, Qt::LeftButton, Qt::NoModifier, at(points.back()));
     }
 };

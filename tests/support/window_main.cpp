@@ -1,8 +1,13 @@
 #define CATCH_CONFIG_RUNNER
 #include <QApplication>
+#include <QElapsedTimer>
+#include <QPointer>
 #include <QStandardPaths>
+#include <QTimer>
+#include <QWidget>
 #include <catch2/catch.hpp>
 
+#include "app/controls.h"
 #include "app/theme.h"
 #include "app/words.h"
 
@@ -13,5 +18,20 @@ int main(int argc, char** argv) {
     bp::app::install_plurals(application);
     bp::app::load_fonts();
     bp::app::apply_theme(application, bp::app::ThemeName::dusk);
+    bp::app::guard_wheel(application);
+    // A question that a test did not reckon with would wait for ever.
+    QElapsedTimer stands;
+    QPointer<QWidget> standing;
+    QTimer guard;
+    QObject::connect(&guard, &QTimer::timeout, [&] {
+        constexpr qint64 longest_ms = 15000;
+        QWidget* dialog = QApplication::activeModalWidget();
+        if (dialog != standing) stands.start();
+        standing = dialog;
+        if (!dialog || stands.elapsed() < longest_ms) return;
+        qWarning("A dialog was not answered: %s", qPrintable(dialog->windowTitle()));
+        dialog->close();
+    });
+    guard.start(500);
     return Catch::Session().run(argc, argv);
 }

@@ -52,14 +52,14 @@ class Photographer {
     bool open(const QString& scene) {
         window_.studio().open_demo(scene);
         const bool opened = wait_for([&] {
-            return !window_.studio().work().busy() && window_.studio().document().open() &&
+            return !window_.studio().busy() && window_.studio().document().open() &&
                    window_.studio().thumbnails_complete() && window_.studio().document().name() == scene;
         });
         settle();
         return opened;
     }
     void settle() {
-        wait_for([&] { return !window_.studio().work().busy() && !window_.studio().previewing(); });
+        wait_for([&] { return !window_.studio().busy() && !window_.studio().previewing(); });
         rest(250);
         wait_for([&] { return !window_.studio().document().open() || window_.surveyor().complete(); });
         wait_for([&] { return !window_.steps().rendering(); });
@@ -184,9 +184,9 @@ bool even(MainWindow& window, Photographer& p) {
     Look look;
     look.exposure_ev = 0.35;
     look.contrast = 18;
-    look.shadows = 25;
-    look.temperature = 12;
-    look.vibrance = 20;
+    look.deep = 25;
+    look.warmth = 12;
+    look.pale_colours = 20;
     studio.document().edit(with_look(studio.pile(), look), QStringLiteral("Look"));
     studio.select(studio.pile().frames[5].id);
     window.steps().open(1);

@@ -3,6 +3,7 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QSignalBlocker>
+#include <algorithm>
 
 #include "app/controls.h"
 #include "engine/cover.h"
@@ -21,7 +22,7 @@ AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     auto* row = new QHBoxLayout;
     fit_ = push(tr("Full cover"), QStringLiteral("crop_full"),
                 tr("The largest rectangle that every frame reaches, to begin a crop with"), this);
-    all_ = push(tr("All"), QStringLiteral("crop_all"), tr("All of the canvas, to begin a crop with"), this);
+    all_ = push(tr("Whole canvas"), QStringLiteral("crop_all"), tr("All of the canvas, to begin a crop with"), this);
     row->addWidget(fit_);
     row->addWidget(all_);
     column()->addLayout(row);
@@ -50,6 +51,9 @@ AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     }
     for (const int column_of_boxes : {1, 3}) grid->setColumnStretch(column_of_boxes, 1);
     column()->addLayout(grid);
+    connect(&canvas, &Canvas::tool_left, this, [this] {
+        if (isVisible()) canvas_.set_tool(nullptr);
+    });
     const auto crop = [this](std::optional<Rect> area, const QString& what) {
         studio_.document().edit(with_crop(studio_.pile(), area), what);
     };
@@ -66,7 +70,7 @@ AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
 void AlignCover::type_in() {
     studio_.document().edit(with_crop(studio_.pile(), Rect{numbers_[0]->value(), numbers_[1]->value(),
                                                            numbers_[2]->value(), numbers_[3]->value()}),
-                            tr("Crop"));
+                            tr("Crop"), QStringLiteral("crop typed"));
 }
 
 void AlignCover::opened() {
@@ -93,10 +97,13 @@ void AlignCover::refresh() {
     full_->setChecked(!pile.crop && pile.cover == Cover::full);
     fit_->setEnabled(!shared.empty());
     const std::array<int, 4> values{area.left, area.top, area.width, area.height};
-    const std::array<int, 4> most{pile.size.width - 1, pile.size.height - 1, pile.size.width, pile.size.height};
+    // As narrow as it can be dragged.
+    const int narrowest = std::min({CropTool::least, pile.size.width, pile.size.height});
+    const std::array<int, 4> most{pile.size.width - narrowest, pile.size.height - narrowest, pile.size.width,
+                                  pile.size.height};
     for (std::size_t i = 0; i < numbers_.size(); ++i) {
         const QSignalBlocker quiet(numbers_[i]);
-        numbers_[i]->setRange(i < 2 ? 0 : 1, most[i]);
+        numbers_[i]->setRange(i < 2 ? 0 : narrowest, most[i]);
         numbers_[i]->setValue(values[i]);
     }
 }

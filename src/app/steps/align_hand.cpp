@@ -3,12 +3,12 @@
 #include <QButtonGroup>
 #include <QGridLayout>
 #include <QHBoxLayout>
-#include <QShortcut>
 #include <QSignalBlocker>
 #include <cmath>
 #include <numbers>
 
 #include "align/moved.h"
+#include "app/commands.h"
 #include "app/controls.h"
 #include "app/theme.h"
 #include "pile/edits.h"
@@ -47,6 +47,10 @@ AlignHand::AlignHand(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison&
     connect(flicker_, &QPushButton::toggled, this, &AlignHand::set_flicker);
     connect(refine_, &QPushButton::clicked, this, [this] { studio_.refine(studio_.current()); });
     connect(&studio.document(), &Document::opened, this, [this] { tool_.forget_pivot(); });
+    connect(&canvas, &Canvas::tool_left, this, [this] {
+        flicker_->setChecked(false);
+        if (isVisible()) canvas_.set_tool(nullptr);
+    });
 }
 
 void AlignHand::build_pad() {
@@ -64,37 +68,23 @@ void AlignHand::build_pad() {
     paces_[1]->setChecked(true);
     qobject_cast<QVBoxLayout*>(all_->layout())->addLayout(how_far);
     struct Way {
-        QString text, name, tip;
+        const char* id;
         double right, down, turns;
-        QKeySequence keys;
     };
-    const std::array<Way, 6> ways{{
-        {tr("Left"), QStringLiteral("nudge_left"), tr("Moves the frame to the left (Alt+Left)"), -1, 0, 0,
-         QKeySequence(Qt::ALT | Qt::Key_Left)},
-        {tr("Up"), QStringLiteral("nudge_up"), tr("Moves the frame up (Alt+Up)"), 0, -1, 0,
-         QKeySequence(Qt::ALT | Qt::Key_Up)},
-        {tr("Right"), QStringLiteral("nudge_right"), tr("Moves the frame to the right (Alt+Right)"), 1, 0, 0,
-         QKeySequence(Qt::ALT | Qt::Key_Right)},
-        {tr("Turn \u2212"), QStringLiteral("turn_left"),
-         tr("Turns the frame against the clock about the pivot (Alt+Page Up)"), 0, 0, -1,
-         QKeySequence(Qt::ALT | Qt::Key_PageUp)},
-        {tr("Down"), QStringLiteral("nudge_down"), tr("Moves the frame down (Alt+Down)"), 0, 1, 0,
-         QKeySequence(Qt::ALT | Qt::Key_Down)},
-        {tr("Turn +"), QStringLiteral("turn_right"),
-         tr("Turns the frame with the clock about the pivot (Alt+Page Down)"), 0, 0, 1,
-         QKeySequence(Qt::ALT | Qt::Key_PageDown)},
-    }};
+    constexpr std::array<Way, 6> ways{{{"nudge_left", -1, 0, 0},
+                                       {"nudge_up", 0, -1, 0},
+                                       {"nudge_right", 1, 0, 0},
+                                       {"turn_left", 0, 0, -1},
+                                       {"nudge_down", 0, 1, 0},
+                                       {"turn_right", 0, 0, 1}}};
     auto* pad = new QGridLayout;
     for (std::size_t i = 0; i < ways.size(); ++i) {
         const Way& way = ways[i];
-        auto* button = push(way.text, way.name, way.tip, all_);
+        auto* button = push(command(way.id).name(), QLatin1String(way.id), tip_of(way.id), all_);
         // All of one width, and no wider than the step.
         button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         pad->addWidget(button, int(i) / 3, int(i) % 3);
-        const auto go = [this, way] { nudge(way.right, way.down, way.turns); };
-        connect(button, &QPushButton::clicked, this, go);
-        // On every page of the Align step, and only while it is open: shortcuts of what is hidden do nothing.
-        connect(new QShortcut(way.keys, parentWidget()), &QShortcut::activated, this, go);
+        connect(button, &QPushButton::clicked, this, [this, way] { nudge(way.right, way.down, way.turns); });
     }
     qobject_cast<QVBoxLayout*>(all_->layout())->addLayout(pad);
 }
@@ -107,8 +97,8 @@ void AlignHand::build_numbers() {
         double step;
     };
     const std::array<Number, 4> kinds{{
-        {tr("Right"), QStringLiteral("place_right"), tr("How far the middle of the frame lies to the right"), tr(" px"),
-         20000, 2, 1},
+        {tr("Across"), QStringLiteral("place_right"), tr("How far the middle of the frame lies to the right"),
+         tr(" px"), 20000, 2, 1},
         {tr("Down"), QStringLiteral("place_down"), tr("How far the middle of the frame lies further down"), tr(" px"),
          20000, 2, 1},
         {tr("Turn"), QStringLiteral("place_turn"), tr("By how much the frame is turned, with the clock"), tr("°"), 180,
@@ -131,6 +121,7 @@ void AlignHand::build_numbers() {
         box->setButtonSymbols(QAbstractSpinBox::NoButtons);
         box->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         auto* label = new QLabel(kind.name, all_);
+        label->setFont(face(type::small));
         label->setBuddy(box);
         grid->addWidget(label, int(i) / 2, int(i) % 2 * 2);
         grid->addWidget(box, int(i) / 2, int(i) % 2 * 2 + 1);
@@ -155,11 +146,12 @@ void AlignHand::nudge(double right, double down, double turns) {
     for (std::size_t i = 0; i < paces.size(); ++i)
         if (paces_[i]->isChecked()) pace = paces[i];
     const double angle = turns * pace * degrees_a_pixel * std::numbers::pi / 180;
+    const QString what = turns != 0 ? tr("Turn frame %1").arg(number_of(pile, frame->id))
+                                    : tr("Move frame %1").arg(number_of(pile, frame->id));
     studio_.document().edit(
         with_moved_by_hand(pile, frame->id, Matrix::rigid(angle, tool_.pivot(), right * pace, down * pace),
                            studio_.zone()),
-        turns != 0 ? tr("Turn frame %1").arg(number_of(pile, frame->id))
-                   : tr("Move frame %1").arg(number_of(pile, frame->id)));
+        what, QStringLiteral("nudge %1 %2 %3 %4 %5").arg(frame->id).arg(right).arg(down).arg(turns).arg(pace));
 }
 
 void AlignHand::type_in() {

@@ -71,8 +71,10 @@ AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
                                 on ? tr("Merge frame %1 all the same").arg(number_of(studio_.pile(), ids[0]))
                                    : tr("Leave out frame %1").arg(number_of(studio_.pile(), ids[0])));
     });
-    connect(grid_, &MiniatureGrid::chosen, this,
-            [this](int model) { studio_.align(Model(model), studio_.pile().reference); });
+    connect(grid_, &MiniatureGrid::chosen, this, [this](int model) {
+        studio_.align(Model(model), studio_.pile().reference);
+        refresh();
+    });
     connect(reference_, &QPushButton::clicked, this, [this] {
         const Model now = model_of(studio_.pile(), studio_.zone());
         studio_.align(now == Model::none ? Model::rigid : now, studio_.current());
@@ -84,6 +86,10 @@ AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
     connect(&studio, &Studio::zone_changed, this, [this] {
         if (isVisible()) studio_.preview_models();
     });
+    // Of another reference, other frames or another place to look the miniatures are others.
+    connect(&studio.document(), &Document::changed, this, [this] {
+        if (isVisible()) studio_.preview_models();
+    });
 }
 
 void AlignPlace::build_trust() {
@@ -92,14 +98,15 @@ void AlignPlace::build_trust() {
         push(tr("Where to look"), QStringLiteral("trust"),
              tr("Paint over what stands still: aligning looks there alone, so that waves or clouds do not pull"), this);
     trust_->setCheckable(true);
-    everywhere_ = push(tr("All"), QStringLiteral("trust_everywhere"), tr("Aligning looks at all of the picture"), this);
+    everywhere_ =
+        push(tr("Everywhere"), QStringLiteral("trust_everywhere"), tr("Aligning looks at all of the picture"), this);
     row->addWidget(trust_, 1);
     row->addWidget(everywhere_);
     column()->addLayout(row);
     brush_ = new BrushPanel(canvas_, QStringLiteral("trust_brush"),
                             {tr("Look here"), tr("Paints: aligning looks at what you paint over (K)"), tr("Not here"),
                              tr("Paints: aligning does not look at what you paint over (K)")},
-                            BrushPanel::Kind::plain, this);
+                            BrushPanel::Kind::plain, PaintOn::trust, this);
     brush_->hide();
     column()->addWidget(brush_);
     connect(trust_, &QPushButton::toggled, this, [this](bool on) {
@@ -107,6 +114,7 @@ void AlignPlace::build_trust() {
         canvas_.set_painting(on ? PaintOn::trust : PaintOn::nothing);
         if (on) studio_.say(tr("Paint over what stands still, then choose a model again."));
     });
+    connect(&canvas_, &Canvas::tool_left, this, [this] { trust_->setChecked(false); });
     connect(everywhere_, &QPushButton::clicked, this, [this] {
         studio_.document().edit(with_trust(studio_.pile(), Mask(studio_.pile().size)), tr("Look everywhere"));
     });

@@ -19,7 +19,7 @@ AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
     hint_ = quiet_label({}, this);
     column()->addWidget(hint_);
     auto* row = new QHBoxLayout;
-    suggest_ = push(tr("Suggest"), QStringLiteral("zones_suggest"),
+    suggest_ = push(tr("Suggest sky"), QStringLiteral("zones_suggest"),
                     tr("Finds what turns with the stars and what stands still"), this);
     remove_ = push(tr("One zone"), QStringLiteral("zones_remove"),
                    tr("Aligns and merges all of the picture in one way again"), this);
@@ -29,7 +29,7 @@ AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
     brush_ = new BrushPanel(canvas_, QStringLiteral("sky_brush"),
                             {tr("Sky"), tr("Paints: what you paint over is sky (K)"), tr("Land"),
                              tr("Paints: what you paint over is land (K)")},
-                            BrushPanel::Kind::plain, this);
+                            BrushPanel::Kind::plain, PaintOn::sky, this);
     column()->addWidget(brush_);
     const auto pixels = [](int v) { return tr("%1 px").arg(v); };
     reach_ = new NamedSlider(tr("Edges within"), tr("How far from the painted border its true place may be"), 4, 200,
@@ -49,12 +49,9 @@ AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
     connect(snap_, &QPushButton::clicked, this, [this] { studio_.snap_zones(reach_->value()); });
     connect(remove_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(without_zones(studio_.pile()), tr("One zone")); });
-    connect(feather_, &NamedSlider::settled, this,
-            [this](int value) { studio_.document().edit(with_feather(studio_.pile(), value), tr("Feather")); });
-}
-
-void AlignZones::opened() {
-    canvas_.set_painting(PaintOn::sky);
+    connect(feather_, &NamedSlider::settled, this, [this](int value) {
+        studio_.document().edit(with_feather(studio_.pile(), value), tr("Feather"), QStringLiteral("feather"));
+    });
 }
 
 void AlignZones::closed() {

@@ -14,7 +14,6 @@ class AlignZones : public AlignSection {
 
   public:
     AlignZones(Studio& studio, Canvas& canvas, QWidget* parent);
-    void opened() override;
     void closed() override;
     void refresh() override;
 

@@ -4,12 +4,12 @@
 #include <QHBoxLayout>
 #include <QSignalBlocker>
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <tuple>
 
 #include "app/theme.h"
 #include "app/words.h"
+#include "even/tone.h"
 #include "pile/edits.h"
 
 namespace bp::app {
@@ -18,31 +18,10 @@ namespace {
 constexpr double levels_a_step = 0.01;  // EV
 constexpr int most_levels = 300;
 
-// The values in the order in which a picture is worked on, under their headings.
-struct Section {
-    const char* title;
-    std::vector<double Look::*> values;
-};
-const std::array<Section, 2> sections{{
-    {QT_TRANSLATE_NOOP("bp::app::EvenStep", "Tone"),
-     {&Look::exposure_ev, &Look::contrast, &Look::highlights, &Look::shadows, &Look::white, &Look::floor}},
-    {QT_TRANSLATE_NOOP("bp::app::EvenStep", "Colour"),
-     {&Look::temperature, &Look::tint, &Look::saturation, &Look::vibrance}},
-}};
-
-const LookValue& entry_for(double Look::*value) {
-    return *std::find_if(look_values().begin(), look_values().end(),
-                         [value](const LookValue& v) { return v.value == value; });
-}
-
-int steps_of(const LookValue& value, double amount) {
-    return int(std::lround(amount / value.step));
-}
-
 }  // namespace
 
 EvenStep::EvenStep(Studio& studio, Viewer& viewer, Canvas& canvas)
-    : studio_(studio), viewer_(viewer), canvas_(canvas), tool_(studio, viewer, canvas) {
+    : studio_(studio), viewer_(viewer), canvas_(canvas), lane_(this), tool_(studio, viewer, canvas) {
     auto* tabs = new QHBoxLayout;
     auto* group = new QButtonGroup(this);
     const auto begin_page = [&](const QString& name, const QString& object, const QString& tip) {
@@ -103,16 +82,18 @@ void EvenStep::build_levels() {
     };
     connect(level_, &NamedSlider::changed, this, [this, overruled](int value) { viewer_.try_out(overruled(value)); });
     connect(level_, &NamedSlider::settled, this, [this, overruled](int value) {
-        studio_.document().edit(overruled(value),
-                                tr("Level of frame %1").arg(number_of(studio_.pile(), studio_.current())));
+        const QString what = tr("Level of frame %1").arg(number_of(studio_.pile(), studio_.current()));
+        studio_.document().edit(overruled(value), what, what);
+        viewer_.leave_trial();
     });
+    connect(level_, &NamedSlider::left, &viewer_, &Viewer::leave_trial);
 }
 
 void EvenStep::build_look() {
     auto* row = new QHBoxLayout;
-    all_ = push(tr("All frames"), QStringLiteral("look_of_all"), tr("The sliders set the look of every frame"), this);
+    all_ = push(tr("All frames"), QStringLiteral("look_of_all"), tr("What is set below goes for every frame"), this);
     own_ = push(tr("Selection"), QStringLiteral("look_of_selection"),
-                tr("The sliders add to the look of the selected frames alone"), this);
+                tr("What is set below comes on top, for the selected frames alone"), this);
     auto* group = new QButtonGroup(this);
     for (QPushButton* button : {all_, own_}) {
         button->setCheckable(true);
@@ -122,30 +103,23 @@ void EvenStep::build_look() {
     }
     all_->setChecked(true);
     page_->addLayout(row);
-    values_.resize(look_values().size());
-    for (const Section& section : sections) {
-        page_->addWidget(quiet_label(tr(section.title), this));
-        for (double Look::*const member : section.values) {
-            const LookValue& entry = entry_for(member);
-            auto* slider = new NamedSlider(
-                word(entry), what_it_does(entry), steps_of(entry, entry.least), steps_of(entry, entry.most),
-                [&entry](int v) { return look_value_in_words(entry, v * entry.step); }, this);
-            slider->slider()->setObjectName(
-                QStringLiteral("look_%1").arg(QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()))));
-            page_->addWidget(slider);
-            values_[std::size_t(&entry - look_values().data())] = slider;
-            const auto changed = [this, &entry](int v) {
-                Look look = shown_look();
-                look.*entry.value = v * entry.step;
-                return with_shown_look(look);
-            };
-            connect(slider, &NamedSlider::changed, this, [this, changed](int v) { viewer_.try_out(changed(v)); });
-            connect(slider, &NamedSlider::settled, this,
-                    [this, changed, &entry](int v) { studio_.document().edit(changed(v), word(entry)); });
-        }
-    }
+    tone_ = new TonePanel(this);
+    page_->addWidget(tone_);
+    connect(tone_, &TonePanel::tried, this, [this](const Look& look) { viewer_.try_out(with_shown_look(look)); });
+    connect(tone_, &TonePanel::settled, this, [this](const Look& look, const QString& value) {
+        studio_.document().edit(with_shown_look(look), value, QStringLiteral("look ") + value);
+        // An edit that changed nothing leaves what was tried.
+        viewer_.leave_trial();
+    });
+    connect(tone_, &TonePanel::left, this, [this] {
+        viewer_.leave_trial();
+        refresh();
+    });
+    connect(tone_, &TonePanel::knot_held, this,
+            [this](bool held) { canvas_.set_show_clipping(held || clipping_->isChecked()); });
     auto* below = new QHBoxLayout;
-    reset_ = push(tr("No look"), QStringLiteral("look_reset"), tr("Sets all sliders back"), this);
+    reset_ = push(tr("No look"), QStringLiteral("look_reset"),
+                  tr("Takes tone and colour back to as they were recorded"), this);
     copy_ = push(tr("Copy to selection"), QStringLiteral("look_copy"),
                  tr("The selected frames get the own look of the frame that is looked at"), this);
     below->addWidget(reset_);
@@ -163,6 +137,26 @@ void EvenStep::build_look() {
             studio_.document().edit(with_own_look(studio_.pile(), studio_.selected(), from->look), tr("Copy look"));
     });
     connect(clipping_, &QCheckBox::toggled, &canvas_, &Canvas::set_show_clipping);
+    connect(&studio_.document(), &Document::opened, this, [this] { tone_->set_distribution({}); });
+    connect(&studio_, &Studio::selection_changed, this, &EvenStep::look_at_tones);
+    connect(&studio_, &Studio::thumbnails_finished, this, &EvenStep::look_at_tones);
+}
+
+// How bright the frame that is looked at is, as it was recorded: what the ribbon shows.
+void EvenStep::look_at_tones() {
+    const Frame* frame = find_frame(studio_.pile(), studio_.current());
+    if (!isVisible() || !frame || !usable(*frame)) return;
+    lane_.run<Result<std::vector<float>>>(
+        [file = frame->file, store = studio_.store(), profile = studio_.pile().profile,
+         channels = studio_.pile().channels,
+         level = studio_.thumbnail_level()](Job& job) -> Result<std::vector<float>> {
+            Result<SharedPixels> pixels = store->load(*file, level, job);
+            if (!pixels.ok()) return pixels.failure();
+            return tone_shares(pixels.value()->widened(), LightCurve::of(profile, channels));
+        },
+        [this](Result<std::vector<float>> shares) {
+            if (shares.ok()) tone_->set_distribution(std::move(shares).value());
+        });
 }
 
 void EvenStep::build_sensor() {
@@ -189,7 +183,7 @@ void EvenStep::build_sensor() {
     mark_ = push(tr("Mark"), QStringLiteral("spots_mark"),
                  tr("Click on dust in a frame: it is mended in all. Click on it again to give it back"), this);
     mark_->setCheckable(true);
-    suggest_ = push(tr("Suggest"), QStringLiteral("spots_suggest"),
+    suggest_ = push(tr("Suggest spots"), QStringLiteral("spots_suggest"),
                     tr("Looks for round shadows that all frames have at the same place of the sensor"), this);
     row->addWidget(mark_);
     row->addWidget(suggest_);
@@ -211,6 +205,7 @@ void EvenStep::build_sensor() {
         hot_->setChecked(studio_.pile().hot != nullptr);
         studio_.mend_hot_pixels(on);
     });
+    connect(&canvas_, &Canvas::tool_left, this, [this] { mark_->setChecked(false); });
     connect(mark_, &QPushButton::toggled, this, [this](bool on) {
         canvas_.set_tool(on ? &tool_ : nullptr);
         if (on && viewer_.of_all()) viewer_.set_view(View::frame);
@@ -237,6 +232,10 @@ void EvenStep::show_page() {
     if (!sensor) mark_->setChecked(false);
 }
 
+void EvenStep::opened() {
+    look_at_tones();
+}
+
 void EvenStep::closed() {
     mark_->setChecked(false);
 }
@@ -253,7 +252,7 @@ void EvenStep::refresh_sensor() {
     QStringList lines;
     if (count == 0) lines << tr("Frames taken with the lens covered, given the role Dark in the Frames step.");
     if (pile.darks != Darks::off) {
-        for (const auto& [id, why] : useless_darks(pile)) lines << QString::fromStdString(why);
+        for (const auto& [id, why] : useless_darks(pile)) lines << said(why);
         const auto without = std::count_if(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
             return usable(f) && f.role == Role::scene && darks_of(pile, f).ids.empty();
         });
@@ -309,11 +308,8 @@ void EvenStep::refresh() {
     if (frame && !level_->slider()->isSliderDown())
         level_->set_value(frame->level ? int(std::lround(std::log2(frame->level->gain[1]) / levels_a_step)) : 0);
     const Look look = shown_look();
-    for (std::size_t i = 0; i < values_.size(); ++i) {
-        const LookValue& entry = look_values()[i];
-        if (!values_[i]->slider()->isSliderDown()) values_[i]->set_value(steps_of(entry, look.*entry.value));
-        values_[i]->setEnabled(pile.channels == 3 || !entry.of_colour);
-    }
+    tone_->set_look(look);
+    tone_->set_coloured(pile.channels == 3);
     refresh_sensor();
     reset_->setEnabled(look != Look{});
     copy_->setEnabled(!of_all() && frame && studio_.selected().size() > 1);

@@ -10,6 +10,7 @@
 #include "app/controls.h"
 #include "app/spot_tool.h"
 #include "app/step_line.h"
+#include "app/tone_panel.h"
 
 namespace bp::app {
 
@@ -21,6 +22,7 @@ class EvenStep : public StepBody {
     QString title() const override { return tr("Even"); }
     QString summary() const override;
     QStringList traces() const override { return {QStringLiteral("level")}; }
+    void opened() override;
     void closed() override;
 
   private:
@@ -28,9 +30,10 @@ class EvenStep : public StepBody {
     void build_look();
     void build_sensor();
     void show_page();
+    void look_at_tones();
     void refresh_sensor();
     void refresh();
-    // The look that the sliders show: of all frames, or the current frame's own.
+    // The look that is shown: of all frames, or the current frame's own.
     Look shown_look() const;
     Pile with_shown_look(const Look& look) const;
     bool of_all() const { return all_->isChecked(); }
@@ -46,7 +49,7 @@ class EvenStep : public StepBody {
     QLabel* facts_;
     QPushButton* all_;
     QPushButton* own_;
-    std::vector<NamedSlider*> values_;  // in the order of look_values()
+    TonePanel* tone_;
     QPushButton* reset_;
     QPushButton* copy_;
     QCheckBox* clipping_;
@@ -54,6 +57,7 @@ class EvenStep : public StepBody {
     QLabel* useless_;
     QPushButton *mark_, *suggest_;
     NamedSlider* spot_size_;
+    Lane lane_;
     SpotTool tool_;
 };
 

@@ -39,6 +39,7 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
     auto* label = new QLabel(tr("Format"), this);
     format_ = new QComboBox(this);
     format_->setObjectName(QStringLiteral("export_format"));
+    format_->setFocusPolicy(Qt::TabFocus);
     format_->setAccessibleName(tr("Format of the exported picture"));
     for (const Choice& c : choices) format_->addItem(tr(c.words));
     label->setBuddy(format_);
@@ -52,8 +53,8 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
     column()->addWidget(quality_);
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
-    write_ =
-        lamp_push(tr("Export…"), QStringLiteral("export_now"), tr("Writes the picture to a new file (Ctrl+E)"), this);
+    write_ = lamp_push(tr("Export…"), QStringLiteral("export_now"),
+                       tr("Asks for a place and a name, and writes the picture there"), this);
     column()->addWidget(write_);
     last_ = quiet_label({}, this);
     last_->setObjectName(QStringLiteral("export_report"));
@@ -69,7 +70,7 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
     connect(quality_, &NamedSlider::settled, this, [this](int value) {
         Pile next = studio_.pile();
         next.exporting.quality = value;
-        studio_.document().edit(std::move(next), tr("Quality %1").arg(value));
+        studio_.document().edit(std::move(next), tr("Quality %1").arg(value), QStringLiteral("quality"));
     });
     connect(write_, &QPushButton::clicked, this, &ExportStep::export_wanted);
     connect(&studio.document(), &Document::changed, this, &ExportStep::refresh);

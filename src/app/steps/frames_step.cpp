@@ -1,12 +1,13 @@
 #include "app/steps/frames_step.h"
 
-#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QSignalBlocker>
 #include <algorithm>
 
+#include "app/commands.h"
 #include "app/controls.h"
+#include "app/questions.h"
 #include "app/rail_traces.h"
 #include "app/theme.h"
 #include "app/words.h"
@@ -49,18 +50,18 @@ void FramesStep::build_gathering() {
     auto* more = push(tr("Add…"), QStringLiteral("add_frames"), tr("Adds frames to this pile"), this);
     auto* menu = new QMenu(more);
     const auto folder = [this](bool inner) {
-        const QString name = QFileDialog::getExistingDirectory(window(), tr("Add a folder"));
+        const QString name = ask_for_folder(window(), Places::frames, tr("Add a folder"));
         if (!name.isEmpty()) studio_.add({name}, inner);
     };
     menu->addAction(tr("Files…"), this, [this] {
-        studio_.add(QFileDialog::getOpenFileNames(window(), tr("Add frames"), {}, pictures_filter()));
+        studio_.add(ask_for_files(window(), Places::frames, tr("Add frames"), pictures_filter()));
     });
     menu->addAction(tr("A folder…"), this, [folder] { folder(false); });
     menu->addAction(tr("A folder and those in it…"), this, [folder] { folder(true); });
     menu->addAction(tr("Frames of a clip…"), this, &FramesStep::clip_wanted);
     menu->addSeparator();
     menu->addAction(tr("Watch a folder…"), this, [this] {
-        const QString name = QFileDialog::getExistingDirectory(window(), tr("Watch a folder"));
+        const QString name = ask_for_folder(window(), Places::frames, tr("Watch a folder"));
         if (!name.isEmpty()) arriving_.watch(name, studio_.pile().outcome);
     });
     menu->addAction(tr("Practice camera…"), this, &FramesStep::camera_wanted);
@@ -91,15 +92,19 @@ void FramesStep::build_gathering() {
     find_ = push(tr("Look in folder…"), QStringLiteral("look_in"),
                  tr("Finds missing or changed frames in another folder"), this);
     column()->addWidget(find_);
+    take_ = push(tr("Take changed frames as they are"), QStringLiteral("take_changed"),
+                 tr("Uses the files as they are now; masks that were painted for the others stay"), this);
+    column()->addWidget(take_);
+    connect(take_, &QPushButton::clicked, &studio_, &Studio::take_changed);
     connect(find_, &QPushButton::clicked, this, [this] {
-        const QString name = QFileDialog::getExistingDirectory(window(), tr("Folder with the missing frames"));
+        const QString name = ask_for_folder(window(), Places::frames, tr("Folder with the missing frames"));
         if (!name.isEmpty()) studio_.look_in(name);
     });
 }
 
 void FramesStep::build_odd() {
     odd_title_ = heading({}, this);
-    odd_aside_ = push(tr("Set aside"), QStringLiteral("set_odd_aside"),
+    odd_aside_ = push(tr("Set all aside"), QStringLiteral("set_odd_aside"),
                       tr("Leaves all odd frames out of the picture without forgetting them"), this);
     odd_aside_->setProperty("flat", true);
     auto* title_row = new QHBoxLayout;
@@ -123,10 +128,8 @@ void FramesStep::build_odd() {
 void FramesStep::build_frame() {
     column()->addWidget(heading(tr("Selected"), this));
     auto* row = new QHBoxLayout;
-    aside_ = push(tr("Set aside"), QStringLiteral("set_aside"),
-                  tr("Leaves the selected frames out of the picture without forgetting them (A)"), this);
-    remove_ = push(tr("Remove"), QStringLiteral("remove_frames"),
-                   tr("Takes the selected frames out of this pile; the files stay where they are (Del)"), this);
+    aside_ = push(tr("Set aside"), QStringLiteral("set_aside"), tip_of("aside"), this);
+    remove_ = push(tr("Remove"), QStringLiteral("remove_frames"), tip_of("remove"), this);
     row->addWidget(aside_);
     row->addWidget(remove_);
     column()->addLayout(row);
@@ -134,6 +137,7 @@ void FramesStep::build_frame() {
     auto* label = new QLabel(tr("Role"), this);
     role_ = new QComboBox(this);
     role_->setObjectName(QStringLiteral("role"));
+    role_->setFocusPolicy(Qt::TabFocus);
     role_->setAccessibleName(tr("Role of the selected frames"));
     role_->setToolTip(tr("Scene frames are merged. A foreground is for parts. A dark was taken with the lens cap on."));
     for (const Role role : {Role::scene, Role::foreground, Role::dark}) role_->addItem(word(role), int(role));
@@ -145,7 +149,7 @@ void FramesStep::build_frame() {
     auto* guess_row = new QHBoxLayout(guess_);
     guess_row->setContentsMargins(0, 0, 0, 0);
     guess_words_ = quiet_label(tr("This is a guess."), guess_);
-    auto* right = push(tr("Right"), QStringLiteral("guess_right"), tr("Keeps the guessed role"), guess_);
+    auto* right = push(tr("It is"), QStringLiteral("guess_right"), tr("Keeps the guessed role"), guess_);
     auto* wrong = push(tr("No, scene"), QStringLiteral("guess_wrong"), tr("Makes it a scene frame again"), guess_);
     guess_row->addWidget(guess_words_, 1);
     guess_row->addWidget(right);
@@ -187,7 +191,8 @@ void FramesStep::build_frame() {
         studio_.document().edit(with_base(studio_.pile(), studio_.current()), tr("Base"));
         refresh();
     });
-    connect(note_, &QLineEdit::editingFinished, this, &FramesStep::take_note);
+    // Every letter counts at once, so that none is lost; a word is one step.
+    connect(note_, &QLineEdit::textEdited, this, &FramesStep::take_note);
 }
 
 void FramesStep::build_run() {
@@ -242,23 +247,16 @@ void FramesStep::find_text() {
         studio_.select_these(std::move(found));
 }
 
-// What was written belongs to the frame that was chosen then, also when another one is chosen meanwhile.
 void FramesStep::take_note() {
-    const Frame* frame = find_frame(studio_.pile(), noted_);
-    if (frame && frame->note != note_->text().toStdString())
-        studio_.document().edit(with_note(studio_.pile(), frame->id, note_->text().toStdString()), tr("Note"));
+    const int id = studio_.current();
+    studio_.document().edit(with_note(studio_.pile(), id, note_->text().toStdString()), tr("Note"),
+                            QStringLiteral("note %1").arg(id));
 }
 
 void FramesStep::refresh_note(const Frame* current) {
-    const int id = current ? current->id : 0;
-    if (id == noted_ && note_->hasFocus()) return;
-    if (id != noted_ && note_->isModified()) {
-        note_->setModified(false);
-        take_note();
-    }
-    noted_ = id;
-    current = find_frame(studio_.pile(), id);
-    note_->setText(current ? QString::fromStdString(current->note) : QString());
+    const QString text = current ? QString::fromStdString(current->note) : QString();
+    // Not while it is what is being typed: the cursor would jump.
+    if (note_->text() != text) note_->setText(text);
     note_->setEnabled(current != nullptr);
 }
 
@@ -312,7 +310,7 @@ void FramesStep::refresh() {
     refresh_note(current);
     QStringList troubles;
     for (const Frame& frame : pile.frames)
-        if (!usable(frame)) troubles << QString::fromStdString(frame.problem);
+        if (!usable(frame)) troubles << said(frame.problem);
     constexpr int most_lines = 4;
     if (troubles.size() > most_lines) {
         const auto rest = troubles.size() - most_lines;
@@ -322,6 +320,7 @@ void FramesStep::refresh() {
     problems_->setText(troubles.join(QLatin1Char('\n')));
     problems_->setVisible(!troubles.isEmpty());
     find_->setVisible(!troubles.isEmpty());
+    take_->setVisible(std::any_of(pile.frames.begin(), pile.frames.end(), [](const Frame& f) { return f.changed; }));
     refresh_odd();
 }
 

@@ -52,6 +52,7 @@ class FramesStep : public StepBody {
     QLabel* facts_;
     QLabel* problems_;
     QPushButton* find_;
+    QPushButton* take_;
     QPushButton* aside_;
     QPushButton* remove_;
     QComboBox* role_;
@@ -60,7 +61,6 @@ class FramesStep : public StepBody {
     QPushButton* reference_;
     QPushButton* base_;
     QLineEdit* note_;
-    int noted_ = 0;  // id of the frame that the note is of
     QLabel* odd_title_;
     QListWidget* odd_;
     QPushButton* odd_aside_;

@@ -12,7 +12,7 @@
 
 namespace bp::app {
 
-MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), lane_(this) {
+MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), viewer_(viewer), lane_(this) {
     column()->addWidget(new ZoneSwitch(studio, QStringLiteral("merge_on"), this));
     grid_ = new MiniatureGrid(3, {68, 46}, this);
     for (const ModeEntry& entry : modes()) {
@@ -41,13 +41,14 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), lane_(th
         studio_.document().edit(with_mode(studio_.pile(), Mode(mode), studio_.zone()),
                                 tr("Merge: %1").arg(word(Mode(mode)).toLower()));
     });
-    connect(strength_, &NamedSlider::changed, this, [this, &viewer](int value) {
-        viewer.try_out(with_strength(studio_.pile(), studio_.selected(), value / 100.0));
-    });
+    connect(strength_, &NamedSlider::changed, this,
+            [this](int value) { viewer_.try_out(with_strength(studio_.pile(), studio_.selected(), value / 100.0)); });
     connect(strength_, &NamedSlider::settled, this, [this](int value) {
         studio_.document().edit(with_strength(studio_.pile(), studio_.selected(), value / 100.0),
-                                tr("Strength %1%").arg(value));
+                                tr("Strength %1%").arg(value), QStringLiteral("strength"));
+        viewer_.leave_trial();
     });
+    connect(strength_, &NamedSlider::left, &viewer_, &Viewer::leave_trial);
     connect(linear_, &QCheckBox::toggled, this, [this](bool on) {
         Pile next = studio_.pile();
         next.merge.light = on ? Light::linear : Light::encoded;

@@ -28,6 +28,7 @@ class MergeStep : public StepBody {
     void render_miniatures();
 
     Studio& studio_;
+    Viewer& viewer_;
     Lane lane_;
     MiniatureGrid* grid_;
     QLabel* facts_;

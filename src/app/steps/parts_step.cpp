@@ -37,7 +37,7 @@ void PartsStep::build_brush() {
         new BrushPanel(canvas_, QStringLiteral("brush"),
                        {tr("Keep"), tr("Paints: what you paint over shows this frame (K)"), tr("Give back"),
                         tr("Paints: what you paint over shows what lies below again (K)")},
-                       BrushPanel::Kind::soft, this));
+                       BrushPanel::Kind::soft, PaintOn::parts, this));
 }
 
 void PartsStep::build_list() {
@@ -78,14 +78,17 @@ void PartsStep::build_list() {
         const std::string name = item->text().trimmed().toStdString();
         if (on != part->on)
             studio_.document().edit(with_part_on(studio_.pile(), id, on), on ? tr("Show part") : tr("Hide part"));
-        else if (!name.empty() && name != part->name)
+        else if (!name.empty() && item->text().trimmed() != name_of_part(*part))
             studio_.document().edit(with_part_name(studio_.pile(), id, name), tr("Name part"));
     });
     connect(part_strength_, &NamedSlider::changed, this,
             [this](int value) { viewer_.try_out(with_part_strength(studio_.pile(), chosen(), value / 100.0)); });
     connect(part_strength_, &NamedSlider::settled, this, [this](int value) {
-        studio_.document().edit(with_part_strength(studio_.pile(), chosen(), value / 100.0), tr("Strength of part"));
+        studio_.document().edit(with_part_strength(studio_.pile(), chosen(), value / 100.0), tr("Strength of part"),
+                                QStringLiteral("part strength %1").arg(chosen()));
+        viewer_.leave_trial();
     });
+    connect(part_strength_, &NamedSlider::left, &viewer_, &Viewer::leave_trial);
     connect(up_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(with_part_moved(studio_.pile(), chosen(), 1), tr("Move part")); });
     connect(down_, &QPushButton::clicked, this,
@@ -105,7 +108,7 @@ QString PartsStep::summary() const {
     const auto on = std::count_if(parts.begin(), parts.end(), [](const Part& p) { return p.on; });
     if (parts.size() == 1)
         return tr("1 part: %1, frame %2")
-            .arg(QString::fromStdString(parts.front().name))
+            .arg(name_of_part(parts.front()))
             .arg(number_of(studio_.pile(), parts.front().frame));
     return tr("%1 parts, %2 shown").arg(parts.size()).arg(on);
 }
@@ -128,7 +131,7 @@ void PartsStep::refresh_list() {
     const auto& parts = studio_.pile().parts;
     list_->clear();
     for (auto it = parts.rbegin(); it != parts.rend(); ++it) {
-        auto* item = new QListWidgetItem(QString::fromStdString(it->name), list_);
+        auto* item = new QListWidgetItem(name_of_part(*it), list_);
         item->setData(Qt::UserRole, it->id);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable | Qt::ItemIsEditable);
         item->setCheckState(it->on ? Qt::Checked : Qt::Unchecked);

@@ -74,7 +74,7 @@ Matrix of_kind(Matrix m, Model model, cv::Size size) {
     if (model == Model::similarity || model == Model::perspective) return m;
     const Point middle{(size.width - 1) / 2.0, (size.height - 1) / 2.0};
     const Point there = m(middle);
-    const double turn = model == Model::shift ? 0 : std::atan2(m.m[3], m.m[0]);
+    const double turn = model == Model::shift ? 0 : std::atan2(m.m()[3], m.m()[0]);
     return Matrix::rigid(turn, middle, there.x - middle.x, there.y - middle.y);
 }
 
@@ -195,7 +195,6 @@ struct AlignReference::Prepared {
         Alignment out;
         out.flex = flex;
         out.to_reference = inverse(fit.to_frame);
-        for (double& v : out.to_reference.m) v /= out.to_reference.m[8];
         out.confidence = agreement.share;
         out.residual_px = agreement.residual_px * double(1 << level);
         out.aligned = agreement.blocks >= fewest_blocks && agreement.share >= least_share &&

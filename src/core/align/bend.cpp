@@ -154,7 +154,7 @@ Flex doubled(const Flex& flex) {
 cv::Mat seen_through(const cv::Mat& frame, cv::Size size, const Matrix& to_frame, const Flex& flex, cv::Mat& inside) {
     cv::Mat across(size, CV_32F), down(size, CV_32F);
     inside.create(size, CV_8U);
-    const auto& m = to_frame.m;
+    const auto& m = to_frame.m();
     const double right = frame.cols - 1;
     const double bottom = frame.rows - 1;
     for (int y = 0; y < size.height; ++y) {

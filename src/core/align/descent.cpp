@@ -34,26 +34,12 @@ Matrix change_of(const Step& p, Model model, Point middle, double radius) {
         const double scale = 1 + p[3] / radius;
         const double c = scale * std::cos(p[2] / radius);
         const double s = scale * std::sin(p[2] / radius);
-        change.m = {c, -s, p[0] / radius, s, c, p[1] / radius, 0, 0, 1};
+        change = {{c, -s, p[0] / radius, s, c, p[1] / radius, 0, 0, 1}};
     } else {
-        change.m = {1 + (p[3] + p[4]) / radius,
-                    (p[5] - p[2]) / radius,
-                    p[0] / radius,
-                    (p[5] + p[2]) / radius,
-                    1 + (p[3] - p[4]) / radius,
-                    p[1] / radius,
-                    -p[6] / radius,
-                    -p[7] / radius,
-                    1};
+        change = {{1 + (p[3] + p[4]) / radius, (p[5] - p[2]) / radius, p[0] / radius, (p[5] + p[2]) / radius,
+                   1 + (p[3] - p[4]) / radius, p[1] / radius, -p[6] / radius, -p[7] / radius, 1}};
     }
     return inverse(to_unit) * change * to_unit;
-}
-
-Matrix normalised(Matrix m) {
-    for (std::size_t i = 0; i < 9; ++i)
-        if (i != 8) m.m[i] /= m.m[8];
-    m.m[8] = 1;
-    return m;
 }
 
 // Gain and offset that lead from what is seen to the landmarks' own values, and how well.
@@ -218,7 +204,7 @@ Fit descend(const kernels::Landmarks& landmarks, cv::Size size, const cv::Mat& f
         if (!step) return {};
         double moved = 0;
         for (const double s : *step) moved = std::max(moved, std::abs(s));
-        to_frame = normalised(to_frame * inverse(change_of(*step, model, middle, radius)));
+        to_frame = to_frame * inverse(change_of(*step, model, middle, radius));
         if (moved < close_px || i == most_steps) {
             const Samples all_alike(landmarks.padded(), 1.0F);
             return {to_frame, tie_of(landmarks, seen, all_alike).correlation};

@@ -15,7 +15,7 @@ Point middle_of(Size size) {
 MovedBy moved_by(const Alignment& place, Size size) {
     const Point middle = middle_of(size);
     const Point p = place.placement().to_canvas(middle);
-    const auto& m = place.to_reference.m;
+    const auto& m = place.to_reference.m();
     return {p.x - middle.x, p.y - middle.y, std::atan2(m[3], m[0]) * 180 / std::numbers::pi, std::hypot(m[0], m[3])};
 }
 

@@ -10,7 +10,7 @@ std::array<double, 3> axis_of(const Alignment& frame) {
     const Lens& lens = *frame.lens;
     const Matrix to_pixels{{lens.unit, 0, lens.middle.x, 0, lens.unit, lens.middle.y, 0, 0, 1}};
     const Matrix turn = inverse(to_pixels) * frame.to_reference * to_pixels;
-    const auto& m = turn.m;
+    const auto& m = turn.m();
     const double det =
         m[0] * (m[4] * m[8] - m[5] * m[7]) - m[1] * (m[3] * m[8] - m[5] * m[6]) + m[2] * (m[3] * m[7] - m[4] * m[6]);
     const double scale = 2 * std::cbrt(det);

@@ -401,18 +401,16 @@ class Placer {
         }
         out.sensor = {pose.shift[0], pose.shift[1]};
         // Back from the frame's camera to the reference's: the columns are where its axes point.
-        Matrix back;
+        std::array<double, 9> back{};
         for (std::size_t k = 0; k < 3; ++k) {
             Vec3 axis{0, 0, 0};
             axis[k] = 1;
             const Vec3 v = turned<double>(turned_by<double>(axis, {-pose.turn[0], -pose.turn[1], -pose.turn[2]}),
                                           model_.axis, -pose.angle);
-            for (std::size_t row = 0; row < 3; ++row) back.m[row * 3 + k] = v[row];
+            for (std::size_t row = 0; row < 3; ++row) back[row * 3 + k] = v[row];
         }
         const Matrix to_pixels{{c.focal, 0, middle.x, 0, c.focal, middle.y, 0, 0, 1}};
-        out.to_reference = to_pixels * back * inverse(to_pixels);
-        const double scale = out.to_reference.m[8];
-        for (double& v : out.to_reference.m) v /= scale;
+        out.to_reference = to_pixels * Matrix(back) * inverse(to_pixels);
         return out;
     }
 

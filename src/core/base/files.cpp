@@ -1,32 +1,111 @@
 #include "base/files.h"
 
 #include <fcntl.h>
+#include <sys/stat.h>
+#include <sys/xattr.h>
 #include <unistd.h>
 #include <xxhash.h>
 
+#include <algorithm>
 #include <array>
 #include <cerrno>
 #include <cstdio>
 #include <cstring>
+#include <fstream>
 #include <memory>
 #include <system_error>
 #include <vector>
 
+#include "base/guarded.h"
+
 namespace bp {
 namespace {
 
-Failure cannot_write(const fs::path& target, const std::string& why) {
-    return {Fault::output, target.string(),
-            "Cannot write " + target.string() + ": " + why + ". Choose another place or free some space."};
+Failure cannot_write(const fs::path& target, const Saying& why) {
+    return {Fault::output,
+            target.string(),
+            {"Cannot write %1: %2. Choose another place or free some space.", {target.string(), why}}};
 }
 
-bool sync_path(const fs::path& path, int flags) {
-    const int fd = ::open(path.c_str(), flags | O_CLOEXEC);
+Saying words_of(int error) {
+    return std::string(std::strerror(error));
+}
+
+bool sync_folder(const fs::path& folder) {
+    const int fd = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
     if (fd < 0) return false;
     const bool ok = ::fsync(fd) == 0;
     ::close(fd);
     return ok;
 }
+
+// Who may do what with a file, and what is noted on it, for one that takes its place. As far as the system allows.
+void take_over(const struct stat& old, const fs::path& from, int to) {
+    if (::fchown(to, old.st_uid, old.st_gid) != 0) (void)::fchown(to, uid_t(-1), old.st_gid);
+    (void)::fchmod(to, old.st_mode & 07777U);
+    std::vector<char> names(std::size_t(std::max<ssize_t>(0, ::listxattr(from.c_str(), nullptr, 0))));
+    const ssize_t length = ::listxattr(from.c_str(), names.data(), names.size());
+    for (ssize_t at = 0; at < length; at += ssize_t(std::strlen(names.data() + at)) + 1) {
+        const char* name = names.data() + at;
+        std::vector<char> value(std::size_t(std::max<ssize_t>(0, ::getxattr(from.c_str(), name, nullptr, 0))));
+        const ssize_t got = ::getxattr(from.c_str(), name, value.data(), value.size());
+        if (got >= 0) (void)::fsetxattr(to, name, value.data(), std::size_t(got), 0);
+    }
+}
+
+// A file that is not seen by others until it is whole. Where the system can, it has no name before, so that nothing is
+// left of it whatever happens; else it has a hidden one, the same for every try to write the same file.
+class Unseen {
+  public:
+    explicit Unseen(const fs::path& target) : folder_(target.parent_path()) {
+        const std::string name = target.filename().string();
+        std::array<char, 40> text{};
+        std::snprintf(text.data(), text.size(), ".bright-pile-%016llx",
+                      static_cast<unsigned long long>(XXH3_64bits(name.data(), name.size())));
+        name_ = folder_ / text.data();
+        constexpr mode_t as_usual = 0666;  // less what the person's own mask takes
+        fd_ = ::open(folder_.c_str(), O_TMPFILE | O_RDWR | O_CLOEXEC, as_usual);
+        if (fd_ >= 0 || (errno != EOPNOTSUPP && errno != EISDIR && errno != ENOENT)) return;
+        ::unlink(name_.c_str());
+        fd_ = ::open(name_.c_str(), O_CREAT | O_EXCL | O_RDWR | O_CLOEXEC, as_usual);
+        named_ = fd_ >= 0;
+    }
+    ~Unseen() {
+        if (fd_ >= 0) ::close(fd_);
+        if (named_) ::unlink(name_.c_str());
+    }
+    Unseen(const Unseen&) = delete;
+    Unseen& operator=(const Unseen&) = delete;
+
+    int fd() const { return fd_; }
+    // By which writers that want a name open it.
+    fs::path path() const { return named_ ? name_ : fs::path("/proc/self/fd") / std::to_string(fd_); }
+
+    // Takes the place of `target`. False with errno set.
+    bool become(const fs::path& target) {
+        constexpr int tries = 8;  // others may be writing the same file
+        for (int i = 0; i < tries; ++i) {
+            if (!named_ && ::linkat(AT_FDCWD, path().c_str(), AT_FDCWD, name_.c_str(), AT_SYMLINK_FOLLOW) != 0) {
+                if (errno != EEXIST) return false;
+                ::unlink(name_.c_str());
+                continue;
+            }
+            named_ = true;
+            if (::rename(name_.c_str(), target.c_str()) == 0) {
+                named_ = false;
+                return true;
+            }
+            if (errno != ENOENT) return false;
+            named_ = false;
+        }
+        return false;
+    }
+
+  private:
+    fs::path folder_, name_;
+    int fd_ = -1;
+    bool named_ = false;
+};
 
 bool is_digit(char c) {
     return c >= '0' && c <= '9';
@@ -44,38 +123,67 @@ std::string without_zeros(const std::string& digits) {
 
 }  // namespace
 
-Status write_whole(const fs::path& target, const std::function<Status(const fs::path&)>& write, Sync sync) {
-    const fs::path folder = target.has_parent_path() ? target.parent_path() : fs::path(".");
+Result<fs::path> place_to_write(const fs::path& target) {
     std::error_code error;
-    if (!fs::is_directory(folder, error)) return cannot_write(target, "the folder does not exist");
-    // The ending stays last, because the writers choose their format by it.
-    const fs::path beside = folder / ("." + target.stem().string() + ".partial-" + std::to_string(::getpid()) +
-                                      target.extension().string());
-    Status written = write(beside);
+    // A link stays; what it leads to is written, also when that is not there yet.
+    fs::path real = fs::absolute(target, error);
+    constexpr int most_links = 40;
+    for (int i = 0; fs::is_symlink(real, error) && i < most_links; ++i) {
+        const fs::path to = fs::read_symlink(real, error);
+        real = to.is_absolute() ? to : real.parent_path() / to;
+    }
+    if (!fs::is_directory(real.parent_path(), error)) return cannot_write(target, "the folder does not exist");
+    if (fs::is_directory(real, error)) return cannot_write(target, "a folder has this name");
+    struct stat old {};
+    const bool there = ::stat(real.c_str(), &old) == 0;
+    const bool closed = there && ((old.st_mode & 0222U) == 0 || ::access(real.c_str(), W_OK) != 0);
+    if (closed)
+        return Failure{Fault::output,
+                       target.string(),
+                       {"%1 is protected from writing, and stays as it is. Choose another name.", {target.string()}}};
+    return real;
+}
+
+Status write_whole(const fs::path& target, const std::function<Status(const fs::path&)>& write, Sync sync) {
+    const Result<fs::path> place = place_to_write(target);
+    if (!place.ok()) return place.failure();
+    const fs::path& real = place.value();
+    Unseen unseen(real);
+    if (unseen.fd() < 0) return cannot_write(target, words_of(errno));
+    Status written = guarded([&] { return write(unseen.path()); });
     if (!written.ok()) {
-        fs::remove(beside, error);
         if (written.failure().fault != Fault::output) return written;
         return cannot_write(target, written.failure().sentence);
     }
-    if (sync == Sync::yes && !sync_path(beside, O_RDONLY)) {
-        const std::string why = std::strerror(errno);
-        fs::remove(beside, error);
-        return cannot_write(target, why);
-    }
-    fs::rename(beside, target, error);
-    if (error) {
-        const std::string why = error.message();
-        fs::remove(beside, error);
-        return cannot_write(target, why);
-    }
-    if (sync == Sync::yes) sync_path(folder, O_RDONLY | O_DIRECTORY);
+    struct stat made {};
+    if (::fstat(unseen.fd(), &made) != 0 || made.st_size == 0)
+        return cannot_write(target, "nothing came to be written");
+    struct stat old {};
+    if (::stat(real.c_str(), &old) == 0) take_over(old, real, unseen.fd());
+    if (sync == Sync::yes && ::fsync(unseen.fd()) != 0) return cannot_write(target, words_of(errno));
+    if (!unseen.become(real)) return cannot_write(target, words_of(errno));
+    if (sync == Sync::yes) sync_folder(real.parent_path());
     return Done{};
+}
+
+Status write_bytes(const fs::path& target, std::string_view bytes, Sync sync) {
+    return write_whole(
+        target,
+        [&](const fs::path& beside) -> Status {
+            std::ofstream out(beside, std::ios::binary);
+            out.write(bytes.data(), std::streamsize(bytes.size()));
+            out.close();
+            if (!out) return Failure{Fault::output, beside.string(), "the disk may be full"};
+            return Done{};
+        },
+        sync);
 }
 
 Result<std::string> content_hash(const fs::path& file) {
     const std::unique_ptr<std::FILE, int (*)(std::FILE*)> in(std::fopen(file.c_str(), "rb"), &std::fclose);
     if (!in)
-        return Failure{Fault::input, file.string(), "Cannot open " + file.string() + ": " + std::strerror(errno) + "."};
+        return Failure{
+            Fault::input, file.string(), {"Cannot open %1: %2.", {file.string(), std::string(std::strerror(errno))}}};
     const std::unique_ptr<XXH3_state_t, XXH_errorcode (*)(XXH3_state_t*)> state(XXH3_createState(), &XXH3_freeState);
     XXH3_128bits_reset(state.get());
     std::vector<char> buffer(1 << 20);
@@ -83,7 +191,7 @@ Result<std::string> content_hash(const fs::path& file) {
     while ((got = std::fread(buffer.data(), 1, buffer.size(), in.get())) > 0)
         XXH3_128bits_update(state.get(), buffer.data(), got);
     if (std::ferror(in.get()))
-        return Failure{Fault::input, file.string(), "Cannot read " + file.string() + " to its end."};
+        return Failure{Fault::input, file.string(), {"Cannot read %1 to its end.", {file.string()}}};
     const XXH128_hash_t hash = XXH3_128bits_digest(state.get());
     std::array<char, 33> text{};
     std::snprintf(text.data(), text.size(), "%016llx%016llx", static_cast<unsigned long long>(hash.high64),

@@ -4,7 +4,7 @@
 
 namespace bp {
 
-void Job::begin(const std::string& what, long total) {
+void Job::begin(const Saying& what, long total) {
     const std::lock_guard lock(mutex_);
     what_ = what;
     total_ = std::max(total, 1L);

@@ -12,7 +12,7 @@
 namespace bp {
 
 struct Progress {
-    std::string what;         // in words, e.g. "Merging 48 frames"
+    Saying what;              // e.g. "Merging 48 frames"
     double fraction = 0;      // 0 to 1
     double seconds_left = 0;  // a guess from the time so far; 0 while unknown
 };
@@ -31,7 +31,7 @@ class Job {
     bool stopped() const { return stopped_; }
 
     // Starts a stage of `total` equal steps.
-    void begin(const std::string& what, long total);
+    void begin(const Saying& what, long total);
     void advance(long steps = 1);
     Progress progress() const;
 
@@ -40,7 +40,7 @@ class Job {
 
     std::atomic<bool> stopped_{false};
     mutable std::mutex mutex_;
-    std::string what_;
+    Saying what_;
     long total_ = 0;
     long done_ = 0;
     std::chrono::steady_clock::time_point began_;

@@ -1,10 +1,12 @@
-// Failures as values. Every call of the core that can fail returns a Result; nothing below the window throws for bad
-// input.
+// Failures as values. Every call of the core that can fail returns a Result; nothing is thrown across a thread, a job
+// or a room (guarded.h).
 #pragma once
 
 #include <string>
 #include <utility>
 #include <variant>
+
+#include "base/saying.h"
 
 namespace bp {
 
@@ -12,15 +14,26 @@ enum class Fault {
     wrong_call,  // the caller asked for something that does not exist
     input,       // a file that was to be read is broken, missing, or of no use here
     output,      // a file could not be written
+    memory,      // there was not enough of it
     stopped,     // the person stopped the job
 };
 
-// `file` may be empty. `sentence` is what a photographer reads: which file, what is wrong, what to do.
+// `file` may be empty. `sentence` is what a photographer reads: which file, what is wrong, what to do. `frame` is the
+// id of the frame that it is about, where that is known; 0 otherwise.
 struct Failure {
     Fault fault = Fault::input;
     std::string file;
-    std::string sentence;
+    Saying sentence;
+    int frame = 0;
+
+    std::string english() const { return sentence.english(); }
 };
+
+// The same failure, of this frame unless it names one already.
+inline Failure of_frame(Failure failure, int id) {
+    if (failure.frame == 0) failure.frame = id;
+    return failure;
+}
 
 template <class T>
 class [[nodiscard]] Result {

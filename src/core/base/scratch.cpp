@@ -25,10 +25,6 @@ int nameless_file(const fs::path& folder) {
     return named;
 }
 
-std::string megabytes(std::uint64_t bytes) {
-    return std::to_string((bytes + (1U << 20) - 1) >> 20) + " MB";
-}
-
 }  // namespace
 
 Scratch::Scratch(fs::path folder, std::uint64_t limit_bytes) : folder_(std::move(folder)), limit_(limit_bytes) {}
@@ -40,7 +36,9 @@ std::shared_ptr<Scratch> Scratch::in(fs::path folder, std::uint64_t limit_bytes)
 fs::path Scratch::cache_folder() {
     const char* cache = std::getenv("XDG_CACHE_HOME");
     const char* home = std::getenv("HOME");
-    fs::path base = fs::temp_directory_path();
+    std::error_code none;  // without a place for temporary files there is still /tmp
+    fs::path base = fs::temp_directory_path(none);
+    if (none) base = "/tmp";
     if (cache && *cache)
         base = cache;
     else if (home && *home)
@@ -66,10 +64,11 @@ std::uint64_t Scratch::room() const {
     return used < limit ? limit - used : 0;
 }
 
-Failure Scratch::refusal(std::size_t bytes, const std::string& why) const {
-    return {Fault::output, folder_.string(),
-            megabytes(bytes) + " are needed for working files in " + folder_.string() + ", and " + why +
-                ". Make room on that disk, or allow more."};
+Failure Scratch::refusal(std::size_t bytes, const Saying& why) const {
+    return {Fault::output,
+            folder_.string(),
+            {"%1 are needed for working files in %2, and %3. Make room on that disk, or allow more.",
+             {megabytes(bytes), folder_.string(), why}}};
 }
 
 Result<std::unique_ptr<Scratch::Piece>> Scratch::take(std::size_t bytes) {
@@ -77,11 +76,11 @@ Result<std::unique_ptr<Scratch::Piece>> Scratch::take(std::size_t bytes) {
     std::uint64_t before = used_;
     do {
         if (before + bytes > limit)
-            return refusal(bytes, "only " + megabytes(before < limit ? limit - before : 0) + " are left there");
+            return refusal(bytes, {"only %1 are left there", {megabytes(before < limit ? limit - before : 0)}});
     } while (!used_.compare_exchange_weak(before, before + bytes));
     const auto fail = [&](int error) {
         used_ -= bytes;
-        return refusal(bytes, "they cannot be had (" + std::string(std::strerror(error)) + ")");
+        return refusal(bytes, {"they cannot be had (%1)", {std::string(std::strerror(error))}});
     };
     std::error_code trouble;
     fs::create_directories(folder_, trouble);
@@ -107,7 +106,7 @@ Status Scratch::Piece::write(std::size_t offset, std::span<const std::uint8_t> b
     while (!bytes.empty()) {
         const ssize_t done = ::pwrite(file_, bytes.data(), bytes.size(), off_t(offset));
         if (done < 0 && errno == EINTR) continue;
-        if (done <= 0) return of_->refusal(size_, "they cannot be written (" + std::string(std::strerror(errno)) + ")");
+        if (done <= 0) return of_->refusal(size_, {"they cannot be written (%1)", {std::string(std::strerror(errno))}});
         offset += std::size_t(done);
         bytes = bytes.subspan(std::size_t(done));
     }
@@ -120,7 +119,7 @@ Status Scratch::Piece::seal() {
     ::close(file_);
     file_ = -1;
     if (memory == MAP_FAILED)
-        return of_->refusal(size_, "they cannot be mapped (" + std::string(std::strerror(error)) + ")");
+        return of_->refusal(size_, {"they cannot be mapped (%1)", {std::string(std::strerror(error))}});
     memory_ = {static_cast<const std::uint8_t*>(memory), size_};
     return Done{};
 }

@@ -57,7 +57,7 @@ class Scratch : public std::enable_shared_from_this<Scratch> {
 
   private:
     Scratch(std::filesystem::path folder, std::uint64_t limit_bytes);
-    Failure refusal(std::size_t bytes, const std::string& why) const;
+    Failure refusal(std::size_t bytes, const Saying& why) const;
 
     std::filesystem::path folder_;
     std::atomic<std::uint64_t> limit_;

@@ -68,7 +68,7 @@ Result<std::map<int, Alignment>> align_to_sky(const Pile& pile, int reference, J
         ids.push_back(frame.id);
     }
     std::vector<SkyFrame> frames(ids.size());
-    job.begin("Finding stars in " + std::to_string(ids.size()) + " frames", long(ids.size()));
+    job.begin({"Finding stars in %1", {frames_counted(ids.size())}}, long(ids.size()));
     parallel_for(0, int(ids.size()), [&](int i) {
         if (job.stopped()) return;
         Result<SkyFrame> found = look_for_stars(pile, *find_frame(pile, ids[std::size_t(i)]), level, job);
@@ -110,7 +110,7 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     std::vector<int> ids;
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role != Role::dark && frame.id != reference) ids.push_back(frame.id);
-    job.begin("Aligning " + std::to_string(ids.size() + 1) + " frames", long(ids.size()));
+    job.begin({"Aligning %1", {frames_counted(ids.size() + 1)}}, long(ids.size()));
     out[reference].confidence = 1;
     struct Coming {
         std::optional<Result<RasterF>> picture;

@@ -48,7 +48,7 @@ void write_zone(const Pile& pile, Zone zone, std::ostream& out) {
         }
         if (mode.uses_strength) out << ' ' << frame.strength;
         const Placement placed = placement(pile, frame, zone);
-        for (const double m : placed.matrix.m) out << ' ' << m;
+        for (const double m : placed.matrix.m()) out << ' ' << m;
         out << ' ' << placed.sensor.x << ' ' << placed.sensor.y;
         if (const auto& lens = placed.lens)
             out << " lens " << lens->middle.x << ' ' << lens->middle.y << ' ' << lens->unit << ' ' << lens->k1 << ' '

@@ -36,7 +36,7 @@ SharedReached reached_by(const Placement& place, Size frame, Size canvas) {
 
 // All that says what a frame reaches.
 std::vector<double> key_of(const Placement& place, Size frame, Size canvas) {
-    std::vector<double> key(place.matrix.m.begin(), place.matrix.m.end());
+    std::vector<double> key(place.matrix.m().begin(), place.matrix.m().end());
     for (const int side : {frame.width, frame.height, canvas.width, canvas.height}) key.push_back(side);
     key.insert(key.end(), {place.sensor.x, place.sensor.y});
     if (place.flex) {

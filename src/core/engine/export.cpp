@@ -4,6 +4,7 @@
 #include <chrono>
 
 #include "base/files.h"
+#include "base/guarded.h"
 #include "engine/cover.h"
 #include "engine/render.h"
 #include "pile/edits.h"
@@ -15,8 +16,9 @@ double seconds_since(std::chrono::steady_clock::time_point begin) {
     return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
 }
 
-// The frame whose file a failure names.
+// The frame that a failure names, or whose file it names.
 const Frame* broken_frame(const Pile& pile, const Failure& failure) {
+    if (const Frame* named = find_frame(pile, failure.frame)) return named;
     const auto found = std::find_if(pile.frames.begin(), pile.frames.end(),
                                     [&](const Frame& f) { return f.file->path.string() == failure.file; });
     return found == pile.frames.end() ? nullptr : &*found;
@@ -67,7 +69,7 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
         out.plan = sink.plan();
         out.spent = sink.spent();
         out.merge_s = seconds_since(begin);
-        if (rendered.ok()) job.begin("Finishing " + file.filename().string(), 1);
+        if (rendered.ok()) job.begin({"Finishing %1", {file.filename().string()}}, 1);
         return rendered;
     });
     out.finish_s = seconds_since(begin) - out.merge_s;
@@ -75,15 +77,13 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
     return written;
 }
 
-}  // namespace
-
-Result<Exported> export_picture(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
+Result<Exported> exported(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
     for (const Frame& frame : pile.frames)
         if (same_file(frame.file->path, file))
-            return Failure{Fault::output, file.string(),
-                           file.filename().string() +
-                               " is one of the frames. Originals are never written over: "
-                               "choose another name."};
+            return Failure{Fault::output,
+                           file.string(),
+                           {"%1 is one of the frames. Originals are never written over: choose another name.",
+                            {file.filename().string()}}};
     Exported out;
     out.pile = pile;
     while (true) {
@@ -95,6 +95,12 @@ Result<Exported> export_picture(const Pile& pile, const fs::path& file, const Ex
         if (written.failure().fault != Fault::input || !broken || !usable(*broken)) return written.failure();
         out.pile = with_problem(std::move(out.pile), broken->id, written.failure().sentence);
     }
+}
+
+}  // namespace
+
+Result<Exported> export_picture(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
+    return guarded([&] { return exported(pile, file, options, job); });
 }
 
 }  // namespace bp

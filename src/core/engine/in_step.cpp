@@ -85,8 +85,9 @@ Status for_each_of(int count, int at_once, Job& job, const std::function<Status(
     return Done{};
 }
 
-std::string frames_in_words(std::size_t count) {
-    return std::to_string(count) + (count == 1 ? " frame" : " frames");
+// What went wrong with a frame, if anything, is said to be of this one.
+Status named(Status done, int id) {
+    return done.ok() ? done : Status(of_frame(done.failure(), id));
 }
 
 enum class Way { memory, scratch, stream };
@@ -156,15 +157,16 @@ Result<std::vector<Source>> open_sources(const InStep& what, Job& job) {
     if (all_here) return out;
     const Way way = way_for(what, out);
     const int count = int(out.size());
-    job.begin("Reading " + frames_in_words(out.size()), count);
+    job.begin({"Reading %1", {frames_counted(out.size())}}, count);
     Status done = for_each_of(count, count, job, [&](int i) -> Status {
         Source& source = out[std::size_t(i)];
-        Status opened = open_source(what, way, job, source);
+        const int id = what.frames[std::size_t(i)].id;
+        Status opened = named(open_source(what, way, job, source), id);
         if (!opened.ok() || way != Way::scratch || !source.open) return opened;
         Status put = into_scratch(what, job, source);
         // Scratch saves time here; without it the frame comes from its file.
         const bool no_scratch = !put.ok() && put.failure().fault == Fault::output;
-        return no_scratch ? open_source(what, Way::stream, job, source) : put;
+        return named(no_scratch ? open_source(what, Way::stream, job, source) : put, id);
     });
     if (!done.ok()) return done.failure();
     return out;
@@ -237,7 +239,7 @@ Result<bool> make_room(const InStep& what, const std::vector<RowReaches>& reache
     const std::size_t at_once = what.store.budget().work_bytes / most;
     if (at_once == 0) return too_little_memory(1, most, what.store.budget().work_bytes);
     const int count = int(heavy.size());
-    job.begin("Preparing " + frames_in_words(heavy.size()), count);
+    job.begin({"Preparing %1", {frames_counted(heavy.size())}}, count);
     Status done = for_each_of(count, int(std::min(at_once, heavy.size())), job,
                               [&](int i) { return into_scratch(what, job, *heavy[std::size_t(i)]); });
     if (!done.ok()) return done.failure();
@@ -328,6 +330,9 @@ std::vector<Wanted> wanted(const std::vector<int>& ids, Zone zone) {
 }
 
 Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
+    for (const Wanted& frame : what.frames)
+        if (!find_frame(what.pile, frame.id))
+            return Failure{Fault::wrong_call, "", "This frame is not in the pile any more."};
     Result<std::vector<Source>> opened = open_sources(what, job);
     if (!opened.ok()) return opened.failure();
     Eveners eveners(what.pile);
@@ -350,14 +355,14 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     const std::vector<Band>& bands = plan.value().bands;
     std::vector<PlacedRows> frames = frames_of(what, plan.value(), opened.value(), reaches);
     work.begin(plan.value());
-    job.begin("Merging " + frames_in_words(frames.size()), long(bands.size()));
+    job.begin({"Merging %1", {frames_counted(frames.size())}}, long(bands.size()));
 
     FirstFailure failure;
     Stopwatch reading, placing, merging, finishing;
     const auto read = [&](std::size_t frame, std::size_t band) {
         const Stopwatch::Lap lap(reading);
-        Status got = frames[frame].read(band);
-        if (!got.ok()) failure.note(got.failure());
+        const Status got = frames[frame].read(band);
+        if (!got.ok()) failure.note(of_frame(got.failure(), what.frames[frame].id));
     };
     const auto merge = [&](const Rect& piece) {
         static thread_local LineVector<std::uint16_t> samples;

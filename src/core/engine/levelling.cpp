@@ -26,7 +26,7 @@ Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, Fram
             frames.push_back(&frame);
     out[reference->id] = {};
     std::mutex mutex;
-    job.begin("Levelling " + std::to_string(frames.size() + 1) + " frames", long(frames.size()));
+    job.begin({"Levelling %1", {frames_counted(frames.size() + 1)}}, long(frames.size()));
     parallel_for(0, int(frames.size()), [&](int i) {
         if (job.stopped()) return;
         const Frame& frame = *frames[std::size_t(i)];

@@ -5,6 +5,7 @@
 
 #include "base/files.h"
 #include "base/parallel.h"
+#include "base/text.h"
 #include "io/clip.h"
 #include "io/gather.h"
 #include "pile/edits.h"
@@ -55,9 +56,10 @@ void check_size(Frame& frame, Size canvas) {
     if (!usable(frame) || frame.file->facts.size == canvas) return;
     const Size size = frame.file->facts.size;
     const bool turned = size.width == canvas.height && size.height == canvas.width;
+    std::vector<Saying> values{frame.file->path.filename().string(), size_text(size), size_text(canvas)};
     frame.problem =
-        frame.file->path.filename().string() + " is " + size_text(size) + " pixels, the rest are " + size_text(canvas) +
-        (turned ? ": the camera was turned. Turn it like the others." : ". Frames of one pile must have one size.");
+        turned ? Saying("%1 is %2 pixels, the rest are %3: the camera was turned. Turn it like the others.", values)
+               : Saying("%1 is %2 pixels, the rest are %3. Frames of one pile must have one size.", values);
 }
 
 Role role_of_folder(const std::string& name) {
@@ -81,7 +83,7 @@ void mark_copies(const std::vector<Frame>& known, std::vector<Frame>& frames) {
         const auto [first, fresh] = names.emplace(frame.file->hash, frame.file->path.filename().string());
         if (fresh) continue;
         frame.aside = true;
-        frame.note = "a copy of " + first->second;
+        frame.note = valid_utf8("a copy of " + first->second);
     }
 }
 
@@ -98,7 +100,7 @@ Result<std::vector<Frame>> read_frames(const std::vector<NamedFile>& files, Know
         if (!unrolled.ok() && unrolled.failure().fault == Fault::stopped) return unrolled.failure();
     }
     std::vector<Frame> out(files.size());
-    job.begin("Reading " + std::to_string(files.size()) + " frames", long(files.size()));
+    job.begin({"Reading %1", {frames_counted(files.size())}}, long(files.size()));
     parallel_for(0, int(files.size()), [&](int i) {
         if (job.stopped()) return;
         out[std::size_t(i)] = read_frame(files[std::size_t(i)], known);
@@ -152,8 +154,8 @@ Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order) {
     pile.size = canvas;
     const Frame* first = first_usable(pile);
     if (!first) {
-        const std::string why = pile.frames.empty() ? "No frames were given." : pile.frames.front().problem;
-        return Failure{Fault::input, "", "None of the frames can be used. " + why};
+        const Saying why = pile.frames.empty() ? Saying("No frames were given.") : pile.frames.front().problem;
+        return Failure{Fault::input, "", {"None of the frames can be used. %1", {why}}};
     }
     pile.reference = first->id;
     pile.base = first->id;
@@ -167,7 +169,7 @@ Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order) {
     return with_outcome(std::move(pile), outcome);
 }
 
-Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job) {
+Result<std::vector<Frame>> fresh_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job) {
     std::vector<NamedFile> fresh;
     for (const NamedFile& named : files) {
         const bool known = std::any_of(pile.frames.begin(), pile.frames.end(),
@@ -176,7 +178,13 @@ Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, J
     }
     Result<std::vector<Frame>> read = read_frames(fresh, KnownBy::content, job);
     if (!read.ok()) return read.failure();
-    return with_frames(pile, beside(pile, std::move(read).value()));
+    return beside(pile, std::move(read).value());
+}
+
+Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job) {
+    Result<std::vector<Frame>> fresh = fresh_frames(pile, files, job);
+    if (!fresh.ok()) return fresh.failure();
+    return with_frames(pile, std::move(fresh).value());
 }
 
 std::vector<Frame> beside(const Pile& pile, std::vector<Frame> frames) {

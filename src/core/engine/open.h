@@ -36,7 +36,9 @@ Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order);
 // pile already, or earlier among them, is set aside with a note that names the other.
 std::vector<Frame> beside(const Pile& pile, std::vector<Frame> frames);
 
-// Adds files to a pile whose canvas and profile stay; files that it already has are passed over.
+// What files become beside a pile whose canvas and profile stay; those that it already has are passed over.
+Result<std::vector<Frame>> fresh_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job);
+// Adds them.
 Result<Pile> add_frames(const Pile& pile, const std::vector<NamedFile>& files, Job& job);
 
 }  // namespace bp

@@ -60,17 +60,14 @@ StripPlan plan_for(const std::vector<FrameCost>& frames, const Rect& region, int
     return out;
 }
 
-std::string megabytes(std::size_t bytes) {
-    return std::to_string((bytes + (1U << 20) - 1) >> 20) + " MB";
-}
-
 }  // namespace
 
 Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::size_t budget_bytes) {
-    return {Fault::wrong_call, "",
-            "Merging " + std::to_string(frames) + (frames == 1 ? " frame" : " frames") +
-                " of this size needs at least " + megabytes(needed_bytes) + " of memory, and " +
-                megabytes(budget_bytes) + " are allowed. Allow more, or set frames aside."};
+    return {
+        Fault::wrong_call,
+        "",
+        {"Merging %1 of this size needs at least %2 of memory, and %3 are allowed. Allow more, or set frames aside.",
+         {frames_counted(frames), megabytes(needed_bytes), megabytes(budget_bytes)}}};
 }
 
 std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece) {

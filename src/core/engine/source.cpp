@@ -90,12 +90,14 @@ Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpa
     if (!reader.ok()) return reader.failure();
     const PictureFacts& facts = reader.value()->facts();
     if (facts.size != file.facts.size || facts.channels != file.facts.channels)
-        return Failure{Fault::input, file.path.string(),
-                       file.path.filename().string() + " has changed since it was opened. Open the frames again."};
+        return Failure{Fault::input,
+                       file.path.string(),
+                       {"%1 has changed since it was opened. Open the frames again.", {file.path.filename().string()}}};
     Result<ToWorking> to_working = ToWorking::make(facts, space);
     if (!to_working.ok())
-        return Failure{Fault::input, file.path.string(),
-                       file.path.filename().string() + ": " + to_working.failure().sentence + "."};
+        return Failure{Fault::input,
+                       file.path.string(),
+                       {"%1: %2.", {file.path.filename().string(), to_working.failure().sentence}}};
     return WorkingRows(std::move(reader).value(), std::move(to_working).value(), space.channels);
 }
 

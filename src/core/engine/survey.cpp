@@ -43,7 +43,7 @@ void place(const Sighting& sight, const Matrix& from_anchor, Size size, FrameMea
     const Point middle{(size.width - 1) / 2.0, (size.height - 1) / 2.0};
     const Point there = to_reference(middle);
     out.shift_px = Point{there.x - middle.x, there.y - middle.y};
-    out.turn_degrees = std::atan2(to_reference.m[3], to_reference.m[0]) * 180 / std::numbers::pi;
+    out.turn_degrees = std::atan2(to_reference.m()[3], to_reference.m()[0]) * 180 / std::numbers::pi;
 }
 
 }  // namespace
@@ -196,7 +196,7 @@ Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job) {
     if (!anchor.ok()) return anchor.failure();
     Sightings seen;
     std::mutex mutex;
-    job.begin("Looking at " + std::to_string(pile.frames.size()) + " frames", long(pile.frames.size()));
+    job.begin({"Looking at %1", {frames_counted(pile.frames.size())}}, long(pile.frames.size()));
     parallel_for(0, int(pile.frames.size()), [&](int n) {
         Frame& frame = pile.frames[std::size_t(n)];
         if (job.stopped() || !usable(frame)) return;

@@ -1,8 +1,24 @@
 #include "even/evener.h"
 
+#include <cmath>
+#include <numbers>
+
 #include "kernels/develop.h"
 
 namespace bp {
+namespace {
+
+bool changes_colours(const Look& look) {
+    return look.colour_strength != 0 || look.pale_colours != 0 || look.hue_turn != 0;
+}
+
+kernels::HueTurn hue_turn_of(const Look& look) {
+    constexpr double degree = std::numbers::pi / 180;
+    return {float(std::cos(look.hue_at * degree)), float(std::sin(look.hue_at * degree)),
+            float(look.hue_turn * degree)};
+}
+
+}  // namespace
 
 SharedTone::SharedTone(const Look& look, const Profile& profile, int channels)
     : look_(look),
@@ -12,9 +28,9 @@ SharedTone::SharedTone(const Look& look, const Profile& profile, int channels)
 
 Evener::Evener(const SharedTone& tone, const std::array<double, 3>& level, int channels, int bits)
     : tone_(tone), channels_(channels) {
-    const bool meet = channels == 3 && (tone.look().saturation != 0 || tone.look().vibrance != 0);
+    const bool meet = channels == 3 && changes_colours(tone.look());
     Look of_light = tone.look();
-    if (channels == 1) of_light.temperature = of_light.tint = 0;
+    if (channels == 1) of_light.warmth = of_light.green_to_magenta = 0;
     const std::array<double, 3> gains = gains_of(of_light, tone.luminance());
     const std::size_t entries = bits == 8 ? 256 : 65536;
     const unsigned unit = bits == 8 ? 257 : 1;
@@ -47,9 +63,10 @@ void Evener::run_any(const T* in, std::size_t pixels, std::uint16_t* out) const 
     kernels::colour(in, pixels,
                     {{light_[0].data(), light_[1].data(), light_[2].data()},
                      {float(weights[0]), float(weights[1]), float(weights[2])},
-                     float(tone_.look().saturation / 100),
-                     float(tone_.look().vibrance / 100),
-                     tone_.table().data()},
+                     float(tone_.look().colour_strength / 100),
+                     float(tone_.look().pale_colours / 100),
+                     tone_.table().data(),
+                     hue_turn_of(tone_.look())},
                     out);
 }
 

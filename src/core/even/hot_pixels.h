@@ -2,9 +2,9 @@
 #pragma once
 
 #include <algorithm>
-#include <memory>
 #include <vector>
 
+#include "base/shared.h"
 #include "image/geometry.h"
 #include "image/profile.h"
 #include "image/raster.h"
@@ -18,7 +18,7 @@ struct HotPixel {
 };
 // By rows from the top, each from the left; no two alike.
 using HotPixels = std::vector<HotPixel>;
-using SharedHotPixels = std::shared_ptr<const HotPixels>;
+using SharedHotPixels = Shared<HotPixels>;
 
 // In the minimum of frames in sensor place, level 0: what moves is gone from it, what glows stands there as a single
 // pixel. A star near the pole stays, too, but a lens spreads it over its neighbours. Pure; any thread.

@@ -4,6 +4,7 @@
 #include <memory>
 #include <vector>
 
+#include "base/shared.h"
 #include "image/placement.h"
 #include "image/raster.h"
 
@@ -17,7 +18,7 @@ struct SensorSpot {
     std::shared_ptr<const Raster16> passes;
     friend bool operator==(const SensorSpot& a, const SensorSpot& b);
 };
-using SharedSpots = std::shared_ptr<const std::vector<SensorSpot>>;
+using SharedSpots = Shared<std::vector<SensorSpot>>;
 
 constexpr double smallest_spot_px = 2;
 constexpr double largest_spot_px = 400;

@@ -2,6 +2,7 @@
 
 #include <cmath>
 
+#include "image/brightness.h"
 #include "kernels/develop.h"
 
 namespace bp {
@@ -19,17 +20,34 @@ double floored(double light, double floor) {
 }
 
 // Above the middle, bent so that it still rises; the slope at the middle is one.
-double bent(double tone, double highlights) {
+double bent(double tone, double bright) {
     constexpr double middle = 0.5;
     const double above = tone - middle;
     if (above <= 0) return tone;
-    const double h = highlights / 100;
+    const double h = bright / 100;
     return middle + (h < 0 ? above / (1 - 0.8 * h * above) : above * (1 + 0.6 * h * above));
 }
 
-double lifted(double tone, double shadows) {
+double lifted(double tone, double deep) {
     const double dark = tone < 1 ? 1 - tone : 0;
-    return tone + shadows / 100 * 0.5 * tone * dark * dark * dark;
+    return tone + deep / 100 * 0.5 * tone * dark * dark * dark;
+}
+
+// A hill over the tones between black and white, flat at both ends; its slope is below 3.1, so a quarter of it leaves
+// the curve rising.
+double pulled(double tone, double middle) {
+    if (tone >= 1) return tone;
+    const double hill = 16 * tone * tone * (1 - tone) * (1 - tone);
+    return tone + middle / 100 * 0.25 * hill;
+}
+
+// What would come out beyond white comes to it softly, the more of it there is.
+double rounded_off(double tone, double peak) {
+    if (peak <= 0) return tone;
+    const double knee = 0.2 * peak / 100;
+    if (tone <= 1 - knee) return tone;
+    if (tone >= 1 + knee) return 1;
+    return 1 - (1 + knee - tone) * (1 + knee - tone) / (4 * knee);
 }
 
 double spread_out(double tone, double contrast) {
@@ -51,19 +69,39 @@ double place_of(double light, const LightCurve& curve) {
 }  // namespace
 
 double toned(const Look& look, double light) {
-    const double out = floored(std::max(light, 0.0), look.floor) * std::exp2(look.white / 100);
-    if (look.shadows == 0 && look.highlights == 0 && look.contrast == 0) return out;
-    const double tone = bent(lifted(std::pow(out, 1 / eye), look.shadows), look.highlights);
-    return std::pow(spread_out(tone, look.contrast), eye);
+    const double out = floored(std::max(light, 0.0), look.floor) * std::exp2(look.peak / 100);
+    if (look.deep == 0 && look.middle == 0 && look.bright == 0 && look.contrast == 0 && look.peak <= 0) return out;
+    const double tone = bent(pulled(lifted(std::pow(out, 1 / eye), look.deep), look.middle), look.bright);
+    return std::pow(rounded_off(spread_out(tone, look.contrast), look.peak), eye);
+}
+
+double tone_curve(const Look& look, double tone) {
+    return std::pow(toned(look, std::pow(std::max(tone, 0.0), eye)), 1 / eye);
 }
 
 std::array<double, 3> gains_of(const Look& look, const std::array<double, 3>& luminance) {
-    const double warm = look.temperature / 200;
-    const double magenta = look.tint / 300;
+    const double warm = look.warmth / 200;
+    const double magenta = look.green_to_magenta / 300;
     std::array<double, 3> out{std::exp2(warm + magenta / 2), std::exp2(-magenta), std::exp2(-warm + magenta / 2)};
     double grey = 0;
     for (std::size_t c = 0; c < 3; ++c) grey += luminance[c] * out[c];
     for (double& gain : out) gain *= std::exp2(look.exposure_ev) / grey;
+    return out;
+}
+
+std::vector<float> tone_shares(const Raster16& picture, const LightCurve& curve) {
+    constexpr std::size_t bins = 128;
+    std::vector<float> out(bins, 0.0F);
+    const RasterF tones = brightness_of(picture, curve);
+    for (const float tone : tones.data()) ++out[std::size_t(std::clamp(tone, 0.0F, 1.0F) * float(bins - 1) + 0.5F)];
+    // Samples of 8 bits leave gaps between them.
+    for (int pass = 0; pass < 2; ++pass) {
+        const std::vector<float> rough = out;
+        for (std::size_t i = 1; i + 1 < bins; ++i) out[i] = (rough[i - 1] + rough[i] + rough[i + 1]) / 3;
+    }
+    // A black sky or a white wall would leave nothing to be seen of the rest.
+    const float most = *std::max_element(out.begin() + 1, out.end() - 1);
+    for (float& share : out) share = most > 0 ? std::min(1.0F, share / most) : 0.0F;
     return out;
 }
 

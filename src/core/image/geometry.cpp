@@ -44,6 +44,20 @@ Rect at_level(const Rect& rect, int level) {
     return {left, top, (rect.right() + unit - 1) / unit - left, (rect.bottom() + unit - 1) / unit - top};
 }
 
+Matrix::Matrix(const std::array<double, 9>& m) : m_(m) {
+    if (m_[8] == 1) return;
+    for (std::size_t i = 0; i < 8; ++i) m_[i] = m[i] / m[8];
+    m_[8] = 1;
+}
+
+bool Matrix::finite() const {
+    return std::all_of(m_.begin(), m_.end(), [](double v) { return std::isfinite(v); });
+}
+
+double Matrix::determinant() const {
+    return m_[0] * (m_[4] - m_[5] * m_[7]) - m_[1] * (m_[3] - m_[5] * m_[6]) + m_[2] * (m_[3] * m_[7] - m_[4] * m_[6]);
+}
+
 Matrix Matrix::shift(double dx, double dy) {
     return {{1, 0, dx, 0, 1, dy, 0, 0, 1}};
 }
@@ -55,32 +69,27 @@ Matrix Matrix::rigid(double radians, Point pivot, double dx, double dy) {
 }
 
 Point Matrix::operator()(Point p) const {
-    const double w = m[6] * p.x + m[7] * p.y + m[8];
-    return {(m[0] * p.x + m[1] * p.y + m[2]) / w, (m[3] * p.x + m[4] * p.y + m[5]) / w};
+    const double w = m_[6] * p.x + m_[7] * p.y + m_[8];
+    return {(m_[0] * p.x + m_[1] * p.y + m_[2]) / w, (m_[3] * p.x + m_[4] * p.y + m_[5]) / w};
 }
 
 Matrix operator*(const Matrix& a, const Matrix& b) {
-    Matrix out;
+    std::array<double, 9> out{};
     for (std::size_t row = 0; row < 3; ++row)
-        for (std::size_t column = 0; column < 3; ++column) {
-            double sum = 0;
-            for (std::size_t k = 0; k < 3; ++k) sum += a.m[row * 3 + k] * b.m[k * 3 + column];
-            out.m[row * 3 + column] = sum;
-        }
+        for (std::size_t column = 0; column < 3; ++column)
+            for (std::size_t k = 0; k < 3; ++k) out[row * 3 + column] += a.m_[row * 3 + k] * b.m_[k * 3 + column];
     return out;
 }
 
 Matrix inverse(const Matrix& matrix) {
-    const auto& m = matrix.m;
+    const auto& m = matrix.m();
     const double a = m[4] * m[8] - m[5] * m[7];
     const double b = m[5] * m[6] - m[3] * m[8];
     const double c = m[3] * m[7] - m[4] * m[6];
-    const double det = m[0] * a + m[1] * b + m[2] * c;
-    Matrix out{{a, m[2] * m[7] - m[1] * m[8], m[1] * m[5] - m[2] * m[4],  //
-                b, m[0] * m[8] - m[2] * m[6], m[2] * m[3] - m[0] * m[5],  //
-                c, m[1] * m[6] - m[0] * m[7], m[0] * m[4] - m[1] * m[3]}};
-    for (double& value : out.m) value /= det;
-    return out;
+    // Over the determinant, which drops out when the last element becomes 1.
+    return {{a, m[2] * m[7] - m[1] * m[8], m[1] * m[5] - m[2] * m[4],  //
+             b, m[0] * m[8] - m[2] * m[6], m[2] * m[3] - m[0] * m[5],  //
+             c, m[1] * m[6] - m[0] * m[7], m[0] * m[4] - m[1] * m[3]}};
 }
 
 namespace {
@@ -101,6 +110,11 @@ Matrix at_level(const Matrix& matrix, int level) {
 Matrix from_level(const Matrix& matrix, int level) {
     if (level == 0) return matrix;
     return inverse(to_level(level)) * matrix * to_level(level);
+}
+
+bool in_front(const Matrix& matrix, Point p) {
+    const double w = matrix.m()[6] * p.x + matrix.m()[7] * p.y + 1;
+    return matrix.determinant() < 0 ? w < 0 : w > 0;
 }
 
 double rms_distance(const Matrix& a, const Matrix& b, Size size, int columns, int rows) {

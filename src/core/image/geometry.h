@@ -46,18 +46,27 @@ int level_within(Size size, int side);
 // The pixels of `level` that touch `rect` of level 0.
 Rect at_level(const Rect& rect, int level);
 
-// Row-major 3 x 3 matrix on homogeneous coordinates.
-struct Matrix {
-    std::array<double, 9> m{1, 0, 0, 0, 1, 0, 0, 0, 1};
+// Row-major 3 x 3 matrix on homogeneous coordinates. Its last element is 1: others stand for the same transform and are
+// divided by it when a matrix is made. One that sends the origin nowhere, so that this cannot be done, is not finite.
+class Matrix {
+  public:
+    Matrix() = default;
+    Matrix(const std::array<double, 9>& m);
 
+    const std::array<double, 9>& m() const { return m_; }
     static Matrix shift(double dx, double dy);
     // Turn by `radians` (x towards y) about `pivot`, then shift.
     static Matrix rigid(double radians, Point pivot, double dx, double dy);
 
     bool is_identity() const { return *this == Matrix{}; }
+    bool finite() const;
+    double determinant() const;
     Point operator()(Point p) const;
     friend Matrix operator*(const Matrix& a, const Matrix& b);
     friend bool operator==(const Matrix&, const Matrix&) = default;
+
+  private:
+    std::array<double, 9> m_{1, 0, 0, 0, 1, 0, 0, 0, 1};
 };
 
 // Only for matrices that can be inverted, which all shifts, turns and scales above zero are.
@@ -66,6 +75,10 @@ Matrix inverse(const Matrix& matrix);
 Matrix at_level(const Matrix& matrix, int level);
 // The same transform, taken from pictures of `level`, between pictures of level 0.
 Matrix from_level(const Matrix& matrix, int level);
+
+// True when a point lies before the camera that a perspective looks through, and not behind it. Only for transforms
+// that do not mirror: where dividing by the last element has turned its sign, the determinant tells.
+bool in_front(const Matrix& matrix, Point p);
 
 // Root of the mean squared distance between a(p) and b(p) on a grid of columns x rows points spread over `size`.
 double rms_distance(const Matrix& a, const Matrix& b, Size size, int columns = 9, int rows = 7);

@@ -45,6 +45,13 @@ void Mask::read_row(int level, int y, int left, int width, std::uint8_t* out) co
     }
 }
 
+std::size_t Mask::bytes_beside(const Mask& other) const {
+    std::size_t out = tiles_.size() * sizeof(tiles_[0]);
+    for (std::size_t i = 0; i < tiles_.size(); ++i)
+        if (tiles_[i] && (i >= other.tiles_.size() || tiles_[i] != other.tiles_[i])) out += sizeof(Tile);
+    return out;
+}
+
 Rect Mask::bounds() const {
     Rect out;
     for (int row = 0; row < rows(); ++row)

@@ -29,6 +29,8 @@ class Mask {
     void read_row(int level, int y, int left, int width, std::uint8_t* out) const;
     // A 128-bit hash of the values (XXH3).
     std::array<std::uint64_t, 2> fingerprint() const;
+    // Memory of the tiles that it does not share with `other`, tile by tile.
+    std::size_t bytes_beside(const Mask& other) const;
     // The smallest rectangle that holds every value above 0.
     Rect bounds() const;
 

@@ -47,7 +47,7 @@ Lens from_level(const Lens& lens, int level) {
 }
 
 bool Placement::is_affine() const {
-    return !lens && !flex && sensor == Point{} && matrix.m[6] == 0 && matrix.m[7] == 0;
+    return !lens && !flex && sensor == Point{} && matrix.m()[6] == 0 && matrix.m()[7] == 0;
 }
 
 Point Placement::to_canvas(Point frame) const {

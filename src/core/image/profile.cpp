@@ -149,7 +149,7 @@ Result<Conversion> Conversion::make(const Profile& from, int from_channels, cons
         transform = cmsCreateTransform(a.get(), from_channels == 3 ? TYPE_RGB_16 : TYPE_GRAY_16, b.get(),
                                        to_channels == 3 ? TYPE_RGB_16 : TYPE_GRAY_16, INTENT_RELATIVE_COLORIMETRIC,
                                        cmsFLAGS_NOCACHE | cmsFLAGS_BLACKPOINTCOMPENSATION);
-    if (!transform) return Failure{Fault::input, "", "the colour profile \"" + from.name() + "\" cannot be used"};
+    if (!transform) return Failure{Fault::input, "", {"the colour profile \"%1\" cannot be used", {from.name()}}};
     Conversion out;
     out.transform_ = std::shared_ptr<void>(transform, [](void* t) { cmsDeleteTransform(t); });
     return out;

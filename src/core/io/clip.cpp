@@ -21,11 +21,12 @@ constexpr int largest_side = 20000;
 constexpr double most_frames = 1e6;
 
 Failure broken(const fs::path& clip) {
-    return io::refuse(clip, "is not a clip that can be read. Copy it again, or save it as MP4.");
+    return io::refuse(clip, "%1 is not a clip that can be read. Copy it again, or save it as MP4.");
 }
 
 Result<cv::VideoCapture> open_clip(const fs::path& clip) {
-    if (!fs::exists(clip)) return io::refuse(clip, "is not there. Was it moved or renamed?");
+    std::error_code error;
+    if (!fs::exists(clip, error)) return io::refuse(clip, "%1 is not there. Was it moved or renamed?");
     cv::VideoCapture capture(clip.string(), cv::CAP_FFMPEG);
     if (!capture.isOpened()) return broken(clip);
     return capture;
@@ -121,8 +122,8 @@ Result<fs::path> folder_of(const fs::path& clip) {
     std::error_code error;
     fs::create_directories(folder, error);
     if (error)
-        return Failure{Fault::output, folder.string(),
-                       "Cannot make the folder " + folder.string() + ": " + error.message() + "."};
+        return Failure{
+            Fault::output, folder.string(), {"Cannot make the folder %1: %2.", {folder.string(), error.message()}}};
     return folder;
 }
 
@@ -131,7 +132,7 @@ fs::path file_of(const fs::path& folder, long number) {
 }
 
 Failure ends_at(const fs::path& clip, long number) {
-    return io::refuse(clip, "ends at frame " + std::to_string(number) + ". Choose an earlier end.");
+    return io::refuse(clip, "%1 ends at frame %2. Choose an earlier end.", {std::to_string(number)});
 }
 
 Raster16 raster_of(const cv::Mat& bgr) {
@@ -182,15 +183,17 @@ Status unroll_clip(const fs::path& clip, const std::vector<long>& numbers, Job& 
     Result<fs::path> folder = folder_of(clip);
     if (!folder.ok()) return folder.failure();
     std::vector<long> missing;
-    std::copy_if(numbers.begin(), numbers.end(), std::back_inserter(missing),
-                 [&](long n) { return !fs::exists(file_of(folder.value(), n)); });
+    std::copy_if(numbers.begin(), numbers.end(), std::back_inserter(missing), [&](long n) {
+        std::error_code error;
+        return !fs::exists(file_of(folder.value(), n), error);
+    });
     if (missing.empty()) return Done{};
     // Once found out, not again for every frame that is not there.
     if (const auto end = KnownClips::all().end(clip); end && missing.front() >= *end) return ends_at(clip, *end);
     Result<cv::VideoCapture> opened = open_clip(clip);
     if (!opened.ok()) return opened.failure();
     cv::VideoCapture& capture = opened.value();
-    job.begin("Reading frames of " + clip.filename().string(), missing.back() + 1);
+    job.begin({"Reading frames of %1", {clip.filename().string()}}, missing.back() + 1);
     auto next = missing.begin();
     cv::Mat picture;
     // Frame by frame from the begin: to jump to a number is not exact in many kinds of clips.
@@ -215,7 +218,8 @@ Result<fs::path> pixels_of_clip_frame(const ClipFrame& frame) {
     Result<fs::path> folder = folder_of(frame.clip);
     if (!folder.ok()) return folder.failure();
     fs::path file = file_of(folder.value(), frame.number);
-    if (fs::exists(file)) return file;
+    std::error_code error;
+    if (fs::exists(file, error)) return file;
     // One pass at a time.
     static std::mutex one_at_a_time;
     const std::lock_guard lock(one_at_a_time);

@@ -7,6 +7,8 @@
 #include <cerrno>
 #include <cstring>
 
+#include "io/readers.h"
+
 namespace bp::io {
 namespace {
 
@@ -24,13 +26,9 @@ class Descriptor {
     int fd_;
 };
 
-Failure refuse(const std::filesystem::path& file, const std::string& why) {
-    return {Fault::input, file.string(), file.filename().string() + " " + why};
-}
-
 Failure no_way_in(const std::filesystem::path& file) {
-    if (errno == ENOENT) return refuse(file, "is not there. Was it moved or renamed?");
-    return refuse(file, std::string("cannot be read: ") + std::strerror(errno) + ".");
+    if (errno == ENOENT) return refuse(file, "%1 is not there. Was it moved or renamed?");
+    return refuse(file, "%1 cannot be read: %2.", {std::string(std::strerror(errno))});
 }
 
 std::int64_t change_time(const struct stat& facts) {
@@ -58,7 +56,7 @@ Result<std::size_t> FileBytes::read(std::uint64_t offset, std::span<std::uint8_t
     if (descriptor.get() < 0 || ::fstat(descriptor.get(), &facts) != 0) return no_way_in(file_);
     if (facts.st_dev != device_ || facts.st_ino != inode_ || std::uint64_t(facts.st_size) != size_ ||
         change_time(facts) != changed_ns_)
-        return refuse(file_, "changed while it was read. Open the frames again.");
+        return refuse(file_, "%1 changed while it was read. Open the frames again.");
     std::size_t got = 0;
     while (got < out.size()) {
         const ssize_t n = ::pread(descriptor.get(), out.data() + got, out.size() - got, off_t(offset + got));

@@ -73,9 +73,9 @@ Result<std::vector<fs::path>> gather_files(const std::vector<std::string>& names
         if (here.empty()) {
             const bool folder = fs::is_directory(name, error);
             return Failure{Fault::input, name,
-                           folder ? "The folder " + name +
-                                        " holds no pictures of a kind that can be read: " + kinds_in_words() + "."
-                                  : name + " is not there. Was it moved or renamed?"};
+                           folder ? Saying("The folder %1 holds no pictures of a kind that can be read: %2.",
+                                           {name, kinds_in_words()})
+                                  : Saying("%1 is not there. Was it moved or renamed?", {name})};
         }
         for (fs::path& file : here)
             if (seen.insert(fs::weakly_canonical(file, error)).second) out.push_back(std::move(file));

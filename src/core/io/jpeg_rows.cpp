@@ -37,7 +37,7 @@ struct Decoder {
     jpeg_source_mgr source{};
     std::jmp_buf escape{};
     std::array<char, JMSG_LENGTH_MAX> words{};
-    std::string cannot_read;  // set when the file, not the picture in it, failed
+    Saying cannot_read;  // set when the file, not the picture in it, failed
     bool made = false;
 };
 
@@ -154,8 +154,8 @@ class JpegRows final : public RowReader {
     Failure broken() const {
         const std::filesystem::path& file = decoder_.bytes.file();
         if (!decoder_.cannot_read.empty()) return {Fault::input, file.string(), decoder_.cannot_read};
-        return refuse(
-            file, std::string("is broken or cut short: ") + decoder_.words.data() + ". Copy it again from the camera.");
+        return refuse(file, "%1 is broken or cut short: %2. Copy it again from the camera.",
+                      {std::string(decoder_.words.data())});
     }
 
     Decoder decoder_;

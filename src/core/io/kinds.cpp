@@ -16,7 +16,7 @@ constexpr std::array<Kind, 10> table{{
     {"JPEG XL", ".jxl", Way::picture, "Jxl", true},
     {"OpenEXR", ".exr", Way::picture, "Openexr", true},
     {"FITS", ".fits .fit .fts", Way::picture, "Fits", true},
-    {"camera raw", ".dng .nef .nrw .cr2 .cr3 .crw .arw .srf .sr2 .raf .orf .rw2 .pef .srw .3fr .iiq .erf .mrw .x3f",
+    {"raw files", ".dng .nef .nrw .cr2 .cr3 .crw .arw .srf .sr2 .raf .orf .rw2 .pef .srw .3fr .iiq .erf .mrw .x3f",
      Way::raw, "", true},
     {"clip", ".mp4 .m4v .mov .avi .mkv .webm .mts .mpg", Way::clip, "", false},
 }};

@@ -14,8 +14,8 @@ namespace {
 constexpr int largest_side = 200000;
 
 Failure broken(const std::filesystem::path& file, int code) {
-    return refuse(file, std::string("is not a raw file that can be read: ") + libraw_strerror(code) +
-                            ". Copy it again from the camera, or use its JPEG.");
+    return refuse(file, "%1 is not a raw file that can be read: %2. Copy it again from the camera, or use its JPEG.",
+                  {std::string(libraw_strerror(code))});
 }
 
 void fix_settings(LibRaw& raw, bool half) {
@@ -48,9 +48,9 @@ Result<PictureFacts> facts_of(LibRaw& raw, const std::filesystem::path& file) {
     facts.size = {int(sizes.iwidth), int(sizes.iheight)};
     if (facts.size.width < 1 || facts.size.height < 1 || facts.size.width > largest_side ||
         facts.size.height > largest_side)
-        return refuse(file, "claims a size that cannot be true.");
+        return refuse(file, "%1 claims a size that cannot be true.");
     if (raw.imgdata.idata.colors != 3)
-        return refuse(file, "comes from a sensor without red, green and blue. Develop it to a 16-bit TIFF.");
+        return refuse(file, "%1 comes from a sensor without red, green and blue. Develop it to a 16-bit TIFF.");
     facts.channels = 3;
     facts.bits = 16;
     facts.profile = Profile::linear_srgb();
@@ -85,13 +85,13 @@ bool each_of_mosaic(LibRaw& raw, Body body) {
 Status subtract(LibRaw& raw, const RawDarkUse& use, const std::filesystem::path& file) {
     const libraw_image_sizes_t& sizes = raw.imgdata.sizes;
     if (use.dark->size != Size{sizes.raw_width, sizes.raw_height})
-        return refuse(file, "is not of the sensor size of the dark frames. Set them aside.");
+        return refuse(file, "%1 is not of the sensor size of the dark frames. Set them aside.");
     const auto scale = float(use.scale);
     const bool done = each_of_mosaic(raw, [&](std::uint16_t& v, int y, int x) {
         const float dark = use.dark->above_black[std::size_t(y) * std::size_t(sizes.raw_width) + std::size_t(x)];
         v = std::uint16_t(std::clamp(float(v) - scale * dark + 0.5F, 0.0F, 65535.0F));
     });
-    if (!done) return refuse(file, "holds no mosaic, so dark frames cannot be subtracted from it. Set them aside.");
+    if (!done) return refuse(file, "%1 holds no mosaic, so dark frames cannot be subtracted from it. Set them aside.");
     return Done{};
 }
 
@@ -149,7 +149,7 @@ class RawRows final : public RowReader {
         const int slack = half_ ? 1 : 0;
         if (image->type != LIBRAW_IMAGE_BITMAP || image->colors != 3 || image->bits != 16 || made.width > size_.width ||
             made.width < size_.width - slack || made.height > size_.height || made.height < size_.height - slack)
-            return refuse(file_, "develops to another size than its header says.");
+            return refuse(file_, "%1 develops to another size than its header says.");
         picture_ = Raster16(size_, 3);
         const auto* samples = reinterpret_cast<const std::uint16_t*>(image->data);
         for (int y = 0; y < size_.height; ++y) {
@@ -209,13 +209,14 @@ Result<std::shared_ptr<const RawDark>> mean_raw_dark(const std::vector<std::file
             out->size = size;
             out->above_black.assign(std::size_t(size.width) * std::size_t(size.height), 0);
         }
-        if (size != out->size) return io::refuse(file, "is not of the sensor size of the other darks. Set it aside.");
+        if (size != out->size)
+            return io::refuse(file, "%1 is not of the sensor size of the other darks. Set it aside.");
         const auto share = 1 / float(files.size());
         const bool done = io::each_of_mosaic(raw, [&](std::uint16_t v, int y, int x) {
             out->above_black[std::size_t(y) * std::size_t(size.width) + std::size_t(x)] +=
                 share * (float(v) - io::black_of(raw, y, x));
         });
-        if (!done) return io::refuse(file, "holds no mosaic and is of no use as a dark. Set it aside.");
+        if (!done) return io::refuse(file, "%1 holds no mosaic and is of no use as a dark. Set it aside.");
         out->name += file.string() + '|';
     }
     std::shared_ptr<const RawDark> made = std::move(out);

@@ -9,10 +9,6 @@
 
 namespace bp {
 
-Failure io::refuse(const std::filesystem::path& file, const std::string& why) {
-    return {Fault::input, file.string(), file.filename().string() + " " + why};
-}
-
 namespace {
 
 using io::Image;
@@ -65,11 +61,11 @@ Result<KnownImage> open_image(const io::FileBytes& bytes) {
         kind = kind_by_loader(vips_foreign_find_load(file.c_str()));
         if (!kind) {
             vips_error_clear();
-            return refuse(file, "is not a picture that can be read here. Use " + kinds_in_words() + ".");
+            return refuse(file, "%1 is not a picture that can be read here. Use %2.", {kinds_in_words()});
         }
         image.reset(vips_image_new_from_file(file.c_str(), "access", VIPS_ACCESS_SEQUENTIAL, nullptr));
     }
-    if (!image) return refuse(file, "is broken: " + vips_words() + ".");
+    if (!image) return refuse(file, "%1 is broken: %2.", {vips_words()});
     return KnownImage{in_16_bit(std::move(image)), kind};
 }
 
@@ -79,12 +75,12 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
     const int height = vips_image_get_height(image.get());
     if (width < 1 || height < 1 || width > largest_side || height > largest_side ||
         double(width) * height > largest_area)
-        return refuse(file, "claims to be " + std::to_string(width) + " x " + std::to_string(height) +
-                                " pixels, which cannot be true.");
+        return refuse(file, "%1 claims to be %2 x %3 pixels, which cannot be true.",
+                      {std::to_string(width), std::to_string(height)});
     facts.size = {width, height};
     const VipsBandFormat format = vips_image_get_format(image.get());
     if (format != VIPS_FORMAT_UCHAR && format != VIPS_FORMAT_USHORT)
-        return refuse(file, "does not hold 8 or 16 bit samples. Save it as 16-bit TIFF.");
+        return refuse(file, "%1 does not hold 8 or 16 bit samples. Save it as 16-bit TIFF.");
     facts.bits = format == VIPS_FORMAT_UCHAR ? 8 : 16;
     const VipsInterpretation meaning = vips_image_get_interpretation(image.get());
     const int bands = vips_image_get_bands(image.get());
@@ -93,7 +89,7 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
     const bool rgb = meaning == VIPS_INTERPRETATION_sRGB || meaning == VIPS_INTERPRETATION_RGB ||
                      meaning == VIPS_INTERPRETATION_RGB16;
     if (!(grey && bands <= 2) && !(rgb && (bands == 3 || bands == 4)))
-        return refuse(file, "is neither grey nor RGB. Save it as RGB.");
+        return refuse(file, "%1 is neither grey nor RGB. Save it as RGB.");
     facts.channels = grey ? 1 : 3;
     if (vips_image_get_typeof(image.get(), VIPS_META_ICC_NAME) != 0) {
         const void* bytes = nullptr;
@@ -209,15 +205,15 @@ Result<Raster16> read_picture(const std::filesystem::path& file, int level) {
 Result<Raster8> decode_mask(const void* bytes, std::size_t size, const std::string& name) {
     io::start_vips();
     const Image image(vips_image_new_from_buffer(bytes, size, "", "fail_on", VIPS_FAIL_ON_ERROR, nullptr));
-    if (!image) return refuse(name, "is broken: " + vips_words() + ".");
+    if (!image) return refuse(name, "%1 is broken: %2.", {vips_words()});
     const Result<PictureFacts> facts = facts_of(image, name);
     if (!facts.ok()) return facts.failure();
     if (facts.value().channels != 1 || facts.value().bits != 8 || vips_image_get_bands(image.get()) != 1)
-        return refuse(name, "is not an 8-bit grey mask.");
+        return refuse(name, "%1 is not an 8-bit grey mask.");
     Raster8 out(facts.value().size, 1);
     std::size_t length = 0;
     void* memory = vips_image_write_to_memory(image.get(), &length);
-    if (!memory) return refuse(name, "is broken: " + vips_words() + ".");
+    if (!memory) return refuse(name, "%1 is broken: %2.", {vips_words()});
     std::memcpy(out.data().data(), memory, std::min(length, out.bytes()));
     g_free(memory);
     return out;

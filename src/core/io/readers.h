@@ -8,7 +8,12 @@
 
 namespace bp::io {
 
-Failure refuse(const std::filesystem::path& file, const std::string& why);
+// In the words, %1 is the file's name and %2 the first of `values`.
+template <std::size_t length>
+Failure refuse(const std::filesystem::path& file, const char (&words)[length], std::vector<Saying> values = {}) {
+    values.insert(values.begin(), file.filename().string());
+    return {Fault::input, file.string(), {words, std::move(values)}};
+}
 
 // How a picture is to be turned to stand upright, by the numbers of the orientation tag (Exif 2.32, 4.6.4).
 enum class Orientation {
@@ -32,7 +37,7 @@ Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const Pictu
 // Any picture that is open in libvips. `whole`: its loader takes in the whole picture first.
 std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts, bool whole);
 
-// Camera raw files by LibRaw.
+// Raw files by LibRaw.
 Result<PictureFacts> raw_facts(const std::filesystem::path& file);
 Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level,
                                             const std::optional<WhiteBalance>& balance, const RawDarkUse& dark);

@@ -130,7 +130,8 @@ class TiffWriter final : public RowWriter {
     }
 
     Failure broken() const {
-        const std::string why = output_.error != 0 ? std::strerror(output_.error) : "the TIFF library refuses it";
+        const Saying why = output_.error != 0 ? Saying(std::string(std::strerror(output_.error)))
+                                              : Saying("the TIFF library refuses it");
         return {Fault::output, file_.string(), why};
     }
 

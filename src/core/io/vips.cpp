@@ -24,7 +24,7 @@ bool hold_around(Cursor& cursor) {
     if (cursor.at >= cursor.held_from && cursor.at < cursor.held_from + cursor.held.size()) return true;
     cursor.held.resize(buffer_bytes);
     const Result<std::size_t> got = cursor.bytes.read(cursor.at, cursor.held);
-    if (!got.ok()) vips_error("", "%s", got.failure().sentence.c_str());
+    if (!got.ok()) vips_error("", "%s", got.failure().english().c_str());
     cursor.held.resize(got.ok() ? got.value() : 0);
     cursor.held_from = cursor.at;
     return got.ok();

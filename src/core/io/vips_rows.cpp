@@ -19,7 +19,7 @@ class VipsRows final : public RowReader {
         const Region region(vips_region_new(image_.get()));
         const VipsRect area{0, next_, size_.width, int(rows.size())};
         if (!region || vips_region_prepare(region.get(), &area) != 0)
-            return refuse(file_, "is broken or cut short: " + vips_words() + ". Copy it again from the camera.");
+            return refuse(file_, "%1 is broken or cut short: %2. Copy it again from the camera.", {vips_words()});
         for (std::uint8_t* row : rows) take(VIPS_REGION_ADDR(region.get(), 0, next_++), row);
         return Done{};
     }

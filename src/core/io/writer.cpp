@@ -40,6 +40,12 @@ std::optional<FormatEntry> format_of(const fs::path& file) {
     return *found;
 }
 
+std::string standard_ending(Format format) {
+    const auto* found =
+        std::find_if(table.begin(), table.end(), [format](const FormatEntry& e) { return e.format == format; });
+    return std::string(found->ending);
+}
+
 std::vector<std::uint8_t> io::to_8_bit(std::span<const std::uint16_t> row) {
     std::vector<std::uint8_t> out(row.size());
     std::transform(row.begin(), row.end(), out.begin(), [](std::uint16_t v) { return std::uint8_t((v + 128) / 257); });
@@ -50,10 +56,10 @@ Status write_picture(const fs::path& file, const PictureHead& head, const WriteO
                      const std::function<Status(RowWriter&)>& fill) {
     const std::optional<FormatEntry> format = format_of(file);
     if (!format)
-        return Failure{Fault::wrong_call, file.string(),
-                       "The name " + file.filename().string() +
-                           " ends in no format that can be written: use .tif, "
-                           ".png or .jpg."};
+        return Failure{
+            Fault::wrong_call,
+            file.string(),
+            {"The name %1 ends in no format that can be written: use .tif, .png or .jpg.", {file.filename().string()}}};
     const int bits = std::min(options.bits, format->most_bits);
     return write_whole(
         file,
@@ -85,7 +91,7 @@ Result<std::vector<std::uint8_t>> encode_mask(const Raster8& mask) {
     void* bytes = nullptr;
     std::size_t size = 0;
     if (!image || vips_pngsave_buffer(image.get(), &bytes, &size, nullptr) != 0)
-        return Failure{Fault::output, "", "A mask cannot be written: " + io::vips_words()};
+        return Failure{Fault::output, "", {"A mask cannot be written: %1", {io::vips_words()}}};
     std::vector<std::uint8_t> out(size);
     std::memcpy(out.data(), bytes, size);
     g_free(bytes);

@@ -28,6 +28,9 @@ std::span<const FormatEntry> formats();
 // By the ending of the name, in any case.
 std::optional<FormatEntry> format_of(const std::filesystem::path& file);
 
+// The ending that a pile has for a format.
+std::string standard_ending(Format format);
+
 struct WriteOptions {
     int bits = 16;     // 8 or 16; a format that has only 8 takes 8
     int quality = 92;  // 1 to 100, JPEG only

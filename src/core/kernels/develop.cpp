@@ -6,11 +6,74 @@
 
 #include "kernels/tone_lanes.h"
 
+#ifndef BP_KERNELS_HUE
+#define BP_KERNELS_HUE
+namespace bp::kernels {
+namespace {
+
+constexpr float hue_slant = 0.866025404F;    // half the root of 3
+constexpr float hue_unslant = 0.577350269F;  // one over the root of 3
+
+// What a colour is off its grey, turned as far as its hue is in the range; its luminance stays. Cosine and sine by
+// their first terms, within a ten-thousandth.
+std::array<float, 3> turned_hue(const Colouring& how, const std::array<float, 3>& off) {
+    const float x = off[0] - 0.5F * (off[1] + off[2]);
+    const float y = hue_slant * (off[1] - off[2]);
+    const float length = std::sqrt(x * x + y * y);
+    const float along = x * how.hue.across + y * how.hue.down;
+    const float near = length > 0 ? along / length : 0;
+    const float share = std::min(std::max(near + near - 1.0F, 0.0F), 1.0F);
+    const float angle = share * share * (3.0F - (share + share)) * how.hue.radians;
+    const float square = angle * angle;
+    const float c = 1.0F + square * (-0.5F + square * (1.0F / 24));
+    const float s = angle * (1.0F + square * (-1.0F / 6 + square * (1.0F / 120)));
+    const float u = x * c - y * s;
+    const float v = x * s + y * c;
+    const float rest = -1.0F / 3 * u;
+    const std::array<float, 3> made{2.0F / 3 * u, rest + hue_unslant * v, rest - hue_unslant * v};
+    const float bright = how.luminance[0] * made[0] + how.luminance[1] * made[1] + how.luminance[2] * made[2];
+    return {made[0] - bright, made[1] - bright, made[2] - bright};
+}
+
+}  // namespace
+}  // namespace bp::kernels
+#endif
+
 HWY_BEFORE_NAMESPACE();
 namespace bp::kernels::HWY_NAMESPACE {
 namespace {
 
 using V = hn::Vec<Light>;
+
+// turned_hue() for vectors, the same to the last bit.
+HWY_INLINE void turn_hues(const Colouring& how, V& red, V& green, V& blue) {
+    const Light d;
+    const auto set = [d](float v) HWY_ATTR { return hn::Set(d, v); };
+    const V x = hn::Sub(red, hn::Mul(set(0.5F), hn::Add(green, blue)));
+    const V y = hn::Mul(set(hue_slant), hn::Sub(green, blue));
+    const V length = hn::Sqrt(hn::Add(hn::Mul(x, x), hn::Mul(y, y)));
+    const V along = hn::Add(hn::Mul(x, set(how.hue.across)), hn::Mul(y, set(how.hue.down)));
+    const V near = hn::IfThenElseZero(hn::Gt(length, hn::Zero(d)), hn::Div(along, length));
+    const V share = hn::Min(hn::Max(hn::Sub(hn::Add(near, near), set(1.0F)), hn::Zero(d)), set(1.0F));
+    const V smooth = hn::Mul(hn::Mul(share, share), hn::Sub(set(3.0F), hn::Add(share, share)));
+    const V angle = hn::Mul(smooth, set(how.hue.radians));
+    const V square = hn::Mul(angle, angle);
+    const V c = hn::Add(set(1.0F), hn::Mul(square, hn::Add(set(-0.5F), hn::Mul(square, set(1.0F / 24)))));
+    const V s =
+        hn::Mul(angle, hn::Add(set(1.0F), hn::Mul(square, hn::Add(set(-1.0F / 6), hn::Mul(square, set(1.0F / 120))))));
+    const V u = hn::Sub(hn::Mul(x, c), hn::Mul(y, s));
+    const V v = hn::Add(hn::Mul(x, s), hn::Mul(y, c));
+    const V first = hn::Mul(set(2.0F / 3), u);
+    const V rest = hn::Mul(set(-1.0F / 3), u);
+    const V beside = hn::Mul(set(hue_unslant), v);
+    const V second = hn::Add(rest, beside);
+    const V third = hn::Sub(rest, beside);
+    const V red_green = hn::Add(hn::Mul(set(how.luminance[0]), first), hn::Mul(set(how.luminance[1]), second));
+    const V bright = hn::Add(red_green, hn::Mul(set(how.luminance[2]), third));
+    red = hn::Sub(first, bright);
+    green = hn::Sub(second, bright);
+    blue = hn::Sub(third, bright);
+}
 
 // The lanes of one channel after another.
 template <class T>
@@ -32,12 +95,14 @@ void colour_samples(const T* in, std::size_t pixels, const Colouring& how, std::
         const V most = hn::Max(hn::Max(r, g), b);
         const V least = hn::Min(hn::Min(r, g), b);
         const V colourful = hn::IfThenElseZero(hn::Gt(most, hn::Zero(d)), hn::Div(hn::Sub(most, least), most));
-        const V vivid = hn::Mul(hn::Set(d, how.vibrance), hn::Sub(hn::Set(d, 1.0F), colourful));
-        const V apart = hn::Max(hn::Zero(d), hn::Add(hn::Set(d, 1 + how.saturation), vivid));
-        const auto made = [&](V v) HWY_ATTR {
-            return hn::DemoteTo(narrow, tone_lanes(how.tone, hn::Add(grey, hn::Mul(apart, hn::Sub(v, grey)))));
-        };
-        hn::StoreInterleaved3(made(r), made(g), made(b), narrow, out + 3 * i);
+        const V vivid = hn::Mul(hn::Set(d, how.pale), hn::Sub(hn::Set(d, 1.0F), colourful));
+        const V apart = hn::Max(hn::Zero(d), hn::Add(hn::Set(d, 1 + how.strength), vivid));
+        V red = hn::Mul(apart, hn::Sub(r, grey));
+        V green = hn::Mul(apart, hn::Sub(g, grey));
+        V blue = hn::Mul(apart, hn::Sub(b, grey));
+        if (how.hue.radians != 0) turn_hues(how, red, green, blue);
+        const auto made = [&](V v) HWY_ATTR { return hn::DemoteTo(narrow, tone_lanes(how.tone, hn::Add(grey, v))); };
+        hn::StoreInterleaved3(made(red), made(green), made(blue), narrow, out + 3 * i);
     }
     for (; i < pixels; ++i) {
         const float r = how.light[0][in[3 * i]];
@@ -46,10 +111,10 @@ void colour_samples(const T* in, std::size_t pixels, const Colouring& how, std::
         const float grey = how.luminance[0] * r + how.luminance[1] * g + how.luminance[2] * b;
         const float most = std::max({r, g, b});
         const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
-        const float apart = std::max(0.0F, 1 + how.saturation + how.vibrance * (1 - colourful));
-        out[3 * i] = tone_sample(how.tone, grey + apart * (r - grey));
-        out[3 * i + 1] = tone_sample(how.tone, grey + apart * (g - grey));
-        out[3 * i + 2] = tone_sample(how.tone, grey + apart * (b - grey));
+        const float apart = std::max(0.0F, 1 + how.strength + how.pale * (1 - colourful));
+        std::array<float, 3> off{apart * (r - grey), apart * (g - grey), apart * (b - grey)};
+        if (how.hue.radians != 0) off = turned_hue(how, off);
+        for (std::size_t c = 0; c < 3; ++c) out[3 * i + c] = tone_sample(how.tone, grey + off[c]);
     }
 }
 

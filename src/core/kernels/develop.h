@@ -27,13 +27,22 @@ void look_up(const std::uint8_t* in, std::size_t pixels, int channels, const std
 void look_up(const std::uint16_t* in, std::size_t pixels, int channels, const std::uint16_t* const* tables,
              std::uint16_t* out);
 
+// Colours of one range of hues turned about grey, in the plane of red - (green + blue) / 2 and sqrt(3)/2 (green -
+// blue).
+struct HueTurn {
+    float across = 1;  // the middle of the range: cosine and sine of its hue
+    float down = 0;
+    float radians = 0;  // by which its middle is turned; 60 degrees away nothing is. At most a third of pi
+};
+
 // Pixels of three channels whose colours are drawn apart or together in linear light.
 struct Colouring {
     std::array<const float*, 3> light;  // of every sample of a channel, gains and all
     std::array<float, 3> luminance;     // weights that add up to one
-    float saturation = 0;               // -1 takes all colour away, 1 doubles it
-    float vibrance = 0;                 // the same for grey, less for what has colour
+    float strength = 0;                 // -1 takes all colour away, 1 doubles it
+    float pale = 0;                     // the same for grey, less for what has colour
     const float* tone = nullptr;        // as tone_sample() reads it
+    HueTurn hue;
 };
 void colour(const std::uint8_t* in, std::size_t pixels, const Colouring& how, std::uint16_t* out);
 void colour(const std::uint16_t* in, std::size_t pixels, const Colouring& how, std::uint16_t* out);

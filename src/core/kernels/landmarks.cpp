@@ -48,7 +48,7 @@ HWY_INLINE void each_vector(const Landmarks& landmarks, const Body& body) {
 template <bool tilted>
 void look_up_at(const Landmarks& landmarks, const Sight& picture, const Matrix& to_picture, float* seen) {
     const Wide d;
-    const auto& m = to_picture.m;
+    const auto& m = to_picture.m();
     const auto nothing = hn::Set(d, std::numeric_limits<double>::quiet_NaN());
     const auto last_x = hn::Set(d, double(picture.width - 1));
     const auto last_y = hn::Set(d, double(picture.height - 1));
@@ -86,7 +86,7 @@ void look_up_at(const Landmarks& landmarks, const Sight& picture, const Matrix& 
 }
 
 void look(const Landmarks& landmarks, const Sight& picture, const Matrix& to_picture, float* seen) {
-    if (to_picture.m[6] != 0 || to_picture.m[7] != 0 || to_picture.m[8] != 1)
+    if (to_picture.m()[6] != 0 || to_picture.m()[7] != 0 || to_picture.m()[8] != 1)
         look_up_at<true>(landmarks, picture, to_picture, seen);
     else
         look_up_at<false>(landmarks, picture, to_picture, seen);

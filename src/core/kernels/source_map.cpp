@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace bp::kernels {
 namespace {
@@ -29,6 +30,9 @@ void narrow(double slope, double offset, double limit, double& low, double& high
     high = std::min(high, std::max(a, b));
 }
 
+constexpr double furthest = 1e8;
+constexpr Point nowhere{std::numeric_limits<double>::quiet_NaN(), std::numeric_limits<double>::quiet_NaN()};
+
 Span longer(Span a, Span b) {
     return b.end - b.begin > a.end - a.begin ? b : a;
 }
@@ -38,6 +42,7 @@ Span longer(Span a, Span b) {
 SourceMap::SourceMap(const Placement& placed, Size source)
     : placed_(placed),
       to_source_(inverse(placed.matrix)),
+      mirrored_(to_source_.determinant() < 0),
       source_(source),
       affine_(placed.is_affine()),
       step_(affine_ ? affine_step : curved_step) {
@@ -72,22 +77,31 @@ Point SourceMap::exact(double x, double y) const {
         const auto& lens = placed_.lens;
         const Point d = placed_.flex ? placed_.flex->at({x, y}) : Point{};
         const Point bent{x + d.x, y + d.y};
-        const Point p = lens ? lens->seen(to_source_(lens->straight(bent))) : to_source_(bent);
+        const Point straight = lens ? lens->straight(bent) : bent;
+        const auto& m = to_source_.m();
+        const double w = m[6] * straight.x + m[7] * straight.y + 1;
+        if (!(mirrored_ ? w < 0 : w > 0)) return nowhere;
+        const Point there = to_source_(straight);
+        const Point p = lens ? lens->seen(there) : there;
+        if (!(std::abs(p.x) < furthest && std::abs(p.y) < furthest)) return nowhere;
         return {p.x + placed_.sensor.x, p.y + placed_.sensor.y};
     }
-    const auto& m = to_source_.m;
+    const auto& m = to_source_.m();
     return {m[0] * x + m[1] * y + m[2], m[3] * x + m[4] * y + m[5]};
 }
 
 Reach KnotRow::reach(Span span, double Point::*axis) const {
-    double low = at(span.begin).*axis;
-    double high = low;
+    double low = furthest;
+    double high = -furthest;
     const auto take = [&](double v) {
-        low = std::min(low, v);
-        high = std::max(high, v);
+        if (!std::isfinite(v)) return;
+        low = std::min(low, std::max(v, -furthest));
+        high = std::max(high, std::min(v, furthest));
     };
+    take(at(span.begin).*axis);
     take(at(span.end - 1).*axis);
     for (int k = floor_div(span.begin, step) + 1; k * step < span.end - 1; ++k) take(knot(k).*axis);
+    if (low > high) return {0, 0};  // nowhere
     // A place may count as one beside it, once for its row and once for its piece of row.
     return {int(std::floor(low - 2 * same_place)) - taps_before, int(std::floor(high + 2 * same_place)) + taps_after};
 }

@@ -51,10 +51,12 @@ class SourceMap {
 
   private:
     friend class RowPlaces;
+    // Not a number where nothing of the source can lie: behind its camera, or too far off to be counted.
     Point exact(double x, double y) const;
 
     Placement placed_;
-    Matrix to_source_;  // for an affine placement
+    Matrix to_source_;
+    bool mirrored_;  // the sign of its last element was turned, see in_front()
     Size source_;
     bool affine_;
     int step_;

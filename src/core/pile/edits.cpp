@@ -5,7 +5,10 @@
 #include <functional>
 
 #include "base/files.h"
+#include "base/text.h"
 #include "image/mask.h"
+#include "pile/check.h"
+#include "pile/limits.h"
 #include "pile/outcomes.h"
 
 namespace bp {
@@ -26,6 +29,19 @@ Model& model_slot(Pile& pile, Zone zone) {
     return zone == Zone::land && pile.zones ? pile.zones->land_model : pile.model;
 }
 
+// From 0 to 1; what is no number is all of it.
+double share(double value) {
+    return std::isfinite(value) ? std::clamp(value, 0.0, 1.0) : 1;
+}
+
+// What a frame's place may be in a pile: one that cannot be true counts as not aligned.
+Alignment in_bounds(const Alignment& place, Size size) {
+    Alignment out = place;
+    out.residual_px = std::isfinite(out.residual_px) ? std::clamp(out.residual_px, 0.0, pile::furthest_px) : 0;
+    out.confidence = std::isfinite(out.confidence) ? std::clamp(out.confidence, 0.0, 1.0) : 0;
+    return pile::sound(out, size) ? out : not_aligned();
+}
+
 // The bend that leads where `total` leads, from canvas to frame, when `place` has none: exact at the nodes of a grid
 // like that of the bends it is made from.
 SharedFlex flex_for(const Placement& place, const Flex::Grid& grid, const std::function<Point(Point)>& total) {
@@ -41,7 +57,7 @@ SharedFlex flex_for(const Placement& place, const Flex::Grid& grid, const std::f
 }
 
 // Lays frames that were held against one of them against another.
-void rebase(std::vector<Frame>& frames, int id, Zone zone) {
+void rebase(std::vector<Frame>& frames, int id, Zone zone, Size size) {
     const auto chosen = std::find_if(frames.begin(), frames.end(), [id](const Frame& f) { return f.id == id; });
     const std::optional<Alignment> place = slot(*chosen, zone);
     if (!place || !place->aligned) return;
@@ -52,9 +68,11 @@ void rebase(std::vector<Frame>& frames, int id, Zone zone) {
         const Placement before = own->placement();
         own->to_reference = frame.id == id ? Matrix{} : inverse(place->to_reference) * own->to_reference;
         own->flex = nullptr;
-        if (frame.id == id || (!before.flex && !from.flex)) continue;
-        const Flex::Grid& grid = (before.flex ? before.flex : from.flex)->grid();
-        own->flex = flex_for(own->placement(), grid, [&](Point p) { return before.to_frame(from.to_canvas(p)); });
+        if (frame.id != id && (before.flex || from.flex)) {
+            const Flex::Grid& grid = (before.flex ? before.flex : from.flex)->grid();
+            own->flex = flex_for(own->placement(), grid, [&](Point p) { return before.to_frame(from.to_canvas(p)); });
+        }
+        *own = in_bounds(*own, size);
     }
 }
 
@@ -90,17 +108,19 @@ Pile with_guesses(Pile pile, const std::map<int, Role>& roles) {
 
 Pile with_note(Pile pile, int id, const std::string& note) {
     const int ids[] = {id};
-    return each_frame(std::move(pile), ids, [&](Frame& f) { f.note = note; });
+    return each_frame(std::move(pile), ids, [&](Frame& f) { f.note = valid_utf8(note); });
 }
 
 Pile with_reference(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
     if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
     const std::optional<Level> level = chosen->level;
-    for (const Zone zone : {Zone::sky, Zone::land}) rebase(pile.frames, id, zone);
+    for (const Zone zone : {Zone::sky, Zone::land}) rebase(pile.frames, id, zone, pile.size);
     for (Frame& frame : pile.frames)
         if (level && frame.level)
-            for (std::size_t c = 0; c < 3; ++c) frame.level->gain[c] /= level->gain[c];
+            for (std::size_t c = 0; c < 3; ++c)
+                frame.level->gain[c] =
+                    std::clamp(frame.level->gain[c] / level->gain[c], 1 / pile::most_gain, pile::most_gain);
     pile.reference = id;
     return pile;
 }
@@ -119,7 +139,7 @@ Pile without_frames(Pile pile, std::span<const int> ids) {
 }
 
 Pile with_strength(Pile pile, std::span<const int> ids, double strength) {
-    return each_frame(std::move(pile), ids, [=](Frame& f) { f.strength = std::clamp(strength, 0.0, 1.0); });
+    return each_frame(std::move(pile), ids, [=](Frame& f) { f.strength = share(strength); });
 }
 
 Pile with_look(Pile pile, const Look& look) {
@@ -142,6 +162,7 @@ Pile with_darks(Pile pile, Darks darks) {
 }
 
 Pile with_spot(Pile pile, const SensorSpot& spot) {
+    if (spot.area.empty() || intersect(spot.area, whole(pile.size)) != spot.area) return pile;
     std::vector<SensorSpot> spots;
     if (pile.spots)
         for (const SensorSpot& other : *pile.spots)
@@ -168,7 +189,8 @@ Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels) 
     for (Frame& frame : pile.frames) {
         if (frame.level && frame.level->by_person) continue;
         const auto found = levels.find(frame.id);
-        frame.level = found == levels.end() ? std::nullopt : std::optional(found->second);
+        const bool good = found != levels.end() && pile::sound(found->second);
+        frame.level = good ? std::optional(found->second) : std::nullopt;
     }
     return pile;
 }
@@ -216,7 +238,7 @@ Pile with_base(Pile pile, int id) {
     return pile;
 }
 
-Pile with_problem(Pile pile, int id, const std::string& problem) {
+Pile with_problem(Pile pile, int id, const Saying& problem) {
     const int ids[] = {id};
     pile = each_frame(std::move(pile), ids, [&](Frame& f) { f.problem = problem; });
     const auto good = std::find_if(pile.frames.begin(), pile.frames.end(), usable);
@@ -227,6 +249,8 @@ Pile with_problem(Pile pile, int id, const std::string& problem) {
 }
 
 Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments, Zone zone) {
+    // A frame that was removed while they were worked out.
+    if (!find_frame(pile, reference)) return pile;
     // What stays is held against the new reference.
     pile = with_reference(std::move(pile), reference);
     model_slot(pile, zone) = model;
@@ -239,13 +263,14 @@ Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, 
         std::optional<Alignment>& place = slot(frame, zone);
         if (place && frame.id != reference && stays(*place)) continue;
         const auto found = alignments.find(frame.id);
-        place = found == alignments.end() ? std::nullopt : std::optional(found->second);
+        place = found == alignments.end() ? std::nullopt : std::optional(in_bounds(found->second, pile.size));
     }
     return pile;
 }
 
 Pile with_trust(Pile pile, const Mask& trust) {
-    pile.trust = trust;
+    // Nothing kept is everywhere, in one form alone.
+    pile.trust = trust.empty() ? Mask() : trust;
     return pile;
 }
 
@@ -262,14 +287,15 @@ Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone) {
             if (usable(frame)) slot(frame, zone) = Alignment{};
     }
     const int ids[] = {id};
+    const Size size = pile.size;
     return each_frame(std::move(pile), ids, [&](Frame& f) {
         Alignment place = slot(f, zone).value_or(Alignment{});
         if (place.lens) {
             // The picture is shifted behind the lens, turned back as the frame is.
             const Matrix& m = place.to_reference;
-            const double length = std::hypot(m.m[0], m.m[3]);
-            const double c = m.m[0] / length;
-            const double s = m.m[3] / length;
+            const double length = std::hypot(m.m()[0], m.m()[3]);
+            const double c = m.m()[0] / length;
+            const double s = m.m()[3] / length;
             const Point by = change(place.lens->middle);
             const double dx = by.x - place.lens->middle.x;
             const double dy = by.y - place.lens->middle.y;
@@ -285,13 +311,15 @@ Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone) {
         }
         place.by_hand = true;
         place.aligned = true;
-        slot(f, zone) = place;
+        // A place that cannot be is not gone to.
+        if (pile::sound(place, size)) slot(f, zone) = place;
     });
 }
 
 Pile with_alignment(Pile pile, int id, const Alignment& alignment, Zone zone) {
     const int ids[] = {id};
-    return each_frame(std::move(pile), ids, [&](Frame& f) { slot(f, zone) = alignment; });
+    const Size size = pile.size;
+    return each_frame(std::move(pile), ids, [&](Frame& f) { slot(f, zone) = in_bounds(alignment, size); });
 }
 
 Pile with_outcome(Pile pile, Outcome outcome) {
@@ -314,11 +342,12 @@ Pile with_numbered_frames(Pile pile, const std::vector<Frame>& frames) {
     return pile;
 }
 
-Pile with_file(Pile pile, int id, std::shared_ptr<const FrameFile> file) {
+Pile with_file(Pile pile, int id, const SharedFrameFile& file) {
     const int ids[] = {id};
     return each_frame(std::move(pile), ids, [&](Frame& f) {
         f.file = file;
-        f.problem.clear();
+        f.problem = {};
+        f.changed = false;
     });
 }
 
@@ -326,7 +355,6 @@ std::pair<Pile, int> with_new_part(Pile pile, int frame) {
     Part part;
     part.id = 1;
     for (const Part& other : pile.parts) part.id = std::max(part.id, other.id + 1);
-    part.name = "Part " + std::to_string(part.id);
     part.frame = frame;
     part.mask = Mask(pile.size);
     const int id = part.id;
@@ -343,11 +371,11 @@ Pile with_part_on(Pile pile, int part, bool on) {
 }
 
 Pile with_part_strength(Pile pile, int part, double strength) {
-    return one_part(std::move(pile), part, [=](Part& p) { p.strength = std::clamp(strength, 0.0, 1.0); });
+    return one_part(std::move(pile), part, [=](Part& p) { p.strength = share(strength); });
 }
 
 Pile with_part_name(Pile pile, int part, const std::string& name) {
-    return one_part(std::move(pile), part, [&](Part& p) { p.name = name; });
+    return one_part(std::move(pile), part, [&](Part& p) { p.name = valid_utf8(name); });
 }
 
 Pile with_part_moved(Pile pile, int part, int steps) {

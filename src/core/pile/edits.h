@@ -43,7 +43,7 @@ Pile without_zones(Pile pile);
 Pile with_crop(Pile pile, std::optional<Rect> crop);
 Pile with_base(Pile pile, int id);
 // Marks a frame as unusable, with the reason.
-Pile with_problem(Pile pile, int id, const std::string& problem);
+Pile with_problem(Pile pile, int id, const Saying& problem);
 // Sets the model together with what it gave for each frame id. Frames that a person placed stay there.
 Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, Alignment>& alignments,
                      Zone zone = Zone::sky);
@@ -63,7 +63,7 @@ Pile with_frames(Pile pile, std::vector<Frame> frames);
 // The same for frames that have ids already.
 Pile with_numbered_frames(Pile pile, const std::vector<Frame>& frames);
 // Takes another file for a frame whose own is gone.
-Pile with_file(Pile pile, int id, std::shared_ptr<const FrameFile> file);
+Pile with_file(Pile pile, int id, const SharedFrameFile& file);
 
 // An empty part from a frame, on top of the others; returns the pile and the new part's id.
 std::pair<Pile, int> with_new_part(Pile pile, int frame);

@@ -3,15 +3,45 @@
 #include <algorithm>
 
 namespace bp {
+namespace {
 
-History::History(Pile first) {
-    entries_.push_back({std::move(first), "", 0});
+// What a pile takes beyond what it shares with another.
+std::size_t bytes_beside(const Pile& pile, const Pile& other) {
+    std::size_t out = sizeof(Pile) + pile.frames.size() * sizeof(Frame) + pile.parts.size() * sizeof(Part);
+    for (const Frame& frame : pile.frames) out += frame.note.size();
+    out += pile.trust.bytes_beside(other.trust);
+    for (const Part& part : pile.parts) {
+        const Part* same = find_part(other, part.id);
+        out += part.mask.bytes_beside(same ? same->mask : Mask());
+    }
+    if (pile.zones) {
+        out += pile.zones->sky.bytes_beside(other.zones ? other.zones->sky : Mask());
+        out += pile.zones->soft.bytes_beside(other.zones ? other.zones->soft : Mask());
+    }
+    if (pile.hot && pile.hot.get() != other.hot.get()) out += pile.hot->size() * sizeof(HotPixel);
+    if (pile.spots && pile.spots.get() != other.spots.get())
+        for (const SensorSpot& spot : *pile.spots) out += spot.passes->bytes();
+    return out;
 }
 
-void History::push(Pile pile, const std::string& what) {
+}  // namespace
+
+History::History(Pile first, std::size_t budget_bytes) : budget_(budget_bytes) {
+    const std::size_t bytes = bytes_beside(first, {});
+    entries_.push_back({std::move(first), "", 0, bytes});
+}
+
+void History::push(Pile pile, const std::string& what, bool join) {
     entries_.resize(at_ + 1);
-    entries_.push_back({std::move(pile), what, next_serial_++});
+    if (join && at_ > 0) {
+        // What the step before made is passed over: it goes from the pile before it to this one.
+        entries_.pop_back();
+        --at_;
+    }
+    const std::size_t bytes = bytes_beside(pile, now());
+    entries_.push_back({std::move(pile), what, next_serial_++, bytes});
     ++at_;
+    shrink();
 }
 
 void History::replace(Pile pile) {
@@ -43,6 +73,25 @@ void History::undo() {
 
 void History::redo() {
     if (can_redo()) ++at_;
+}
+
+std::size_t History::bytes() const {
+    std::size_t out = 0;
+    for (const Entry& entry : entries_) out += entry.bytes;
+    return out;
+}
+
+// The step that was made last can always be taken back.
+void History::shrink() {
+    std::size_t all = bytes();
+    while (all > budget_ && at_ > 1) {
+        all -= entries_[0].bytes + entries_[1].bytes;
+        entries_.erase(entries_.begin());
+        --at_;
+        // The first shares with none before it.
+        entries_[0].bytes = bytes_beside(entries_[0].pile, {});
+        all += entries_[0].bytes;
+    }
 }
 
 }  // namespace bp

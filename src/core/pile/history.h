@@ -11,11 +11,15 @@ namespace bp {
 
 class History {
   public:
-    explicit History(Pile first = {});
+    // Steps are forgotten from the oldest on when all piles together take more than this, beyond what they share.
+    static constexpr std::size_t usual_budget = std::size_t(256) << 20;
+
+    explicit History(Pile first = {}, std::size_t budget_bytes = usual_budget);
 
     const Pile& now() const { return entries_[at_].pile; }
-    // Adds a pile after the present one and forgets what had been undone.
-    void push(Pile pile, const std::string& what);
+    // Adds a pile after the present one and forgets what had been undone. With `join` it becomes one step with the one
+    // before: for repeats of a key, a drag, a word that is typed.
+    void push(Pile pile, const std::string& what, bool join = false);
     // Replaces the present pile without a step of its own, for what was not the person's doing.
     void replace(Pile pile);
 
@@ -32,18 +36,25 @@ class History {
     void undo();
     void redo();
 
-    void mark_saved() { saved_ = entries_[at_].serial; }
+    // Tells the present pile apart from all others of this history.
+    long serial() const { return entries_[at_].serial; }
+    // The pile of this serial is on disk.
+    void mark_saved(long serial) { saved_ = serial; }
     // From here on the history counts as edited until it is saved.
     void mark_unsaved() { saved_ = -1; }
     bool edited() const { return saved_ != entries_[at_].serial; }
+    std::size_t bytes() const;
 
   private:
     struct Entry {
         Pile pile;
         std::string what;
         long serial = 0;
+        std::size_t bytes = 0;  // beyond what it shares with the one before
     };
+    void shrink();
 
+    std::size_t budget_;
     std::vector<Entry> entries_;
     std::size_t at_ = 0;
     long next_serial_ = 1;

@@ -142,8 +142,8 @@ DarkChoice darks_of(const Pile& pile, const Frame& frame) {
     return out;
 }
 
-std::map<int, std::string> useless_darks(const Pile& pile) {
-    std::map<int, std::string> out;
+std::map<int, Saying> useless_darks(const Pile& pile) {
+    std::map<int, Saying> out;
     for (const Frame& dark : pile.frames) {
         if (!is_dark(dark)) continue;
         bool kind = false, iso = false, exposure = false;
@@ -167,14 +167,16 @@ std::map<int, std::string> useless_darks(const Pile& pile) {
             return text.str();
         };
         if (!kind)
-            out[dark.id] = name + " is not of the size and kind of the frames. Darks must come from the same camera.";
+            out[dark.id] = {"%1 is not of the size and kind of the frames. Darks must come from the same camera.",
+                            {name}};
         else if (!iso)
-            out[dark.id] = name + " was taken at ISO " + number(*dark.file->capture.iso) + ", the frames at " +
-                           number(scene->file->capture.iso.value_or(0)) + ". Take darks at the ISO of the frames.";
+            out[dark.id] = {"%1 was taken at ISO %2, the frames at %3. Take darks at the ISO of the frames.",
+                            {name, number(*dark.file->capture.iso), number(scene->file->capture.iso.value_or(0))}};
         else
-            out[dark.id] = name + " was exposed for " + number(*dark.file->capture.exposure_s) + " s, the frames for " +
-                           number(scene->file->capture.exposure_s.value_or(0)) +
-                           " s. Take darks as long as the frames, or have them scaled.";
+            out[dark.id] = {
+                "%1 was exposed for %2 s, the frames for %3 s. Take darks as long as the frames, or have them "
+                "scaled.",
+                {name, number(*dark.file->capture.exposure_s), number(scene->file->capture.exposure_s.value_or(0))}};
     }
     return out;
 }

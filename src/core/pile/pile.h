@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "align/align.h"
+#include "base/shared.h"
 #include "even/hot_pixels.h"
 #include "even/levels.h"
 #include "even/look.h"
@@ -33,24 +34,27 @@ enum class Darks { off, on, scaled };
 // The two areas of a picture that may be aligned and merged each in its own way.
 enum class Zone { sky, land };
 
-// A file of the run, as it was when it was opened. Never changes; shared by all piles of a history.
+// A file of the run, as it was when it was opened or saved. Never changes; shared by all piles of a history.
 struct FrameFile {
     std::filesystem::path path;
     std::uintmax_t bytes = 0;
     std::string hash;  // content_hash(); empty when the file is known by its path alone
     PictureFacts facts;
     CaptureData capture;
+    friend bool operator==(const FrameFile&, const FrameFile&) = default;
 };
+using SharedFrameFile = Shared<FrameFile>;
 
 struct Frame {
     int id = 0;  // stays with the frame for ever; unique in the pile
-    std::shared_ptr<const FrameFile> file;
+    SharedFrameFile file;
     Role role = Role::scene;
     RoleFrom role_from = RoleFrom::nobody;
     std::string note;  // the person's own words
     bool aside = false;
-    std::string problem;  // why the frame cannot be used, in words; empty for a good one
-    double strength = 1;  // 0 to 1, for lighten
+    Saying problem;        // why the frame cannot be used; empty for a good one
+    bool changed = false;  // the problem is that its file is not the one that was saved; `file` has that one's hash
+    double strength = 1;   // 0 to 1, for lighten
     std::optional<Alignment> alignment;
     std::optional<Alignment> on_land;  // in a pile with zones: where its land lies; `alignment` is then its sky's
     Look look;                         // its own, on top of the pile's
@@ -144,7 +148,7 @@ struct DarkChoice {
 };
 DarkChoice darks_of(const Pile& pile, const Frame& frame);
 // Dark frames that serve no scene frame, each with a sentence that says why.
-std::map<int, std::string> useless_darks(const Pile& pile);
+std::map<int, Saying> useless_darks(const Pile& pile);
 
 // The look that the frame is seen and merged in.
 Look look_of(const Pile& pile, const Frame& frame);

@@ -8,8 +8,8 @@
 namespace bp {
 namespace {
 
-Failure failed(const std::filesystem::path& file, const std::string& why) {
-    return {Fault::input, file.string(), file.filename().string() + " is not a pile that can be opened: " + why + "."};
+Failure failed(const std::filesystem::path& file, const Saying& why) {
+    return {Fault::input, file.string(), {"%1 is not a pile that can be opened: %2.", {file.filename().string(), why}}};
 }
 
 std::string error_text(int code) {
@@ -48,22 +48,39 @@ bool read_piece(zip_file_t* piece, std::uint64_t claimed, Bytes& out) {
 
 }  // namespace
 
-Status write_zip(const std::filesystem::path& file, const Pieces& pieces) {
-    int code = 0;
-    zip_t* archive = zip_open(file.c_str(), ZIP_CREATE | ZIP_TRUNCATE, &code);
-    if (!archive) return Failure{Fault::output, file.string(), error_text(code)};
+Result<Bytes> zipped(const Pieces& pieces) {
+    const auto refused = [](const std::string& why) { return Failure{Fault::output, "", why}; };
+    zip_error_t error;
+    zip_error_init(&error);
+    zip_source_t* memory = zip_source_buffer_create(nullptr, 0, 0, &error);
+    if (!memory) return refused(zip_error_strerror(&error));
+    zip_source_keep(memory);  // to be read from when the archive is closed
+    const std::unique_ptr<zip_source_t, void (*)(zip_source_t*)> kept(memory, &zip_source_free);
+    zip_t* archive = zip_open_from_source(memory, ZIP_CREATE | ZIP_TRUNCATE, &error);
+    if (!archive) {
+        zip_source_free(memory);
+        return refused(zip_error_strerror(&error));
+    }
     for (const auto& [name, bytes] : pieces)
         if (!add(archive, name, bytes)) {
             const std::string why = zip_strerror(archive);
             zip_discard(archive);
-            return Failure{Fault::output, file.string(), why};
+            return refused(why);
         }
     if (zip_close(archive) != 0) {
         const std::string why = zip_strerror(archive);
         zip_discard(archive);
-        return Failure{Fault::output, file.string(), why};
+        return refused(why);
     }
-    return Done{};
+    zip_stat_t facts;
+    zip_stat_init(&facts);
+    if (zip_source_stat(memory, &facts) != 0 || zip_source_open(memory) != 0)
+        return refused(zip_error_strerror(zip_source_error(memory)));
+    Bytes out(std::size_t(facts.size));
+    const zip_int64_t got = zip_source_read(memory, out.data(), out.size());
+    zip_source_close(memory);
+    if (got != zip_int64_t(out.size())) return refused(zip_error_strerror(zip_source_error(memory)));
+    return out;
 }
 
 Result<Pieces> read_zip(const std::filesystem::path& file, std::uint64_t limit) {
@@ -81,7 +98,7 @@ Result<Pieces> read_zip(const std::filesystem::path& file, std::uint64_t limit) 
         total += facts.size;
         if (facts.size > limit || total > limit) return failed(file, "it claims to hold more than any pile does");
         zip_file_t* piece = zip_fopen_index(archive.get(), zip_uint64_t(i), 0);
-        if (!piece) return failed(file, zip_strerror(archive.get()));
+        if (!piece) return failed(file, std::string(zip_strerror(archive.get())));
         Bytes bytes;
         const bool whole = read_piece(piece, facts.size, bytes);
         const bool closed = zip_fclose(piece) == 0;

@@ -16,7 +16,7 @@ using Pieces = std::map<std::string, Bytes>;
 
 // Pieces whose names end in .png are stored, the others deflated. All carry one fixed time, so that the same pile gives
 // the same bytes.
-Status write_zip(const std::filesystem::path& file, const Pieces& pieces);
+Result<Bytes> zipped(const Pieces& pieces);
 // Refuses archives that would unpack to more than `limit` bytes.
 Result<Pieces> read_zip(const std::filesystem::path& file, std::uint64_t limit);
 

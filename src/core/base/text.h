@@ -1,0 +1,17 @@
+// Text between people, files and the system.
+#pragma once
+
+#include <filesystem>
+#include <string>
+#include <string_view>
+
+namespace bp {
+
+// Bytes that are no UTF-8 become question marks. Names of files may hold any bytes; texts may not.
+std::string valid_utf8(std::string_view text);
+// A path as UTF-8 that gives the same bytes back: what is no UTF-8, a control character or a per cent sign stands as %
+// and two hexadecimal digits. Forward slashes.
+std::string path_to_text(const std::filesystem::path& path);
+std::filesystem::path path_from_text(std::string_view text);
+
+}  // namespace bp

@@ -1,0 +1,228 @@
+// One table a value type: what its fields are called in pile files, and between which limits they lie. Reading,
+// writing, checking, telling apart and the schema all go through it.
+//
+// fields(value, visit) calls visit(name, member, limits) for every field. Each table begins by naming every member of
+// its type in a structured binding: one that is added to the type and not here does not compile.
+#pragma once
+
+#include <concepts>
+#include <limits>
+#include <string_view>
+#include <type_traits>
+#include <utility>
+#include <vector>
+
+#include "pile/limits.h"
+#include "pile/outcomes.h"
+#include "pile/pile.h"
+
+namespace bp::pile {
+
+// A number between these, both inclusive.
+template <class T>
+struct Between {
+    T least, most;
+};
+// Any number that can be counted, text, a choice, or a value with a table or a form of its own.
+struct Any {};
+// What a reader cannot do without.
+struct Needed {};
+// A number that is one of these.
+template <class T>
+struct OneOf {
+    std::vector<T> values;
+};
+// Found out anew whenever a pile is opened: neither written nor read.
+struct Known {};
+
+template <class Self, class Value>
+concept Is = std::same_as<std::remove_const_t<Self>, Value>;
+
+template <Is<Look> Self, class Visit>
+void fields(Self& look, Visit&& visit) {
+    for (const LookValue& v : look_values()) visit(v.name, look.*v.value, Between<double>{v.least, v.most});
+}
+
+template <Is<Lens> Self, class Visit>
+void fields(Self& lens, Visit&& visit) {
+    auto& [middle, unit, k1, k2] = lens;
+    visit("middle", middle, Between<double>{-furthest_px, furthest_px});
+    visit("unit_px", unit, Between<double>{1, furthest_px});
+    visit("k1", k1, Between<double>{-longest_lens, longest_lens});
+    visit("k2", k2, Between<double>{-longest_lens, longest_lens});
+}
+
+template <Is<Alignment> Self, class Visit>
+void fields(Self& place, Visit&& visit) {
+    auto& [to_reference, lens, sensor, flex, residual_px, confidence, aligned, by_clock, by_hand, insisted] = place;
+    visit("to_reference", to_reference, Needed{});
+    visit("lens", lens, Any{});
+    visit("sensor_px", sensor, Between<double>{-furthest_px, furthest_px});
+    visit("flex", flex, Any{});
+    visit("residual_px", residual_px, Between<double>{0, furthest_px});
+    visit("confidence", confidence, Between<double>{0, 1});
+    visit("aligned", aligned, Any{});
+    visit("by_clock", by_clock, Any{});
+    visit("by_hand", by_hand, Any{});
+    visit("insisted", insisted, Any{});
+}
+
+template <Is<Level> Self, class Visit>
+void fields(Self& level, Visit&& visit) {
+    auto& [gain, by_person] = level;
+    visit("gain", gain, Between<double>{1 / most_gain, most_gain});
+    visit("by_person", by_person, Any{});
+}
+
+template <Is<FrameFile> Self, class Visit>
+void fields(Self& file, Visit&& visit) {
+    auto& [path, bytes, hash, facts, capture] = file;
+    visit("path", path, Needed{});
+    visit("bytes", bytes, Any{});
+    visit("hash", hash, Any{});
+    visit("facts", facts, Known{});
+    visit("capture", capture, Known{});
+}
+
+template <Is<Frame> Self, class Visit>
+void fields(Self& frame, Visit&& visit) {
+    auto& [id, file, role, role_from, note, aside, problem, changed, strength, alignment, on_land, look, level] = frame;
+    visit("id", id, Needed{});
+    visit("file", file, Needed{});
+    visit("role", role, Any{});
+    visit("role_from", role_from, Any{});
+    visit("note", note, Any{});
+    visit("aside", aside, Any{});
+    visit("problem", problem, Known{});
+    visit("changed", changed, Known{});
+    visit("strength", strength, Between<double>{0, 1});
+    visit("alignment", alignment, Any{});
+    visit("on_land", on_land, Any{});
+    visit("look", look, Any{});
+    visit("level", level, Any{});
+}
+
+template <Is<Part> Self, class Visit>
+void fields(Self& part, Visit&& visit) {
+    auto& [id, name, frame, mask, join, on, strength] = part;
+    visit("id", id, Needed{});
+    visit("name", name, Any{});
+    visit("frame", frame, Needed{});
+    visit("mask", mask, Any{});
+    visit("join", join, Any{});
+    visit("on", on, Any{});
+    visit("strength", strength, Between<double>{0, 1});
+}
+
+template <Is<Zones> Self, class Visit>
+void fields(Self& zones, Visit&& visit) {
+    auto& [sky, feather_px, soft, land_model, land_mode] = zones;
+    visit("sky", sky, Any{});
+    visit("feather_px", feather_px, Between<double>{0, Mask::widest_softening});
+    visit("soft", soft, Known{});
+    visit("land_model", land_model, Any{});
+    visit("land_mode", land_mode, Any{});
+}
+
+template <Is<SensorSpot> Self, class Visit>
+void fields(Self& spot, Visit&& visit) {
+    auto& [at, radius_px, area, passes] = spot;
+    visit("at", at, Between<double>{-furthest_px, furthest_px});
+    visit("radius_px", radius_px, Between<double>{smallest_spot_px, largest_spot_px});
+    visit("area", area, Needed{});
+    visit("passes", passes, Needed{});
+}
+
+template <Is<MergeSettings> Self, class Visit>
+void fields(Self& merge, Visit&& visit) {
+    auto& [mode, light] = merge;
+    visit("mode", mode, Any{});
+    visit("light", light, Any{});
+}
+
+template <Is<ExportSettings> Self, class Visit>
+void fields(Self& to, Visit&& visit) {
+    auto& [ending, bits, quality] = to;
+    visit("ending", ending, OneOf<std::string>{{".tif", ".png", ".jpg"}});
+    visit("bits", bits, OneOf<int>{{8, 16}});
+    visit("quality", quality, Between<int>{1, 100});
+}
+
+template <Is<Pile> Self, class Visit>
+void fields(Self& pile, Visit&& visit) {
+    auto& [outcome, size, channels, profile, balance, frames, reference, base, model, trust, look, levelling, darks,
+           hot, spots, merge, zones, cover, crop, parts, exporting] = pile;
+    visit("outcome", outcome, Any{});
+    visit("size", size, Needed{});
+    visit("channels", channels, OneOf<int>{{1, 3}});
+    visit("profile", profile, Any{});
+    visit("balance", balance, Between<float>{0.01F, 100.0F});
+    visit("reference", reference, Any{});
+    visit("base", base, Any{});
+    visit("model", model, Any{});
+    visit("trust", trust, Any{});
+    visit("look", look, Any{});
+    visit("levelling", levelling, Any{});
+    visit("darks", darks, Any{});
+    visit("hot_pixels", hot, Any{});
+    visit("spots", spots, Any{});
+    visit("merge", merge, Any{});
+    visit("zones", zones, Any{});
+    visit("cover", cover, Any{});
+    visit("crop", crop, Any{});
+    visit("export", exporting, Any{});
+    visit("frames", frames, Needed{});
+    visit("parts", parts, Any{});
+}
+
+template <class T>
+concept HasFields = requires(T& value) {
+    fields(value, [](std::string_view, auto&, const auto&) {});
+};
+
+// The words for a choice, in the order in which they are told.
+template <class E>
+using Words = std::vector<std::pair<E, std::string_view>>;
+
+template <class Entries, class E>
+Words<E> words_in(const Entries& entries,
+                  E std::remove_cvref_t<decltype(*std::declval<const Entries&>().begin())>::*value) {
+    Words<E> out;
+    for (const auto& entry : entries) out.emplace_back(entry.*value, entry.name);
+    return out;
+}
+inline Words<Outcome> words_of(Outcome) {
+    return words_in(outcomes(), &OutcomeEntry::outcome);
+}
+inline Words<Model> words_of(Model) {
+    return words_in(models(), &ModelEntry::model);
+}
+inline Words<Mode> words_of(Mode) {
+    return words_in(modes(), &ModeEntry::mode);
+}
+inline Words<Levelling> words_of(Levelling) {
+    Words<Levelling> out;
+    for (const Levelling kind : {Levelling::off, Levelling::light, Levelling::colour})
+        out.emplace_back(kind, name_of(kind));
+    return out;
+}
+inline Words<Role> words_of(Role) {
+    return {{Role::scene, "scene"}, {Role::dark, "dark"}, {Role::foreground, "foreground"}};
+}
+inline Words<RoleFrom> words_of(RoleFrom) {
+    return {{RoleFrom::nobody, "nobody"}, {RoleFrom::guess, "guess"}, {RoleFrom::person, "person"}};
+}
+inline Words<Cover> words_of(Cover) {
+    return {{Cover::full, "full"}, {Cover::any, "any"}};
+}
+inline Words<Join> words_of(Join) {
+    return {{Join::replace, "replace"}};
+}
+inline Words<Darks> words_of(Darks) {
+    return {{Darks::off, "off"}, {Darks::on, "on"}, {Darks::scaled, "scaled"}};
+}
+inline Words<Light> words_of(Light) {
+    return {{Light::linear, "linear"}, {Light::encoded, "encoded"}};
+}
+
+}  // namespace bp::pile

@@ -1,0 +1,11 @@
+// What a pile file calls itself.
+#pragma once
+
+#include <string_view>
+
+namespace bp::pile {
+
+constexpr std::string_view format_name = "bright-pile";
+constexpr int format_version = 1;
+
+}  // namespace bp::pile

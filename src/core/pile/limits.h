@@ -1,0 +1,13 @@
+// Between which limits the numbers of a pile lie. Edits keep to them, readers hold them.
+#pragma once
+
+namespace bp::pile {
+
+constexpr double furthest_px = 1e7;     // that a place may be off
+constexpr double largest_entry = 1e12;  // of a matrix
+constexpr int largest_side_px = 200000;
+constexpr double longest_lens = 100;  // most distortion, in units of the lens
+constexpr double most_gain = 1000;
+constexpr int most_nodes = 4000;  // of a bend, each way
+
+}  // namespace bp::pile

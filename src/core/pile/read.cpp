@@ -1,0 +1,430 @@
+#include <algorithm>
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "base/files.h"
+#include "base/text.h"
+#include "io/reader.h"
+#include "pile/archive.h"
+#include "pile/check.h"
+#include "pile/edits.h"
+#include "pile/fields.h"
+#include "pile/format.h"
+
+namespace bp::pile {
+namespace {
+
+using nlohmann::json;
+
+template <class T>
+bool within(const T& v, const Between<T>& limits) {
+    return v >= limits.least && v <= limits.most;
+}
+template <class T>
+bool within(const T& v, const OneOf<T>& limits) {
+    return std::find(limits.values.begin(), limits.values.end(), v) != limits.values.end();
+}
+template <class T>
+bool within(const T&, const Any&) {
+    return true;
+}
+template <class T>
+bool within(const T&, const Needed&) {
+    return true;
+}
+
+// Each read() gives false for what cannot be read or cannot be true, and leaves its target as it was.
+class Reader {
+  public:
+    Reader(const Pieces& pieces, fs::path folder) : pieces_(pieces), folder_(std::move(folder)) {}
+
+    // Whose fields are read, for remarks.
+    void speak_of(const std::string& whose) { whose_ = whose; }
+    void set_size(Size size) { size_ = size; }
+    void remark(const Saying& words) { remarks_.push_back(words); }
+    std::vector<Saying> remarks() && { return std::move(remarks_); }
+
+    // False when something that is needed is not there.
+    template <HasFields T, class L>
+    bool read(const json& in, T& out, const L&) {
+        if (!in.is_object()) return false;
+        bool complete = true;
+        T made = out;
+        fields(made, [&]<class M, class F>(std::string_view name, M& member, const F& limits) {
+            if constexpr (!std::same_as<F, Known>) {
+                const auto found = in.find(name);
+                if (found == in.end()) {
+                    if (std::same_as<F, Needed>) complete = false;
+                } else if (!read(*found, member, limits)) {
+                    if (std::same_as<F, Needed>)
+                        complete = false;
+                    else
+                        lost(name, member);
+                }
+            }
+        });
+        if (complete) out = std::move(made);
+        return complete;
+    }
+
+    template <class L>
+    bool read(const json& in, bool& out, const L&) {
+        if (!in.is_boolean()) return false;
+        out = in.get<bool>();
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, int& out, const L& limits) {
+        return number(in, out, limits, in.is_number_integer());
+    }
+    template <class L>
+    bool read(const json& in, std::uintmax_t& out, const L& limits) {
+        return number(in, out, limits, in.is_number_unsigned());
+    }
+    template <class L>
+    bool read(const json& in, double& out, const L& limits) {
+        return number(in, out, limits, in.is_number());
+    }
+    template <class L>
+    bool read(const json& in, float& out, const L& limits) {
+        return number(in, out, limits, in.is_number());
+    }
+    template <class L>
+    bool read(const json& in, std::string& out, const L& limits) {
+        if (!in.is_string() || !within(in.get<std::string>(), limits)) return false;
+        out = in.get<std::string>();
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, fs::path& out, const L&) {
+        if (!in.is_string() || in.get<std::string>().empty()) return false;
+        out = path_from_text(in.get<std::string>());
+        return true;
+    }
+    template <class E, class L>
+    requires std::is_enum_v<E>
+    bool read(const json& in, E& out, const L&) {
+        if (!in.is_string()) return false;
+        for (const auto& [value, word] : words_of(E{}))
+            if (word == in.get<std::string>()) {
+                out = value;
+                return true;
+            }
+        return false;
+    }
+    template <class T, std::size_t n, class L>
+    bool read(const json& in, std::array<T, n>& out, const L& limits) {
+        if (!in.is_array() || in.size() != n) return false;
+        std::array<T, n> made{};
+        for (std::size_t i = 0; i < n; ++i)
+            if (!read(in[i], made[i], limits)) return false;
+        out = made;
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, Matrix& out, const L&) {
+        std::array<double, 9> m{};
+        if (!read(in, m, Between<double>{-largest_entry, largest_entry})) return false;
+        const Matrix made(m);
+        if (m[8] != 1) return false;
+        out = made;
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, Point& out, const L& limits) {
+        std::array<double, 2> at{};
+        if (!read(in, at, limits)) return false;
+        out = {at[0], at[1]};
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, Size& out, const L&) {
+        std::array<int, 2> sides{};
+        if (!read(in, sides, Between<int>{1, largest_side_px})) return false;
+        out = {sides[0], sides[1]};
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, Rect& out, const L&) {
+        std::array<int, 4> r{};
+        if (!read(in, r, Between<int>{0, largest_side_px})) return false;
+        const Rect made{r[0], r[1], r[2], r[3]};
+        if (made.empty() || intersect(made, whole(size_)) != made) return false;
+        out = made;
+        return true;
+    }
+    template <class T, class L>
+    bool read(const json& in, std::optional<T>& out, const L& limits) {
+        T made{};
+        if (!read(in, made, limits)) return false;
+        out = std::move(made);
+        return true;
+    }
+    // A place of which a part is lost would be another place.
+    template <class L>
+    bool read(const json& in, Alignment& out, const L& limits) {
+        const std::size_t before = remarks_.size();
+        Alignment made;
+        const bool whole_place = read<Alignment>(in, made, limits) && remarks_.size() == before && sound(made, size_);
+        remarks_.resize(before);
+        if (whole_place) out = std::move(made);
+        return whole_place;
+    }
+    template <class L>
+    bool read(const json& in, SharedFlex& out, const L&) {
+        if (!in.is_object()) return false;
+        Flex::Grid grid;
+        std::vector<float> across, down;
+        const auto get = [&](const char* name, auto& to, const auto& limits) {
+            const auto found = in.find(name);
+            return found != in.end() && read(*found, to, limits);
+        };
+        const Between<double> far{-furthest_px, furthest_px};
+        const Between<float> shift{float(-furthest_px), float(furthest_px)};
+        if (!get("first", grid.first, far) || !get("step_px", grid.step, Between<double>{1, furthest_px}) ||
+            !get("columns", grid.columns, Between<int>{1, most_nodes}) ||
+            !get("rows", grid.rows, Between<int>{1, most_nodes}) || !get("across_px", across, shift) ||
+            !get("down_px", down, shift))
+            return false;
+        // More is not looked up anywhere before the place is found sound.
+        out = std::make_shared<const Flex>(grid, std::move(across), std::move(down));
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, std::vector<float>& out, const L& limits) {
+        if (!in.is_array()) return false;
+        std::vector<float> made(in.size());
+        for (std::size_t i = 0; i < made.size(); ++i)
+            if (!read(in[i], made[i], limits)) return false;
+        out = std::move(made);
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, SharedHotPixels& out, const L&) {
+        if (!in.is_array()) return false;
+        HotPixels made;
+        for (const json& one : in) {
+            std::array<int, 2> at{};
+            if (!read(one, at, Between<int>{0, largest_side_px}) || at[0] >= size_.width || at[1] >= size_.height)
+                return false;
+            made.push_back({at[0], at[1]});
+        }
+        out = std::make_shared<const HotPixels>(at_level(made, 0));
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, SharedSpots& out, const L&) {
+        if (!in.is_array()) return false;
+        std::vector<SensorSpot> made;
+        for (const json& one : in) {
+            SensorSpot spot;
+            if (read(one, spot, Any{}))
+                made.push_back(std::move(spot));
+            else
+                remark("A sensor spot could not be read and is left out.");
+        }
+        if (!made.empty()) out = std::make_shared<const std::vector<SensorSpot>>(std::move(made));
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, SensorSpot& out, const L& limits) {
+        SensorSpot made;
+        if (!read<SensorSpot>(in, made, limits)) return false;
+        const Bytes* piece = piece_named(in.at("passes"));
+        if (!piece || piece->size() != std::size_t(made.area.width) * std::size_t(made.area.height) * 2) return false;
+        auto passes = std::make_shared<Raster16>(made.area.size(), 1);
+        for (std::size_t i = 0; i < passes->data().size(); ++i) {
+            const unsigned share = (*piece)[2 * i] | unsigned((*piece)[2 * i + 1]) << 8U;
+            passes->data()[i] = std::uint16_t(std::max(1U, share));
+        }
+        made.passes = std::move(passes);
+        out = std::move(made);
+        return true;
+    }
+    // Its size is known with its area: made there.
+    template <class L>
+    bool read(const json& in, std::shared_ptr<const Raster16>&, const L&) {
+        return in.is_string();
+    }
+    template <class L>
+    bool read(const json& in, Mask& out, const L&) {
+        if (!in.is_object() || !in.contains("file")) return false;
+        const Bytes* piece = piece_named(in.at("file"));
+        int left = 0, top = 0;
+        if (!piece || !in.contains("left") || !in.contains("top") ||
+            !read(in.at("left"), left, Between<int>{0, size_.width - 1}) ||
+            !read(in.at("top"), top, Between<int>{0, size_.height - 1}))
+            return false;
+        const Result<Raster8> raster = decode_mask(piece->data(), piece->size(), in.at("file").get<std::string>());
+        if (!raster.ok()) return false;
+        out = Mask::from_raster(size_, {double(left), double(top)}, raster.value());
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, Profile& out, const L&) {
+        const Bytes* piece = piece_named(in);
+        if (!piece) return false;
+        const Profile made(*piece);
+        if (!made.fits(1) && !made.fits(3)) return false;
+        out = made;
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, SharedFrameFile& out, const L&) {
+        FrameFile made;
+        if (!read<FrameFile>(in, made, Any{})) return false;
+        named_ = made.path;
+        from_root_.clear();
+        if (const auto root = in.find("from_root"); root != in.end()) (void)read(*root, from_root_, Any{});
+        made.path = (folder_ / made.path).lexically_normal();
+        out = std::make_shared<const FrameFile>(std::move(made));
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, std::vector<Frame>& out, const L&) {
+        if (!in.is_array()) return false;
+        for (const json& one : in) {
+            Frame frame;
+            whose_ = file_in(one);
+            if (!read<Frame>(one, frame, Any{}) || !ids_.insert(frame.id).second) {
+                remark({"The frame %1 could not be read and is left out.", {whose_}});
+                continue;
+            }
+            places_[frame.id] = {named_, from_root_};
+            out.push_back(std::move(frame));
+        }
+        whose_.clear();
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, std::vector<Part>& out, const L&) {
+        if (!in.is_array()) return false;
+        std::set<int> ids;
+        for (const json& one : in) {
+            Part part;
+            part.mask = Mask(size_);
+            whose_ = one.is_object() && one.contains("name") && one["name"].is_string() ? one["name"].get<std::string>()
+                                                                                        : std::string("?");
+            if (read<Part>(one, part, Any{}) && ids.insert(part.id).second && ids_.contains(part.frame))
+                out.push_back(std::move(part));
+            else
+                remark({"The part %1 could not be read and is left out.", {whose_}});
+        }
+        whose_.clear();
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, Zones& out, const L& limits) {
+        Zones made;
+        made.sky = Mask(size_);
+        if (!read<Zones>(in, made, limits)) return false;
+        made.soft = made.sky.softened(made.feather_px);
+        out = std::move(made);
+        return true;
+    }
+
+    // By frame id: the path as it is named, and from the root.
+    const std::map<int, std::pair<fs::path, fs::path>>& places() const { return places_; }
+
+  private:
+    template <class T>
+    void lost(std::string_view name, T& member) {
+        const std::string field(name);
+        if constexpr (std::same_as<T, std::optional<Alignment>>) {
+            member = not_aligned();
+            remark({"Where the frame %1 lies could not be read: it counts as not aligned. Align again.", {whose_}});
+        } else if (whose_.empty()) {
+            remark({"The value “%1” could not be read and is as in a new pile.", {field}});
+        } else {
+            remark({"The value “%1” of %2 could not be read and is as in a new pile.", {field, whose_}});
+        }
+    }
+    template <class T, class L>
+    static bool number(const json& in, T& out, const L& limits, bool is_one) {
+        if (!is_one) return false;
+        if constexpr (std::same_as<T, int>) {
+            const auto wide = in.get<std::int64_t>();
+            if (wide < std::numeric_limits<int>::min() || wide > std::numeric_limits<int>::max()) return false;
+        }
+        const T made = in.get<T>();
+        if constexpr (std::floating_point<T>)
+            if (!std::isfinite(made)) return false;
+        if (!within(made, limits)) return false;
+        out = made;
+        return true;
+    }
+    const Bytes* piece_named(const json& name) const {
+        if (!name.is_string()) return nullptr;
+        const auto found = pieces_.find(name.get<std::string>());
+        return found == pieces_.end() ? nullptr : &found->second;
+    }
+    static std::string file_in(const json& frame) {
+        if (frame.is_object() && frame.contains("file") && frame["file"].is_object() &&
+            frame["file"].contains("path") && frame["file"]["path"].is_string())
+            return fs::path(frame["file"]["path"].get<std::string>()).filename().string();
+        return "?";
+    }
+    const Pieces& pieces_;
+    fs::path folder_;
+    Size size_;
+    std::string whose_;
+    std::set<int> ids_;
+    fs::path named_, from_root_;
+    std::map<int, std::pair<fs::path, fs::path>> places_;
+    std::vector<Saying> remarks_;
+};
+
+// What refers to what is there.
+void settle(Pile& pile, Reader& reader) {
+    const auto there = [&](int id) { return find_frame(pile, id) != nullptr; };
+    const int first = pile.frames.empty() ? 0 : pile.frames.front().id;
+    if (!there(pile.reference)) {
+        pile.reference = first;
+        reader.remark("The reference frame is not in the pile: the first one takes its place. Align again.");
+    }
+    if (!there(pile.base)) {
+        pile.base = first;
+        reader.remark("The base frame is not in the pile: the first one takes its place.");
+    }
+    if (!pile.profile.fits(pile.channels)) {
+        pile.profile = Profile();
+        reader.remark("The colour profile does not fit the picture: sRGB takes its place.");
+    }
+}
+
+}  // namespace
+
+Result<Unpacked> unpacked(const Pieces& pieces, const fs::path& folder) {
+    const auto refused = [](const Saying& why) { return Failure{Fault::input, "", why}; };
+    const auto text = pieces.find("pile.json");
+    if (text == pieces.end()) return refused("it holds no pile.json");
+    const json in = json::parse(text->second, nullptr, false);
+    if (!in.is_object()) return refused("its pile.json is damaged");
+    if (in.value("format", json()) != json(format_name)) return refused("it was made by another program");
+    const json version = in.value("version", json());
+    if (!version.is_number_integer()) return refused("its pile.json is damaged");
+    if (version.get<std::int64_t>() > format_version)
+        return refused("it was saved by a newer Bright Pile; install that one");
+    Reader reader(pieces, folder);
+    Unpacked out;
+    Size size;
+    if (!in.contains("size") || !reader.read(in["size"], size, Any{}))
+        return refused("its picture size cannot be true");
+    reader.set_size(size);
+    if (!reader.read(in, out.pile, Any{}) || out.pile.frames.empty()) return refused("none of its frames can be read");
+    settle(out.pile, reader);
+    std::error_code error;
+    const fs::path real = fs::weakly_canonical(folder, error);
+    for (const auto& [id, names] : reader.places()) {
+        const auto& [named, from_root] = names;
+        std::vector<fs::path>& places = out.places[id];
+        places.push_back((folder / named).lexically_normal());
+        if (!error) places.push_back((real / named).lexically_normal());
+        if (!from_root.empty()) places.push_back(from_root);
+    }
+    out.remarks = std::move(reader).remarks();
+    return out;
+}
+
+}  // namespace bp::pile
