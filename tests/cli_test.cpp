@@ -5,6 +5,7 @@
 #include <cmath>
 #include <fstream>
 #include <nlohmann/json.hpp>
+#include <random>
 
 #include "engine/aligning.h"
 #include "engine/open.h"
@@ -584,4 +585,57 @@ TEST_CASE("names that are not UTF-8 are reported as far as they can be") {
         run_program("merge --quiet --report " + at(folder, "r.json") + " -o " + at(folder, "o.png") + frames).code ==
         0);
     CHECK(json::parse(test::bytes_of(folder / "r.json"))["frames"].size() == 2);
+}
+
+TEST_CASE("killed at 200 random moments of saving and exporting: each file is the old one or the new one, whole") {
+    const Folder folder, out;
+    test::write_moving(folder, 3, {160, 120}, {2, 1});
+    const std::string frames = " " + at(folder, "f1.tif") + " " + at(folder, "f2.tif") + " " + at(folder, "f3.tif");
+    const auto call = [&](const char* mode) {
+        return "merge --quiet --mode " + std::string(mode) + " --pile " + at(out, "p.pile") + " -o " +
+               at(out, "o.tif") + frames;
+    };
+    // What each of the two modes leaves when it is let to its end.
+    const std::array<const char*, 2> both{"maximum", "minimum"};
+    std::array<std::string, 2> pictures, piles;
+    double seconds = 0;
+    for (std::size_t i = 0; i < 2; ++i) {
+        const auto begin = std::chrono::steady_clock::now();
+        REQUIRE(run_program(call(both[i])).code == 0);
+        seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+        pictures[i] = test::bytes_of(out / "o.tif");
+        piles[i] = test::bytes_of(out / "p.pile");
+    }
+    REQUIRE(pictures[0] != pictures[1]);
+    std::mt19937 dice(7);
+    std::uniform_real_distribution<double> moment(0.3 * seconds, 1.05 * seconds);
+    int killed = 0, left_beside = 0;
+    for (int i = 0; i < 200; ++i) {
+        const auto ran =
+            run_program(call(both[std::size_t(i % 2)]), "timeout -s KILL " + std::to_string(moment(dice)) + " ");
+        killed += ran.code != 0 ? 1 : 0;
+        const std::string picture = test::bytes_of(out / "o.tif");
+        const std::string pile = test::bytes_of(out / "p.pile");
+        INFO("kill " << i);
+        REQUIRE((picture == pictures[0] || picture == pictures[1]));
+        REQUIRE((pile == piles[0] || pile == piles[1]));
+        left_beside += int(out.names().size()) - 2;
+    }
+    CHECK(killed > 50);
+    // Between the moments in which a file gets its name and takes the other's place there is hardly time to be killed.
+    CHECK(left_beside <= 2);
+    REQUIRE(run_program(call("maximum")).code == 0);
+    CHECK(out.names() == std::vector<std::string>{"o.tif", "p.pile"});
+}
+
+TEST_CASE("a full disk leaves the old pile whole, too") {
+    const Folder folder, out;
+    test::write_moving(folder, 3, {160, 120}, {2, 1});
+    const std::string call = "merge --quiet --pile " + at(out, "p.pile") + " " + folder.path().string();
+    REQUIRE(run_program(call).code == 0);
+    const std::string before = test::bytes_of(out / "p.pile");
+    const auto ran = run_program(call + " --mode mean", "trap '' XFSZ; ulimit -f 0; ");
+    CHECK(ran.code != 0);
+    CHECK(test::bytes_of(out / "p.pile") == before);
+    CHECK(out.names() == std::vector<std::string>{"p.pile"});
 }

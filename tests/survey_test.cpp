@@ -60,7 +60,7 @@ std::vector<FrameMeasures> even_run(int count) {
 
 Odd odd_in(const std::vector<FrameMeasures>& run) {
     Odd out;
-    const auto marks = odd_ones(run, {6000, 4000});
+    const auto marks = odd_ones(run, {6000, 4000}, Scene::night);
     for (std::size_t i = 0; i < marks.size(); ++i)
         for (const Mark& mark : marks[i]) out[int(i) + 1].push_back(mark.why);
     return out;
@@ -80,6 +80,36 @@ TEST_CASE("in the night run the bumped and the clouded frames are odd, and no ot
     CHECK(s.of(49).noise.has_value());
     CHECK_FALSE(s.of(49).level_ev.has_value());
     CHECK_FALSE(s.of(49).shift_px.has_value());
+}
+
+TEST_CASE(
+    "over five hours of a turning sky the clouded frame alone is odd, and the stars are not taken for the camera") {
+    const Surveyed s("night-watch");
+    CHECK(s.odd() == Odd{{9, {Oddity::veiled}}});
+}
+
+TEST_CASE("stars that were aligned in place of the land say nothing of the camera") {
+    std::vector<FrameMeasures> run(12);
+    for (std::size_t i = 0; i < run.size(); ++i) {
+        run[i].shift_px = Point{2.5 * double(i), -1.5 * double(i)};
+        run[i].turn_degrees = 0.12 * double(i);
+        run[i].sharpness = 1;
+    }
+    CHECK(follows_the_sky(run));
+    // A tripod that was knocked once, and one that trembles.
+    for (std::size_t i = 0; i < run.size(); ++i) {
+        run[i].shift_px = Point{i < 6 ? 0.02 : 6.3, 0.1 * double(i % 2)};
+        run[i].turn_degrees = 0.001 * double(i % 3);
+    }
+    CHECK_FALSE(follows_the_sky(run));
+}
+
+TEST_CASE("a change of light by day is not called a cloud") {
+    std::vector<FrameMeasures> run(9);
+    for (FrameMeasures& m : run) m.veil = 0;
+    run[4].veil = 0.13;
+    CHECK(odd_ones(run, {600, 400}, Scene::day)[4] == std::vector<Mark>{{Oddity::changed, 0.13}});
+    CHECK(odd_ones(run, {600, 400}, Scene::night)[4] == std::vector<Mark>{{Oddity::veiled, 0.13}});
 }
 
 TEST_CASE("on the quay the two brighter frames are odd, whatever walks about") {
@@ -116,7 +146,7 @@ TEST_CASE("marks: what is odd beside its neighbours") {
     SECTION("one that is late") {
         run[7].gap_s = 19;
         CHECK(odd_in(run) == Odd{{8, {Oddity::late}}});
-        CHECK(odd_ones(run, {6000, 4000})[7][0].amount == Approx(14));
+        CHECK(odd_ones(run, {6000, 4000}, Scene::night)[7][0].amount == Approx(14));
     }
     SECTION("one that is darker, one that is warmer, one that is cooler, one that is turned") {
         run[3].level_ev = -0.8;
@@ -125,12 +155,12 @@ TEST_CASE("marks: what is odd beside its neighbours") {
         run[14].turn_degrees = 0.4;
         CHECK(odd_in(run) ==
               Odd{{4, {Oddity::darker}}, {7, {Oddity::warmer}}, {11, {Oddity::cooler}}, {15, {Oddity::turned}}});
-        CHECK(odd_ones(run, {6000, 4000})[3][0].amount == Approx(0.8).margin(0.03));
+        CHECK(odd_ones(run, {6000, 4000}, Scene::night)[3][0].amount == Approx(0.8).margin(0.03));
     }
     SECTION("a tripod that was knocked stays where it is: the first frame after it is told") {
         for (std::size_t i = 9; i < run.size(); ++i) run[i].shift_px = Point{6.2, 0.1 * double(i % 2)};
         CHECK(odd_in(run) == Odd{{10, {Oddity::moved_on}}});
-        CHECK(odd_ones(run, {6000, 4000})[9][0].amount == Approx(6.2).margin(0.2));
+        CHECK(odd_ones(run, {6000, 4000}, Scene::night)[9][0].amount == Approx(6.2).margin(0.2));
     }
     SECTION("a drift is not odd, a jump out of it is") {
         for (std::size_t i = 0; i < run.size(); ++i) run[i].shift_px = Point{0.8 * double(i), -0.3 * double(i)};

@@ -35,6 +35,8 @@ class Lane : public QObject {
     void run(std::function<T(Job&)> work, std::function<void(T)> done, const QString& name = {}) {
         const std::shared_ptr<Job> job = begin(name);
         pool_.start([this, job, work = std::move(work), done = std::move(done)] {
+            // Nobody waits for what was replaced before its turn came.
+            if (turns_ == Turns::latest && job->stopped()) return;
             auto result = std::make_shared<std::optional<T>>();
             Failure failure;
             try {

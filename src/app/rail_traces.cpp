@@ -56,7 +56,7 @@ std::vector<Trace> make_traces() {
          0.2,
          [](const Frame&, const M& m) { return m.veil; },
          with_unit(tr("%1 %"), 0, 100),
-         {Oddity::veiled}},
+         {Oddity::veiled, Oddity::changed}},
         {QStringLiteral("turn"),
          tr("Turned"),
          tr("Degrees against the reference"),
@@ -160,6 +160,8 @@ QString reason_in_words(const Mark& mark) {
             return tr("softer than its neighbours");
         case Oddity::veiled:
             return tr("thin cloud");
+        case Oddity::changed:
+            return tr("light changed over %1% of the picture").arg(std::lround(100 * mark.amount));
         case Oddity::brighter:
             return tr("%1 EV brighter").arg(number(2));
         case Oddity::darker:

@@ -37,6 +37,8 @@ std::string reason(const Mark& mark) {
             return with("softer than its neighbours (%.0f %% of their fine contrast)", 100 * mark.amount);
         case Oddity::veiled:
             return with("thin cloud over %.0f %% of the picture", 100 * mark.amount);
+        case Oddity::changed:
+            return with("light changed over %.0f %% of the picture", 100 * mark.amount);
         case Oddity::brighter:
             return with("%.2f EV brighter", mark.amount);
         case Oddity::darker:

@@ -117,6 +117,47 @@ Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sightin
     return out;
 }
 
+namespace {
+
+// Long exposures are of the night.
+Scene scene_of(const Pile& pile) {
+    constexpr double long_s = 2;
+    std::vector<double> exposures;
+    for (const Frame& frame : pile.frames)
+        if (counts(frame) && frame.file->capture.exposure_s) exposures.push_back(*frame.file->capture.exposure_s);
+    return !exposures.empty() && median(exposures) >= long_s ? Scene::night : Scene::day;
+}
+
+}  // namespace
+
+bool follows_the_sky(const std::vector<FrameMeasures>& run) {
+    constexpr double least_px = 3;  // over the run
+    constexpr double least_degrees = 0.1;
+    constexpr double uneven = 0.15;  // of what it went altogether, for the middle frame
+    constexpr std::size_t fewest = 5;
+    std::vector<double> when, x, y, turn;
+    for (std::size_t i = 0; i < run.size(); ++i) {
+        if (!run[i].shift_px || !run[i].turn_degrees) continue;
+        when.push_back(double(i));
+        x.push_back(run[i].shift_px->x);
+        y.push_back(run[i].shift_px->y);
+        turn.push_back(*run[i].turn_degrees);
+    }
+    if (when.size() < fewest) return false;
+    const auto gone = [&](const std::vector<double>& values) {
+        const auto line = steady_line(when, values);
+        return std::abs(line(when.back()) - line(when.front()));
+    };
+    const auto evenly = [&](const std::vector<double>& values) {
+        const auto line = steady_line(when, values);
+        std::vector<double> off;
+        for (std::size_t i = 0; i < when.size(); ++i) off.push_back(std::abs(values[i] - line(when[i])));
+        return median(off) <= uneven * gone(values);
+    };
+    const bool shifts = std::hypot(gone(x), gone(y)) > least_px && evenly(gone(x) > gone(y) ? x : y);
+    return shifts || (gone(turn) > least_degrees && evenly(turn));
+}
+
 std::vector<Known> know(const Pile& pile, const Sightings& seen) {
     std::vector<Known> out(pile.frames.size());
     const std::vector<std::optional<double>> gaps = gaps_of(pile);
@@ -154,7 +195,16 @@ std::vector<Known> know(const Pile& pile, const Sightings& seen) {
         if (run[k]) out[places[k]].measures.veil = veil[k];
         measures.push_back(out[places[k]].measures);
     }
-    std::vector<std::vector<Mark>> marks = odd_ones(measures, pile.size);
+    const Scene scene = scene_of(pile);
+    if (scene == Scene::night && follows_the_sky(measures)) {
+        // What was held against each other were the stars: of the camera that says nothing.
+        for (std::size_t k = 0; k < measures.size(); ++k)
+            for (FrameMeasures* m : {&measures[k], &out[places[k]].measures}) {
+                m->shift_px.reset();
+                m->turn_degrees.reset();
+            }
+    }
+    std::vector<std::vector<Mark>> marks = odd_ones(measures, pile.size, scene);
     for (std::size_t k = 0; k < run.size(); ++k) out[places[k]].marks = std::move(marks[k]);
     return out;
 }

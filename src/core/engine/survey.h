@@ -54,6 +54,9 @@ struct Known {
 // One entry a frame of the pile, in its order, from what has been seen so far. Frames of the role scene are held
 // against each other, by fine places when all of them have been looked at closely; those that are set aside among them;
 // the others have measures but no marks.
+// True when frames of a run drift evenly, as the sky does and no camera: a tripod stands, or is knocked.
+bool follows_the_sky(const std::vector<FrameMeasures>& run);
+
 std::vector<Known> know(const Pile& pile, const Sightings& seen);
 
 // Roles that frames seem to have, of which nobody said anything: a black frame among lit ones is a dark, one that was

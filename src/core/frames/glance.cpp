@@ -193,11 +193,13 @@ std::vector<double> veils(const std::vector<const Glance*>& run) {
         if (!run[i]) continue;
         const Glance& here = *run[i];
         std::vector<const Glance*> others;
+        std::vector<double> when;  // places in the run, from this one on
         const auto take = [&](std::ptrdiff_t from, std::ptrdiff_t step) {
             int taken = 0;
             for (std::ptrdiff_t k = from; k >= 0 && k < std::ptrdiff_t(run.size()) && taken < around; k += step)
                 if (run[std::size_t(k)] && run[std::size_t(k)]->places.size() == here.places.size()) {
                     others.push_back(run[std::size_t(k)]);
+                    when.push_back(double(k) - double(i));
                     ++taken;
                 }
         };
@@ -207,9 +209,11 @@ std::vector<double> veils(const std::vector<const Glance*>& run) {
         if (others.size() < 3) continue;
         std::vector<double> differences;
         for (std::size_t p = 0; p < here.places.size(); ++p) {
-            std::vector<double> usual;
-            for (const Glance* other : others) usual.push_back(whole_light(other->places[p]));
-            differences.push_back(log2_ratio(whole_light(here.places[p]), median(usual)));
+            std::vector<double> lights;
+            for (const Glance* other : others) lights.push_back(whole_light(other->places[p]));
+            const double usual = log2_ratio(whole_light(here.places[p]), median(lights));
+            const double onward = log2_ratio(whole_light(here.places[p]), std::max(0.0, steady_line(when, lights)(0)));
+            differences.push_back(std::abs(onward) < std::abs(usual) ? onward : usual);
         }
         const double all = median(differences);
         long veiled = 0;

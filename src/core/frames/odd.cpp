@@ -131,7 +131,7 @@ class Marker {
         }
     }
 
-    void mark_veils() {
+    void mark_veils(Scene scene) {
         std::vector<double> shares;
         for (const FrameMeasures& m : run_) shares.push_back(m.veil.value_or(0));
         const double limit = limit_of(shares, least_veil);
@@ -140,7 +140,7 @@ class Marker {
                 // A veil changes light and hides texture: that says nothing more.
                 marks_[i].clear();
                 weights_[i].clear();
-                add(i, {Oddity::veiled, shares[i]}, shares[i] / limit);
+                add(i, {scene == Scene::night ? Oddity::veiled : Oddity::changed, shares[i]}, shares[i] / limit);
             }
     }
 
@@ -172,7 +172,7 @@ class Marker {
 
 }  // namespace
 
-std::vector<std::vector<Mark>> odd_ones(const std::vector<FrameMeasures>& run, Size picture) {
+std::vector<std::vector<Mark>> odd_ones(const std::vector<FrameMeasures>& run, Size picture, Scene scene) {
     Marker marker(run);
     if (run.size() < shortest_run) return marker.take();
     const auto as_it_is = [](double d) { return std::abs(d); };
@@ -186,7 +186,7 @@ std::vector<std::vector<Mark>> odd_ones(const std::vector<FrameMeasures>& run, S
                 Oddity::darker, as_it_is);
     marker.mark(series_of(run, [](const FrameMeasures& m) { return m.warmth_ev; }), least_warmth, Oddity::warmer,
                 Oddity::cooler, as_it_is);
-    marker.mark_veils();
+    marker.mark_veils(scene);
     marker.mark_moves(picture);
     marker.mark(series_of(run, [](const FrameMeasures& m) { return m.turn_degrees; }), least_turn, Oddity::turned,
                 Oddity::turned, as_it_is);
