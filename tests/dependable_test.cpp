@@ -1,4 +1,5 @@
 // What a person must be able to rely on: work is not lost, one thing does not stop another, and the window goes on.
+#include <QAccessible>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -609,4 +610,42 @@ TEST_CASE("a changed frame is said when a pile is opened, and taken as it is by 
     CHECK(merged_ids(w.pile()).size() == 2);
     CHECK_FALSE(w.find<QWidget>("take_changed")->isVisible());
     CHECK(w.find<QWidget>("look_in")->isVisible());
+}
+
+TEST_CASE("the picture, the rail and its frames, knots and numbers say what they are and how they stand", "[window]") {
+    const Folder folder;
+    run_of(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.key(Qt::Key_Right);
+    w.key(Qt::Key_A);
+    auto* picture = QAccessible::queryAccessibleInterface(&w.window.canvas());
+    REQUIRE(picture);
+    CHECK(picture->role() == QAccessible::Graphic);
+    CHECK(picture->text(QAccessible::Value).contains(QLatin1Char('%')));
+    auto* rail = QAccessible::queryAccessibleInterface(w.find<QWidget>("time_rail"));
+    REQUIRE(rail);
+    REQUIRE(rail->childCount() == 3);
+    CHECK(rail->child(1)->text(QAccessible::Name).contains(QStringLiteral("Frame 2: f2.tif")));
+    CHECK(rail->child(1)->text(QAccessible::Name).contains(QStringLiteral("Set aside")));
+    CHECK(rail->child(1)->state().selected);
+    CHECK_FALSE(rail->child(0)->state().selected);
+    CHECK(rail->indexOfChild(rail->child(2)) == 2);
+    const QRect place = rail->child(2)->rect();
+    CHECK(rail->childAt(place.center().x(), place.center().y()) == rail->child(2));
+    auto* knot = QAccessible::queryAccessibleInterface(w.find<QWidget>("knot_0"));
+    CHECK(knot->text(QAccessible::Description).contains(QStringLiteral("1 aside")));
+    CHECK(knot->state().checked);
+    w.click("knot_1");
+    auto* number = QAccessible::queryAccessibleInterface(w.find<QWidget>("look_deep"));
+    CHECK(number->text(QAccessible::Name) == QStringLiteral("Deep"));
+    REQUIRE(number->valueInterface());
+    CHECK(number->valueInterface()->currentValue().toInt() == 0);
+    // What has no frame any more says nothing.
+    auto* last = rail->child(2);
+    w.studio().select(w.pile().frames[2].id);
+    w.key(Qt::Key_Delete);
+    CHECK(rail->childCount() == 2);
+    CHECK_FALSE(last->isValid());
+    CHECK(last->text(QAccessible::Name).isEmpty());
 }

@@ -25,6 +25,8 @@ class Canvas : public QWidget {
     Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent = nullptr);
 
     double zoom() const { return zoom_; }
+    // Zoom, and what lies under the pointer, in words.
+    QString readout() const;
     void fit();
     void zoom_to(double zoom, QPointF anchor);
     void zoom_by(double factor);
@@ -118,7 +120,6 @@ class Canvas : public QWidget {
     void draw_pole(QPainter& painter) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
-    QString readout() const;
     QRect readout_place(const QString& text) const;
 
     Studio& studio_;

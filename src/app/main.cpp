@@ -2,6 +2,7 @@
 #include <QCommandLineParser>
 #include <QSettings>
 
+#include "app/accessible.h"
 #include "app/controls.h"
 #include "app/main_window.h"
 #include "app/theme.h"
@@ -27,6 +28,7 @@ int main(int argc, char** argv) {
     parser.process(application);
     bp::app::install_plurals(application);
     bp::app::guard_wheel(application);
+    bp::app::install_accessibility();
     bp::app::load_fonts();
     const int saved = QSettings().value(QStringLiteral("theme"), 0).toInt();
     bp::app::apply_theme(application, saved == 1 ? bp::app::ThemeName::noon : bp::app::ThemeName::dusk);

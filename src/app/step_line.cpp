@@ -110,7 +110,11 @@ void StepLine::add(StepBody* body) {
     bodies_.push_back(body);
     knots_.push_back(knot);
     connect(knot, &QAbstractButton::clicked, this, [this, index] { open(index); });
-    connect(body, &StepBody::summary_changed, knot, qOverload<>(&QWidget::update));
+    connect(body, &StepBody::summary_changed, knot, [knot, body] {
+        knot->setAccessibleDescription(body->needs_look() ? tr("%1; needs a look").arg(body->summary())
+                                                          : body->summary());
+        knot->update();
+    });
 }
 
 void StepLine::open(const StepBody* body) {

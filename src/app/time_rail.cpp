@@ -1,5 +1,6 @@
 #include "app/time_rail.h"
 
+#include <QAccessible>
 #include <QHelpEvent>
 #include <QMenu>
 #include <QMouseEvent>
@@ -55,6 +56,11 @@ TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
     connect(&studio, &Studio::selection_changed, this, [this] {
         follow_current();
         update();
+        if (QAccessible::isActive() && hasFocus()) {
+            QAccessibleEvent moved(this, QAccessible::Focus);
+            moved.setChild(number_of(studio_.pile(), studio_.current()) - 1);
+            QAccessible::updateAccessibility(&moved);
+        }
     });
     connect(&studio, &Studio::thumbnail_arrived, this, [this](int id) {
         miniatures_.erase(id);
@@ -218,6 +224,30 @@ void TimeRail::go_to(int number, bool extend) {
     if (frames.empty()) return;
     choose(frames[std::size_t(std::clamp(number, 1, int(frames.size()))) - 1].id,
            extend ? Qt::ShiftModifier : Qt::NoModifier);
+}
+
+int TimeRail::frame_count() const {
+    return int(studio_.pile().frames.size());
+}
+
+QString TimeRail::words_of(int number) const {
+    return tr("Frame %1: %2")
+        .arg(number)
+        .arg(tip_for(studio_.pile().frames[std::size_t(number) - 1].id)
+                 .replace(QLatin1Char('\n'), QStringLiteral(", ")));
+}
+
+QRectF TimeRail::place_of_number(int number) const {
+    return slat_of(studio_.pile().frames[std::size_t(number) - 1].id);
+}
+
+bool TimeRail::is_selected(int number) const {
+    const auto& ids = studio_.selected();
+    return std::find(ids.begin(), ids.end(), studio_.pile().frames[std::size_t(number) - 1].id) != ids.end();
+}
+
+bool TimeRail::is_current(int number) const {
+    return studio_.current() == studio_.pile().frames[std::size_t(number) - 1].id;
 }
 
 QString TimeRail::tip_for(int id) const {

@@ -24,6 +24,12 @@ class TimeRail : public QWidget {
 
     // Where a frame's slat stands now; for keyboard, tests and tooltips alike.
     QRectF slat_of(int id) const;
+    // Frames by their place in the run, from 1: for people who do not see them.
+    int frame_count() const;
+    QString words_of(int number) const;
+    QRectF place_of_number(int number) const;
+    bool is_selected(int number) const;
+    bool is_current(int number) const;
     // Names of the traces that are drawn, from the top.
     const QStringList& shown_traces() const { return shown_; }
     void show_trace(const QString& key, bool on);

@@ -7,6 +7,7 @@
 #include <QWidget>
 #include <catch2/catch.hpp>
 
+#include "app/accessible.h"
 #include "app/controls.h"
 #include "app/theme.h"
 #include "app/words.h"
@@ -19,6 +20,7 @@ int main(int argc, char** argv) {
     bp::app::load_fonts();
     bp::app::apply_theme(application, bp::app::ThemeName::dusk);
     bp::app::guard_wheel(application);
+    bp::app::install_accessibility();
     // A question that a test did not reckon with would wait for ever.
     QElapsedTimer stands;
     QPointer<QWidget> standing;
