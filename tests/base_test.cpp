@@ -3,11 +3,14 @@
 #include <catch2/catch.hpp>
 #include <cstdint>
 #include <fstream>
+#include <thread>
 
 #include "base/files.h"
+#include "base/gate.h"
 #include "base/job.h"
 #include "base/line_vector.h"
 #include "base/parallel.h"
+#include "base/text.h"
 #include "support/fixtures.h"
 
 using namespace bp;
@@ -191,4 +194,45 @@ TEST_CASE("vectors of whole lines begin at a line, however they grow, and keep w
     CHECK(in_whole_lines<std::uint8_t>(65) == 128);
     CHECK(in_whole_lines<std::uint16_t>(32) == 32);
     CHECK(in_whole_lines<float>(17) == 32);
+}
+
+TEST_CASE("tickets for memory keep to the limit, and one is always given") {
+    MemoryGate gate(100);
+    std::atomic<int> held{0}, most{0};
+    std::vector<std::thread> threads;
+    for (int i = 0; i < 12; ++i)
+        threads.emplace_back([&] {
+            for (int k = 0; k < 50; ++k) {
+                const MemoryGate::Ticket ticket(gate, 30);
+                most = std::max(most.load(), ++held);
+                std::this_thread::yield();
+                --held;
+            }
+        });
+    for (std::thread& thread : threads) thread.join();
+    CHECK(most <= 3);
+    CHECK(gate.peak_bytes() <= 100);
+    const MemoryGate::Ticket huge(gate, 1000);
+    CHECK(gate.peak_bytes() == 1000);
+}
+
+TEST_CASE("a saying is English with its gaps filled, and keeps what a translator needs") {
+    const Saying inner("%1 frames", {std::string("12")});
+    const Saying saying("%2 holds %1, 100%", {inner, std::string("a%1b")});
+    CHECK(saying.english() == "a%1b holds 12 frames, 100%");
+    CHECK(saying.translated());
+    CHECK_FALSE(Saying(std::string("gull.jpg")).translated());
+    CHECK(frames_counted(1).english() == "1 frame");
+    CHECK(Saying().empty());
+}
+
+TEST_CASE("paths of any bytes go through text and come back") {
+    for (const std::string& path :
+         {std::string("a/b c.jpg"), std::string("m\xf6we"), std::string("100%41"), std::string("two\nlines"),
+          std::string("\xe2\x98\x83"), std::string("\xed\xa0\x80"), std::string("%")}) {
+        const std::string text = path_to_text(path);
+        CHECK(valid_utf8(text) == text);
+        CHECK(path_from_text(text).string() == path);
+    }
+    CHECK(path_to_text("plain/name.jpg") == "plain/name.jpg");
 }

@@ -398,7 +398,55 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
         kernels::colour(picture.row(0), std::size_t(picture.width()), colouring, made.data());
         CHECK(made == coloured);
     });
-    // Full saturation taken away leaves grey; of 8-bit samples by tables of their own.
+    // The hues of one range turned, the others left; samples that are light itself, so that errors stay as they are.
+    std::vector<float> straight;
+    for (int i = 0; i < 2 * kernels::tone_steps + 2; ++i) {
+        const float root = float(i) / float(kernels::tone_steps);
+        straight.push_back(std::min(1.0F, root * root) * 65535);
+    }
+    colouring.tone = straight.data();
+    for (const auto& [at, turn] : {std::pair{0.3F, 0.9F}, {3.7F, -1.04F}}) {
+        colouring.hue = {std::cos(at), std::sin(at), turn};
+        std::vector<std::uint16_t> turned;
+        int stayed = 0;
+        for (int x = 0; x < picture.width(); ++x) {
+            const float r = light[picture.at(x, 0, 0)], g = light[picture.at(x, 0, 1)], b = light[picture.at(x, 0, 2)];
+            const float grey = 0.2126F * r + 0.7152F * g + 0.0722F * b;
+            const float most = std::max({r, g, b});
+            const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
+            const float apart = std::max(0.0F, 1 + colouring.strength + colouring.pale * (1 - colourful));
+            const double off[3] = {double(apart * (r - grey)), double(apart * (g - grey)), double(apart * (b - grey))};
+            const double u = off[0] - (off[1] + off[2]) / 2, v = std::sqrt(0.75) * (off[1] - off[2]);
+            const double away = std::cos(std::atan2(v, u) - double(at));
+            const double share = std::clamp(2 * away - 1, 0.0, 1.0);
+            const double angle = share * share * (3 - 2 * share) * double(turn);
+            stayed += angle == 0 ? 1 : 0;
+            const double a = u * std::cos(angle) - v * std::sin(angle), c = u * std::sin(angle) + v * std::cos(angle);
+            const double made[3] = {2 * a / 3, -a / 3 + c / std::sqrt(3.0), -a / 3 - c / std::sqrt(3.0)};
+            const double bright = 0.2126 * made[0] + 0.7152 * made[1] + 0.0722 * made[2];
+            for (const double m : made)
+                turned.push_back(kernels::tone_sample(straight.data(), float(double(grey) + m - bright)));
+        }
+        CHECK(stayed > 100);
+        CHECK(stayed < 950);
+        on_every_target([&, hue = colouring] {
+            std::vector<std::uint16_t> made(turned.size());
+            kernels::colour(picture.row(0), std::size_t(picture.width()), hue, made.data());
+            int worst = 0;
+            for (std::size_t i = 0; i < made.size(); ++i)
+                worst = std::max(worst, std::abs(int(made[i]) - int(turned[i])));
+            CHECK(worst <= 16);
+            // What does not fill a vector is as it is in one.
+            for (const std::size_t few : {1U, 2U, 5U, 7U}) {
+                std::vector<std::uint16_t> piece(3 * few);
+                kernels::colour(picture.row(0), few, hue, piece.data());
+                CHECK(std::equal(piece.begin(), piece.end(), made.begin()));
+            }
+        });
+    }
+    colouring.hue = {};
+    colouring.tone = tone.data();
+    // All colour taken away leaves grey; of 8-bit samples by tables of their own.
     colouring.light = {light_of_8_bit.data(), light_of_8_bit.data(), light_of_8_bit.data()};
     colouring.strength = -1;
     colouring.pale = 0;

@@ -188,6 +188,29 @@ TEST_CASE("a frame of another profile is brought to the working one; one that sh
     CHECK(test::difference(merged_by(with_base(mixed, 2), Mode::one), picture, 300) == "");
 }
 
+TEST_CASE("a colour frame that joins a grey pile becomes grey by its brightness, not by one of its channels") {
+    const Folder folder;
+    const Size size{20, 10};
+    Raster16 grey(size, 1), colour(size, 3);
+    for (std::uint16_t& v : grey.data()) v = 257 * 50;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            colour.at(x, y, 0) = 257 * 20;
+            colour.at(x, y, 1) = 257 * 200;
+            colour.at(x, y, 2) = 257 * 40;
+        }
+    test::write(folder / "a.tif", grey);
+    test::write(folder / "b.tif", colour);
+    Job job;
+    const Pile pile = open_frames({{folder / "a.tif"}}, Outcome::trails, Order::given, job).value();
+    REQUIRE(pile.channels == 1);
+    const Pile more = add_frames(pile, {{folder / "b.tif"}}, job).value();
+    const Raster16 merged = test::render_all(with_mode(more, Mode::maximum)).value();
+    CHECK(merged.channels() == 1);
+    CHECK(merged.at(5, 5, 0) > 257 * 140);
+    CHECK(merged.at(5, 5, 0) < 257 * 200);
+}
+
 TEST_CASE("turned frames merge upright beside upright ones") {
     const Folder folder;
     const Raster16 upright = test::speckle_8({20, 30}, 1, 5);

@@ -9,6 +9,7 @@
 #include "app/demo.h"
 #include "app/pictures.h"
 #include "app/words.h"
+#include "base/gate.h"
 #include "base/parallel.h"
 #include "engine/aligning.h"
 #include "engine/relink.h"
@@ -68,6 +69,7 @@ Studio::Studio(QObject* parent)
         std::clamp<std::uint64_t>(settings.value(scratch_key, qulonglong(Scratch::free_bytes() / 2)).toULongLong(),
                                   limits.least_scratch, limits.most_scratch);
     scratch_->set_limit(room_.scratch_bytes);
+    MemoryGate::of_process().set_limit(budget().work_bytes);
     fresh_stores();
     connect(&document_, &Document::opened, this, [this] {
         fresh_stores();
@@ -110,6 +112,7 @@ MemoryBudget Studio::budget() const {
 
 void Studio::set_room(const Room& room) {
     room_ = room;
+    MemoryGate::of_process().set_limit(budget().work_bytes);
     QSettings settings;
     settings.setValue(memory_key, qulonglong(room.memory_bytes));
     settings.setValue(scratch_key, qulonglong(room.scratch_bytes));

@@ -1,6 +1,7 @@
 #include <chrono>
 
 #include "base/parallel.h"
+#include "base/gate.h"
 #include "cli/commands.h"
 #include "cli/report.h"
 #include "engine/aligning.h"
@@ -108,6 +109,7 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     if (options.out.empty() && !options.report.empty())
         return fail({Fault::wrong_call, "", "--report tells of the picture that -o names, and none is written."});
     const ThreadLimit limit(options.threads);
+    MemoryGate::of_process().set_limit(options.memory);
     Stages stages;
     stages.memory_bytes = options.memory;
     const auto begin = std::chrono::steady_clock::now();

@@ -12,6 +12,7 @@
 #include <vector>
 
 #include "app/clip_dialog.h"
+#include "app/keys_sheet.h"
 #include "app/main_window.h"
 #include "app/theme.h"
 #include "app/words.h"
@@ -142,6 +143,13 @@ bool camera(MainWindow& window, Photographer& p) {
     const bool ok = p.take("practice-camera");
     window.arriving().stop();
     return ok;
+}
+
+bool keys(MainWindow& window, Photographer& p) {
+    KeysSheet sheet(&window);
+    sheet.show();
+    sheet.move(window.mapToGlobal(window.rect().center() - sheet.rect().center()));
+    return p.take("keys");
 }
 
 bool clip(MainWindow& window, Photographer& p) {
@@ -288,6 +296,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     }
     if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"clip"})) ok = p.open(QStringLiteral("quay")) && clip(window, p) && ok;
+    if (p.wants({"keys"})) ok = p.open(QStringLiteral("quay")) && keys(window, p) && ok;
     if (p.wants({"raw-capture-data"})) ok = raw(window, p) && ok;
     if (p.wants({"room"})) {
         ok = p.open(QStringLiteral("quay")) && ok;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 
+#include "base/gate.h"
 #include "base/line_vector.h"
 #include "image/brightness.h"
 #include "kernels/box.h"
@@ -19,8 +20,9 @@ class ToWorking {
         out.from_ = facts.channels;
         out.to_ = space.channels;
         // Grey without a profile shares the curve of sRGB, so that it only needs to be repeated.
-        const bool same =
-            facts.profile == space.profile && (facts.channels == space.channels || space.profile.is_srgb());
+        // Of colour a grey one is not one of the channels: that is converted.
+        const bool same = facts.profile == space.profile &&
+                          (facts.channels == space.channels || (facts.channels == 1 && space.profile.is_srgb()));
         if (same) return out;
         Result<Conversion> conversion = Conversion::make(facts.profile, facts.channels, space.profile, space.channels);
         if (!conversion.ok()) return conversion.failure();
@@ -60,6 +62,8 @@ class WorkingRows {
     int rows_read() const { return reader_->rows_read(); }
     std::size_t decoder_bytes() const { return reader_->memory_bytes(); }
     bool whole() const { return reader_->whole(); }
+    // While all of the picture is read.
+    std::size_t whole_bytes() const { return decoder_bytes() + std::size_t(size().height) * row_bytes(); }
 
     Status read(std::span<std::uint8_t* const> rows) {
         if (!to_working_.changes()) return reader_->read(rows);
@@ -239,6 +243,8 @@ Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingS
     }
     Result<WorkingRows> rows = open_rows(file, level, space, dark);
     if (!rows.ok()) return rows.failure();
+    const MemoryGate::Ticket ticket(MemoryGate::of_process(), rows.value().whole_bytes());
+    if (job.stopped()) return stopped_failure();
     return rows.value().bits() == 8 ? read_all<std::uint8_t>(rows.value(), job)
                                     : read_all<std::uint16_t>(rows.value(), job);
 }
@@ -262,6 +268,10 @@ Result<RasterF> read_brightness(const FrameFile& file, int level, const WorkingS
         if (!picture.ok()) return picture.failure();
         return brightness_of(picture.value(), curve);
     }
+    const MemoryGate::Ticket ticket(MemoryGate::of_process(),
+                                    reader->memory_bytes() + std::size_t(reader->size().width) *
+                                                                 std::size_t(reader->size().height) * sizeof(float));
+    if (job.stopped()) return stopped_failure();
     RasterF out(reader->size(), 1);
     std::vector<std::uint16_t> memory(reader->row_bytes() / 2 + 1);  // aligned for either kind of sample
     auto* row = reinterpret_cast<std::uint8_t*>(memory.data());

@@ -87,7 +87,9 @@ void FrameStore::keep_raw_dark(const std::string& recipe, const std::shared_ptr<
 
 bool FrameStore::keeps(const FrameFile& file, int level, int together) const {
     const Size size = at_level(file.facts.size, level);
-    const double sample = file.facts.bits / 8.0;
+    // What is converted is held in 16 bits, whatever the file has.
+    const bool as_it_is = file.facts.profile == space_.profile && file.facts.channels == space_.channels;
+    const double sample = as_it_is ? file.facts.bits / 8.0 : 2;
     return sample * size.width * size.height * space_.channels * together <= double(budget().keep_bytes);
 }
 

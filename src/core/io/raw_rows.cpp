@@ -14,6 +14,11 @@ namespace {
 constexpr int largest_side = 200000;
 
 Failure broken(const std::filesystem::path& file, int code) {
+    if (code == LIBRAW_UNSUFFICIENT_MEMORY)
+        return {Fault::memory,
+                file.string(),
+                {"There is not enough memory to develop %1. Close other programs, or set frames aside.",
+                 {file.filename().string()}}};
     return refuse(file, "%1 is not a raw file that can be read: %2. Copy it again from the camera, or use its JPEG.",
                   {std::string(libraw_strerror(code))});
 }

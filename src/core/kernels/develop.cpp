@@ -25,8 +25,8 @@ std::array<float, 3> turned_hue(const Colouring& how, const std::array<float, 3>
     const float share = std::min(std::max(near + near - 1.0F, 0.0F), 1.0F);
     const float angle = share * share * (3.0F - (share + share)) * how.hue.radians;
     const float square = angle * angle;
-    const float c = 1.0F + square * (-0.5F + square * (1.0F / 24));
-    const float s = angle * (1.0F + square * (-1.0F / 6 + square * (1.0F / 120)));
+    const float c = 1.0F + square * (-0.5F + square * (1.0F / 24 + square * (-1.0F / 720)));
+    const float s = angle * (1.0F + square * (-1.0F / 6 + square * (1.0F / 120 + square * (-1.0F / 5040))));
     const float u = x * c - y * s;
     const float v = x * s + y * c;
     const float rest = -1.0F / 3 * u;
@@ -58,9 +58,9 @@ HWY_INLINE void turn_hues(const Colouring& how, V& red, V& green, V& blue) {
     const V smooth = hn::Mul(hn::Mul(share, share), hn::Sub(set(3.0F), hn::Add(share, share)));
     const V angle = hn::Mul(smooth, set(how.hue.radians));
     const V square = hn::Mul(angle, angle);
-    const V c = hn::Add(set(1.0F), hn::Mul(square, hn::Add(set(-0.5F), hn::Mul(square, set(1.0F / 24)))));
-    const V s =
-        hn::Mul(angle, hn::Add(set(1.0F), hn::Mul(square, hn::Add(set(-1.0F / 6), hn::Mul(square, set(1.0F / 120))))));
+    const auto onward = [&](float first, V more) HWY_ATTR { return hn::Add(set(first), hn::Mul(square, more)); };
+    const V c = onward(1.0F, onward(-0.5F, onward(1.0F / 24, set(-1.0F / 720))));
+    const V s = hn::Mul(angle, onward(1.0F, onward(-1.0F / 6, onward(1.0F / 120, set(-1.0F / 5040)))));
     const V u = hn::Sub(hn::Mul(x, c), hn::Mul(y, s));
     const V v = hn::Add(hn::Mul(x, s), hn::Mul(y, c));
     const V first = hn::Mul(set(2.0F / 3), u);
