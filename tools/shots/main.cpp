@@ -289,11 +289,6 @@ bool best_of(MainWindow& window, Photographer& p) {
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails"})) ok = trails(window, p) && ok;
-    if (p.wants({"merge-clear"})) {
-        ok = p.open(QStringLiteral("quay")) && ok;
-        window.steps().open(3);
-        ok = p.take("merge-clear") && ok;
-    }
     if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"clip"})) ok = p.open(QStringLiteral("quay")) && clip(window, p) && ok;
     if (p.wants({"keys"})) ok = p.open(QStringLiteral("quay")) && keys(window, p) && ok;
