@@ -416,6 +416,38 @@ TEST_CASE("a reference that cannot be used and frames that are too small are ref
     CHECK_FALSE(align_frames(small, Model::rigid, 99, job).ok());
 }
 
+TEST_CASE("a reference that is not of the scene is refused with what to do, by every model that would hold to it") {
+    const Folder folder;
+    const Pile scene = test::speckle_pile(folder, 3, {120, 90}, 8);
+    Job job;
+    const std::vector<int> all{scene.frames[0].id, scene.frames[1].id, scene.frames[2].id};
+    const int one[] = {scene.reference};
+    for (const Role role : {Role::dark, Role::foreground})
+        for (const Pile& pile : {with_role(scene, one, role), with_role(scene, all, role)})
+            for (const ModelEntry& entry : models()) {
+                if (entry.model == Model::none || (role == Role::foreground && entry.model != Model::stars)) continue;
+                INFO(entry.name << ", " << int(role));
+                const auto refused = align_frames(pile, entry.model, pile.reference, job);
+                REQUIRE_FALSE(refused.ok());
+                CHECK(refused.failure().english().find("Choose a frame of the scene") != std::string::npos);
+            }
+}
+
+TEST_CASE("a frame of the scene takes the place of a reference and a base that go") {
+    const Folder folder;
+    Pile pile = test::speckle_pile(folder, 4, {120, 90}, 8);
+    const int dark[] = {pile.frames[1].id};
+    const int gone[] = {pile.frames[0].id};
+    pile = with_role(with_base(std::move(pile), gone[0]), dark, Role::dark);
+    REQUIRE(pile.reference == gone[0]);
+    const Pile left = without_frames(pile, gone);
+    CHECK(left.reference == pile.frames[2].id);
+    CHECK(left.base == pile.frames[2].id);
+    const Pile broken = with_problem(pile, gone[0], Saying("It broke."));
+    CHECK(broken.reference == pile.frames[2].id);
+    CHECK(broken.base == pile.frames[2].id);
+}
+
 TEST_CASE("a run longer than what is read ahead is aligned whole, and a file that broke costs its own frame alone") {
     const Folder folder;
     constexpr int count = 13;

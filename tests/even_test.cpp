@@ -199,6 +199,18 @@ TEST_CASE("a black frame has no level") {
                     .has_value());
 }
 
+TEST_CASE("frames are not levelled to a dark one") {
+    const test::Folder folder;
+    const Pile pile = test::speckle_pile(folder, 3, {150, 110}, 8);
+    Job job;
+    FrameStore store(working_space(pile));
+    REQUIRE(level_frames(pile, Levelling::light, store, job).ok());
+    const int dark[] = {pile.reference};
+    const auto refused = level_frames(with_role(pile, dark, Role::dark), Levelling::light, store, job);
+    REQUIRE_FALSE(refused.ok());
+    CHECK(refused.failure().english().find("Choose a frame of the scene") != std::string::npos);
+}
+
 TEST_CASE("frames are evened alike from memory, from scratch, in bands and in regions") {
     const test::Folder folder;
     const Size size{150, 110};

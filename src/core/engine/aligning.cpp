@@ -100,6 +100,10 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     const Frame* fixed = find_frame(pile, reference);
     if (!fixed || !usable(*fixed))
         return Failure{Fault::wrong_call, "", "The reference frame cannot be used. Choose another one."};
+    // A dark frame shows nothing to align to, and stars are only looked for in the frames of the scene.
+    if (fixed->role == Role::dark || (model == Model::stars && fixed->role != Role::scene))
+        return Failure{Fault::input, "",
+                       "The reference frame is not one of the scene. Choose a frame of the scene as reference."};
     if (std::min(pile.size.width, pile.size.height) < shortest_side)
         return Failure{Fault::input, "", "The frames are too small to be aligned."};
     if (model == Model::stars) return align_to_sky(pile, reference, job);

@@ -15,6 +15,9 @@ Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, Fram
     const Frame* reference = find_frame(pile, pile.reference);
     if (!reference || !usable(*reference))
         return Failure{Fault::wrong_call, "", "The reference frame cannot be used. Choose another one."};
+    if (reference->role == Role::dark)
+        return Failure{Fault::input, "",
+                       "The reference frame is not one of the scene. Choose a frame of the scene as reference."};
     Result<SharedPixels> still = store.load(*reference->file, level, job);
     if (!still.ok()) return still.failure();
     const LightGrid fixed = light_grid(still.value()->widened(), curve);

@@ -21,6 +21,18 @@ Pile each_frame(Pile pile, std::span<const int> ids, Change change) {
     return pile;
 }
 
+// What takes the place of a reference or base that goes: a frame of the scene, if there is one that can be used.
+template <class Goes>
+const Frame* stand_in(const Pile& pile, Goes goes) {
+    const Frame* out = nullptr;
+    for (const Frame& frame : pile.frames) {
+        if (!usable(frame) || goes(frame.id)) continue;
+        if (frame.role == Role::scene) return &frame;
+        if (!out) out = &frame;
+    }
+    return out;
+}
+
 std::optional<Alignment>& slot(Frame& frame, Zone zone) {
     return zone == Zone::land ? frame.on_land : frame.alignment;
 }
@@ -127,9 +139,8 @@ Pile with_reference(Pile pile, int id) {
 
 Pile without_frames(Pile pile, std::span<const int> ids) {
     const auto goes = [&](int id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); };
-    const auto stays = [&](const Frame& f) { return usable(f) && !goes(f.id); };
-    const auto kept = std::find_if(pile.frames.begin(), pile.frames.end(), stays);
-    if (kept == pile.frames.end()) return pile;
+    const Frame* kept = stand_in(pile, goes);
+    if (!kept) return pile;
     const int good = kept->id;
     if (goes(pile.reference)) pile = with_reference(std::move(pile), good);
     std::erase_if(pile.frames, [&](const Frame& f) { return goes(f.id); });
@@ -241,8 +252,8 @@ Pile with_base(Pile pile, int id) {
 Pile with_problem(Pile pile, int id, const Saying& problem) {
     const int ids[] = {id};
     pile = each_frame(std::move(pile), ids, [&](Frame& f) { f.problem = problem; });
-    const auto good = std::find_if(pile.frames.begin(), pile.frames.end(), usable);
-    if (good == pile.frames.end()) return pile;
+    const Frame* good = stand_in(pile, [id](int other) { return other == id; });
+    if (!good) return pile;
     if (pile.base == id) pile.base = good->id;
     if (pile.reference == id) pile.reference = good->id;
     return pile;
