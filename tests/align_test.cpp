@@ -422,15 +422,28 @@ TEST_CASE("a reference that is not of the scene is refused with what to do, by e
     Job job;
     const std::vector<int> all{scene.frames[0].id, scene.frames[1].id, scene.frames[2].id};
     const int one[] = {scene.reference};
-    for (const Role role : {Role::dark, Role::foreground})
-        for (const Pile& pile : {with_role(scene, one, role), with_role(scene, all, role)})
-            for (const ModelEntry& entry : models()) {
-                if (entry.model == Model::none || (role == Role::foreground && entry.model != Model::stars)) continue;
-                INFO(entry.name << ", " << int(role));
-                const auto refused = align_frames(pile, entry.model, pile.reference, job);
-                REQUIRE_FALSE(refused.ok());
-                CHECK(refused.failure().english().find("Choose a frame of the scene") != std::string::npos);
-            }
+    const auto refuses = [&](const Pile& pile, Model model) {
+        const auto refused = align_frames(pile, model, pile.reference, job);
+        return !refused.ok() && refused.failure().english().find("Choose a frame of the scene") != std::string::npos;
+    };
+    for (const ModelEntry& entry : models())
+        if (entry.model != Model::none) CHECK(refuses(with_role(scene, all, Role::dark), entry.model));
+    CHECK(refuses(with_role(scene, one, Role::foreground), Model::stars));
+    CHECK(refuses(with_role(scene, all, Role::foreground), Model::stars));
+}
+
+TEST_CASE("a frame that becomes a dark one is neither reference nor base, and cannot be made it") {
+    const Folder folder;
+    const Pile scene = test::speckle_pile(folder, 4, {120, 90}, 8);
+    const int dark[] = {scene.frames[0].id, scene.frames[1].id};
+    REQUIRE(scene.reference == dark[0]);
+    REQUIRE(scene.base == dark[0]);
+    const Pile pile = with_role(scene, dark, Role::dark);
+    CHECK(pile.reference == scene.frames[2].id);
+    CHECK(pile.base == scene.frames[2].id);
+    CHECK(with_reference(pile, dark[1]).reference == scene.frames[2].id);
+    CHECK(with_base(pile, dark[1]).base == scene.frames[2].id);
+    CHECK(with_base(with_reference(pile, scene.frames[3].id), scene.frames[3].id).base == scene.frames[3].id);
 }
 
 TEST_CASE("a frame of the scene takes the place of a reference and a base that go") {

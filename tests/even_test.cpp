@@ -205,7 +205,7 @@ TEST_CASE("frames are not levelled to a dark one") {
     Job job;
     FrameStore store(working_space(pile));
     REQUIRE(level_frames(pile, Levelling::light, store, job).ok());
-    const int dark[] = {pile.reference};
+    const int dark[] = {pile.frames[0].id, pile.frames[1].id, pile.frames[2].id};
     const auto refused = level_frames(with_role(pile, dark, Role::dark), Levelling::light, store, job);
     REQUIRE_FALSE(refused.ok());
     CHECK(refused.failure().english().find("Choose a frame of the scene") != std::string::npos);

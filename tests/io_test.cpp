@@ -125,6 +125,12 @@ TEST_CASE("capture data come back, with sub-seconds") {
         CHECK(*back.aperture == Approx(2.8));
         CHECK(back.camera == data.camera);
     }
+    // Totals of exposures are no whole part of a second.
+    for (const double exposure : {3.0 / 8000, 1.0 / 32000, 1.0 / 3, 0.0167, 20001.0, 12345.678}) {
+        data.exposure_s = exposure;
+        test::write(folder / "total.jpg", test::speckle({20, 20}, 3, 1), 8, {}, data);
+        CHECK(read_capture(folder / "total.jpg").exposure_s.value_or(0) == Approx(exposure).epsilon(1e-6));
+    }
     CHECK(time_text(1789251245.25) == "2026-09-12T22:14:05.250");
     CHECK_FALSE(read_capture(folder / "none.jpg").captured.has_value());
 }

@@ -174,7 +174,7 @@ void AlignPlace::refresh() {
     }
     facts_->setText(lines.join(QLatin1Char('\n')));
     facts_->setVisible(!lines.isEmpty());
-    reference_->setEnabled(frame && usable(*frame) && (frame->id != pile.reference || model == Model::none));
+    reference_->setEnabled(frame && shows_something(*frame) && (frame->id != pile.reference || model == Model::none));
     const bool other = frame && usable(*frame) && frame->id != pile.reference && frame->role != Role::dark;
     const bool failed = other && model != Model::none && placed && !alignment_of(*frame, zone)->aligned;
     insist_->setVisible(failed);

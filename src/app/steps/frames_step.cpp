@@ -289,8 +289,8 @@ void FramesStep::refresh_role(const Frame* current) {
     role_->setCurrentIndex(role_->findData(int(current->role)));
     reference_->setChecked(current->id == studio_.pile().reference);
     base_->setChecked(current->id == studio_.pile().base);
-    reference_->setEnabled(usable(*current));
-    base_->setEnabled(usable(*current));
+    reference_->setEnabled(shows_something(*current));
+    base_->setEnabled(shows_something(*current));
 }
 
 void FramesStep::refresh() {

@@ -89,7 +89,7 @@ void MergeStep::refresh() {
     linear_->setChecked(pile.merge.light == Light::linear);
     linear_->setVisible(entry_of(mode).uses_light);
     base_->setVisible(mode == Mode::one);
-    base_->setEnabled(frame && usable(*frame) && frame->id != pile.base);
+    base_->setEnabled(frame && shows_something(*frame) && frame->id != pile.base);
     if (isVisible()) render_miniatures();
     emit summary_changed();
 }

@@ -6,7 +6,9 @@
 #include <cstdio>
 #include <cstring>
 #include <exiv2/exiv2.hpp>
+#include <limits>
 #include <mutex>
+#include <utility>
 
 #include "io/clip.h"
 #include "io/kinds.h"
@@ -75,11 +77,24 @@ Split split(double seconds) {
             int(ms - whole * 1000)};
 }
 
-Exiv2::Rational rational(double value) {
-    if (value > 0 && value < 0.5 && std::abs(1 / value - std::round(1 / value)) < 1e-6)
-        return {1, std::int32_t(std::lround(1 / value))};
-    constexpr std::int32_t unit = 1000;
-    return {std::int32_t(std::lround(value * unit)), unit};
+// The simplest fraction within a millionth of a value above zero: a convergent of its continued fraction (Hardy and
+// Wright, An Introduction to the Theory of Numbers, chapter 10).
+Exiv2::URational rational(double value) {
+    constexpr double most = std::numeric_limits<std::uint32_t>::max();
+    constexpr double near = 1e-6;
+    if (!(value > 0)) return {0, 1};
+    double over = 1, under = 0, over_before = 0, under_before = 1;
+    for (double rest = std::min(value, most);;) {
+        const double whole = std::floor(rest);
+        const double next_over = whole * over + over_before;
+        const double next_under = whole * under + under_before;
+        if (next_over > most || next_under > most) break;
+        over_before = std::exchange(over, next_over);
+        under_before = std::exchange(under, next_under);
+        if (std::abs(over / under - value) <= near * value || rest == whole) break;
+        rest = 1 / (rest - whole);
+    }
+    return {std::uint32_t(over), std::uint32_t(under)};
 }
 
 void put(Exiv2::ExifData& exif, const char* key, const std::optional<double>& value) {

@@ -95,6 +95,21 @@ Pile one_part(Pile pile, int id, Change change) {
     return pile;
 }
 
+// Lays all frames against another one; a dark one, too, where nothing else is left.
+Pile held_against(Pile pile, int id) {
+    const Frame* chosen = find_frame(pile, id);
+    if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
+    const std::optional<Level> level = chosen->level;
+    for (const Zone zone : {Zone::sky, Zone::land}) rebase(pile.frames, id, zone, pile.size);
+    for (Frame& frame : pile.frames)
+        if (level && frame.level)
+            for (std::size_t c = 0; c < 3; ++c)
+                frame.level->gain[c] =
+                    std::clamp(frame.level->gain[c] / level->gain[c], 1 / pile::most_gain, pile::most_gain);
+    pile.reference = id;
+    return pile;
+}
+
 }  // namespace
 
 Pile with_aside(Pile pile, std::span<const int> ids, bool aside) {
@@ -102,10 +117,20 @@ Pile with_aside(Pile pile, std::span<const int> ids, bool aside) {
 }
 
 Pile with_role(Pile pile, std::span<const int> ids, Role role) {
-    return each_frame(std::move(pile), ids, [role](Frame& f) {
+    pile = each_frame(std::move(pile), ids, [role](Frame& f) {
         f.role = role;
         f.role_from = RoleFrom::person;
     });
+    const auto dark = [&](int id) {
+        const Frame* frame = find_frame(pile, id);
+        return frame && frame->role == Role::dark;
+    };
+    // Darks alone keep what they had: there is nothing better.
+    const Frame* other = stand_in(pile, dark);
+    if (!other) return pile;
+    const int good = other->id;
+    if (dark(pile.base)) pile.base = good;
+    return dark(pile.reference) ? held_against(std::move(pile), good) : pile;
 }
 
 Pile with_guesses(Pile pile, const std::map<int, Role>& roles) {
@@ -125,16 +150,7 @@ Pile with_note(Pile pile, int id, const std::string& note) {
 
 Pile with_reference(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
-    if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
-    const std::optional<Level> level = chosen->level;
-    for (const Zone zone : {Zone::sky, Zone::land}) rebase(pile.frames, id, zone, pile.size);
-    for (Frame& frame : pile.frames)
-        if (level && frame.level)
-            for (std::size_t c = 0; c < 3; ++c)
-                frame.level->gain[c] =
-                    std::clamp(frame.level->gain[c] / level->gain[c], 1 / pile::most_gain, pile::most_gain);
-    pile.reference = id;
-    return pile;
+    return chosen && shows_something(*chosen) ? held_against(std::move(pile), id) : pile;
 }
 
 Pile without_frames(Pile pile, std::span<const int> ids) {
@@ -142,7 +158,7 @@ Pile without_frames(Pile pile, std::span<const int> ids) {
     const Frame* kept = stand_in(pile, goes);
     if (!kept) return pile;
     const int good = kept->id;
-    if (goes(pile.reference)) pile = with_reference(std::move(pile), good);
+    if (goes(pile.reference)) pile = held_against(std::move(pile), good);
     std::erase_if(pile.frames, [&](const Frame& f) { return goes(f.id); });
     std::erase_if(pile.parts, [&](const Part& p) { return goes(p.frame); });
     if (!find_frame(pile, pile.base)) pile.base = good;
@@ -245,7 +261,8 @@ Pile with_crop(Pile pile, std::optional<Rect> crop) {
 }
 
 Pile with_base(Pile pile, int id) {
-    if (find_frame(pile, id)) pile.base = id;
+    const Frame* chosen = find_frame(pile, id);
+    if (chosen && chosen->role != Role::dark) pile.base = id;
     return pile;
 }
 
@@ -263,7 +280,7 @@ Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, 
     // A frame that was removed while they were worked out.
     if (!find_frame(pile, reference)) return pile;
     // What stays is held against the new reference.
-    pile = with_reference(std::move(pile), reference);
+    pile = held_against(std::move(pile), reference);
     model_slot(pile, zone) = model;
     pile.reference = reference;
     // A place under a lens says nothing without it, and the other way round.

@@ -37,6 +37,10 @@ bool usable(const Frame& frame) {
     return frame.problem.empty();
 }
 
+bool shows_something(const Frame& frame) {
+    return usable(frame) && frame.role != Role::dark;
+}
+
 Model model_of(const Pile& pile, Zone zone) {
     return zone == Zone::land && pile.zones ? pile.zones->land_model : pile.model;
 }

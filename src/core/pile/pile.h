@@ -126,6 +126,8 @@ int number_of(const Pile& pile, int id);
 
 // True when the frame's pixels can be read and laid on the canvas.
 bool usable(const Frame& frame);
+// Whether a frame can be the reference or the base: a dark one shows nothing to hold to.
+bool shows_something(const Frame& frame);
 // How a zone is aligned and merged. A pile without zones is sky everywhere.
 Model model_of(const Pile& pile, Zone zone);
 Mode mode_of(const Pile& pile, Zone zone);
