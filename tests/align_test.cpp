@@ -178,7 +178,7 @@ TEST_CASE("a frame upside down or turned far is placed or refused, never placed 
         const Matrix truth = Matrix::rigid(turn, {319.5, 239.5}, 3, -5);
         const Alignment a = reference.align(brightness_of(test::landscape(large, truth, 2, 0.01), curve), Model::rigid);
         INFO(turn);
-        if (a.aligned) CHECK(rms_distance(a.to_reference, truth, large) < 0.3);
+        CHECK((!a.aligned || rms_distance(a.to_reference, truth, large) < 0.3));
     }
 }
 

@@ -378,15 +378,24 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
     colouring.pale = -0.45F;
     colouring.tone = tone.data();
     const Raster16 picture = test::speckle({1003, 1}, 3, 8);
-    std::vector<std::uint16_t> coloured;
-    for (int x = 0; x < picture.width(); ++x) {
+    // A pixel's light, the grey it has, and how far its colours are drawn from that.
+    struct Spread {
+        std::array<float, 3> rgb;
+        float grey, apart;
+    };
+    const auto spread_at = [&](int x) -> Spread {
         const float r = light[picture.at(x, 0, 0)], g = light[picture.at(x, 0, 1)], b = light[picture.at(x, 0, 2)];
-        const float grey = 0.2126F * r + 0.7152F * g + 0.0722F * b;
         const float most = std::max({r, g, b});
         const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
-        const float apart = std::max(0.0F, 1 + colouring.strength + colouring.pale * (1 - colourful));
-        for (const float v : {r, g, b})
-            coloured.push_back(kernels::tone_sample(tone.data(), grey + apart * (v - grey)));
+        return {{r, g, b},
+                0.2126F * r + 0.7152F * g + 0.0722F * b,
+                std::max(0.0F, 1 + colouring.strength + colouring.pale * (1 - colourful))};
+    };
+    std::vector<std::uint16_t> coloured;
+    for (int x = 0; x < picture.width(); ++x) {
+        const Spread spread = spread_at(x);
+        for (const float v : spread.rgb)
+            coloured.push_back(kernels::tone_sample(tone.data(), spread.grey + spread.apart * (v - spread.grey)));
     }
     on_every_target([&] {
         std::vector<std::uint16_t> out(in.size());
@@ -410,12 +419,9 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
         std::vector<std::uint16_t> turned;
         int stayed = 0;
         for (int x = 0; x < picture.width(); ++x) {
-            const float r = light[picture.at(x, 0, 0)], g = light[picture.at(x, 0, 1)], b = light[picture.at(x, 0, 2)];
-            const float grey = 0.2126F * r + 0.7152F * g + 0.0722F * b;
-            const float most = std::max({r, g, b});
-            const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
-            const float apart = std::max(0.0F, 1 + colouring.strength + colouring.pale * (1 - colourful));
-            const double off[3] = {double(apart * (r - grey)), double(apart * (g - grey)), double(apart * (b - grey))};
+            const auto [rgb, grey, apart] = spread_at(x);
+            const double off[3] = {double(apart * (rgb[0] - grey)), double(apart * (rgb[1] - grey)),
+                                   double(apart * (rgb[2] - grey))};
             const double u = off[0] - (off[1] + off[2]) / 2, v = std::sqrt(0.75) * (off[1] - off[2]);
             const double away = std::cos(std::atan2(v, u) - double(at));
             const double share = std::clamp(2 * away - 1, 0.0, 1.0);

@@ -8,6 +8,8 @@
 
 using namespace bp;
 using namespace bp::app;
+using bp::test::has_ended;
+using bp::test::let_pass;
 using bp::test::wait_for;
 
 namespace {
@@ -48,7 +50,7 @@ TEST_CASE("only the latest of several jobs is heard, and the earlier ones are st
     lane.run<int>(endless, [&](int) { heard.push_back(2); });
     lane.run<int>([](Job&) { return 3; }, [&](int value) { heard.push_back(value); });
     REQUIRE(wait_for([&] { return !lane.busy(); }));
-    QTest::qWait(30);
+    let_pass();
     CHECK(heard == std::vector<int>{3});
 }
 
@@ -58,23 +60,25 @@ TEST_CASE("a stopped job is stopped at once and never heard", "[window]") {
     lane.run<int>(endless, [&](int) { heard = true; });
     lane.stop();
     CHECK_FALSE(lane.busy());
-    QTest::qWait(50);
+    REQUIRE(has_ended(lane));
     CHECK_FALSE(heard);
     lane.stop();
 }
 
 TEST_CASE("a lane that goes away stops its work and waits for it", "[window]") {
+    std::atomic<bool> begun{false};
     std::atomic<bool> ended{false};
     {
         Lane lane(nullptr);
         lane.run<int>(
             [&](Job& job) {
+                begun = true;
                 endless(job);
                 ended = true;
                 return 0;
             },
             [](int) {});
-        QTest::qWait(20);
+        REQUIRE(wait_for([&] { return begun.load(); }));
     }
     CHECK(ended);
 }

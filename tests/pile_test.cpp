@@ -43,6 +43,22 @@ TEST_CASE("frames are ordered by time, then by natural name, the timeless last")
     CHECK(ids == Ids{2, 5, 4, 3, 1});
 }
 
+TEST_CASE("frames join a run by time where they belong, and come last in one that was given its own order") {
+    const auto order_of = [](const Pile& pile) {
+        std::vector<std::string> names;
+        for (const Frame& f : pile.frames) names.push_back(f.file->path.filename().string());
+        return names;
+    };
+    using Names = std::vector<std::string>;
+    Pile pile;
+    pile.frames = {frame(1, "b.jpg", 20), frame(2, "a.jpg", 30)};
+    CHECK(order_of(with_frames(pile, {frame(0, "d.jpg", 26), frame(0, "c.jpg", 25)})) ==
+          Names{"b.jpg", "c.jpg", "d.jpg", "a.jpg"});
+    std::swap(pile.frames[0], pile.frames[1]);
+    CHECK(order_of(with_frames(pile, {frame(0, "d.jpg", 26), frame(0, "c.jpg", 25)})) ==
+          Names{"a.jpg", "b.jpg", "c.jpg", "d.jpg"});
+}
+
 TEST_CASE("aside, role, problem and alignment decide what is merged") {
     Pile pile = three();
     CHECK(merged_ids(pile) == Ids{1, 2, 3});

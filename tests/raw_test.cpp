@@ -1,5 +1,8 @@
 // Raw frames: the practice camera's DNG through the same way as a camera's, against its truth.
+#include <tiffio.h>
+
 #include <algorithm>
+#include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <fstream>
@@ -7,6 +10,7 @@
 #include "engine/open.h"
 #include "engine/render.h"
 #include "io/capture.h"
+#include "io/raw_dark.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "practice/dng.h"
@@ -133,6 +137,50 @@ TEST_CASE("all raw frames of a pile have one white balance, whatever the camera 
     // A saved pile keeps it.
     REQUIRE(save_pile(pile, folder / "p.pile").ok());
     CHECK(load_pile(folder / "p.pile").value().pile.balance == pile.balance);
+}
+
+TEST_CASE("what a sensor gives in the dark is told by colour and place in the picture, borders or none") {
+    const Folder folder;
+    // Nine blacks, one for each pixel of a square of three, told from the picture's corner on.
+    std::array<float, 9> blacks{};
+    for (std::size_t i = 0; i < blacks.size(); ++i) blacks[i] = 256 + 20 * float(i);
+    constexpr int beyond = 100;
+    for (const int border : {0, 2, 4}) {
+        Raster16 mosaic({64 + 2 * border, 48 + 2 * border}, 1);
+        for (int y = 0; y < mosaic.height(); ++y)
+            for (int x = 0; x < mosaic.width(); ++x) {
+                const int place = ((y - border + 6) % 3) * 3 + (x - border + 6) % 3;
+                mosaic.at(x, y, 0) = std::uint16_t(blacks[std::size_t(place)] + beyond);
+            }
+        const fs::path file = folder / ("dark" + std::to_string(border) + ".dng");
+        CaptureData capture;
+        capture.camera = "a camera";
+        REQUIRE(practice::write_dng(file, mosaic, capture, {1, 1, 1}).ok());
+        {
+            const std::unique_ptr<TIFF, void (*)(TIFF*)> tiff(TIFFOpen(file.c_str(), "r+"), TIFFClose);
+            REQUIRE(tiff);
+            const std::array<std::uint16_t, 2> square{3, 3};
+            const std::array<std::uint32_t, 4> inside{std::uint32_t(border), std::uint32_t(border),
+                                                      std::uint32_t(mosaic.height() - border),
+                                                      std::uint32_t(mosaic.width() - border)};
+            TIFFSetField(tiff.get(), TIFFTAG_BLACKLEVELREPEATDIM, square.data());
+            TIFFSetField(tiff.get(), TIFFTAG_BLACKLEVEL, int(blacks.size()), blacks.data());
+            TIFFSetField(tiff.get(), TIFFTAG_ACTIVEAREA, inside.data());
+            REQUIRE(TIFFRewriteDirectory(tiff.get()) == 1);
+        }
+        INFO("border of " << border);
+        const auto dark = mean_raw_dark({file});
+        INFO((dark.ok() ? std::string() : dark.failure().english()));
+        REQUIRE(dark.ok());
+        REQUIRE(dark.value()->size == mosaic.size());
+        double worst = 0;
+        for (int y = border; y < mosaic.height() - border; ++y)
+            for (int x = border; x < mosaic.width() - border; ++x) {
+                const auto i = std::size_t(y) * std::size_t(mosaic.width()) + std::size_t(x);
+                worst = std::max(worst, std::abs(double(dark.value()->above_black[i]) - beyond));
+            }
+        CHECK(worst < 0.5);
+    }
 }
 
 TEST_CASE("the linear profile is the same bytes always") {

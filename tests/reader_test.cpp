@@ -2,6 +2,7 @@
 #include "io/reader.h"
 
 #include <tiffio.h>
+#include <vips/vips.h>
 
 #include <catch2/catch.hpp>
 #include <filesystem>
@@ -270,4 +271,20 @@ TEST_CASE("a TIFF in tiles is read row by row as one in strips, whole and in ban
                 CHECK(test::difference(read_picture(folder / "tiles.tif", level).value(),
                                        read_picture(folder / "strips.tif", level).value()) == "");
         }
+}
+
+TEST_CASE("a PNG in passes is known to be taken in whole, and is the same picture") {
+    const Folder folder;
+    const Raster16 picture = test::speckle({90, 70}, 3, 4);
+    test::write(folder / "rows.png", picture, 16);
+    VipsImage* image = vips_image_new_from_file((folder / "rows.png").c_str(), nullptr);
+    REQUIRE(image != nullptr);
+    REQUIRE(vips_pngsave(image, (folder / "passes.png").c_str(), "interlace", TRUE, nullptr) == 0);
+    g_object_unref(image);
+    const auto rows = std::move(RowReader::open(folder / "rows.png", 0)).value();
+    const auto passes = std::move(RowReader::open(folder / "passes.png", 0)).value();
+    CHECK_FALSE(rows->whole());
+    CHECK(passes->whole());
+    CHECK(passes->memory_bytes() >= rows->memory_bytes() + std::size_t(90) * 70 * 3 * 2);
+    CHECK(test::difference(read_picture(folder / "passes.png").value(), picture) == "");
 }

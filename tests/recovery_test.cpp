@@ -2,8 +2,11 @@
 
 #include <QDir>
 #include <QFile>
+#include <QProcess>
+#include <QProcessEnvironment>
 #include <QPushButton>
 #include <catch2/catch.hpp>
+#include <random>
 
 #include "pile/edits.h"
 #include "pile/file.h"
@@ -37,7 +40,74 @@ void sweep() {
     for (const app::LeftOver& left : app::Recovery::left_over()) app::Recovery::throw_away(left.file);
 }
 
+// Begun by the test below, in a process of its own that is killed: takes up what was left behind, or else opens frames,
+// and edits and keeps without end.
+constexpr auto frames_of_child = "BRIGHT_PILE_TEST_FRAMES";
+
 }  // namespace
+
+TEST_CASE("child: work that goes on until it is killed", "[.child]") {
+    Window w;
+    w.window.recovery().set_pause(0);
+    if (w.seen<QPushButton>("left_over_take_0"))
+        w.click("left_over_take_0");
+    else
+        w.drop({fs::path(qEnvironmentVariable(frames_of_child).toStdString())});
+    REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+    for (;;) {
+        w.key(Qt::Key_A);
+        wait_for([&] { return !w.window.recovery().busy(); });
+    }
+}
+
+TEST_CASE("killed at random moments of keeping and taking up, work is there, whole, and nothing lies beside it",
+          "[window]") {
+    sweep();
+    const Folder folder;
+    two_frames(folder);
+    QProcessEnvironment around = QProcessEnvironment::systemEnvironment();
+    around.insert(QStringLiteral("BRIGHT_PILE_TEST_HOME"), qEnvironmentVariable("HOME"));
+    around.insert(QLatin1String(frames_of_child), QString::fromStdString(folder.path().string()));
+    const int kills = qEnvironmentVariable("BRIGHT_PILE_KILLS", QStringLiteral("24")).toInt();
+    std::mt19937 dice(11);
+    bool was_there = false;
+    int kept = 0;
+    for (int i = 0; i < kills; ++i) {
+        INFO("kill " << i);
+        QProcess child;
+        child.setProcessEnvironment(around);
+        child.start(QCoreApplication::applicationFilePath(), {QStringLiteral("child: work*")});
+        REQUIRE(child.waitForStarted());
+        // From before its window stands to when it has kept its work many times.
+        REQUIRE_FALSE(child.waitForFinished(int(dice() % 900) + 150));
+        child.kill();
+        REQUIRE(child.waitForFinished());
+        {
+            const Window next;  // clears up as every start does
+        }
+        const std::vector<app::LeftOver> left = app::Recovery::left_over();
+        REQUIRE(left.size() <= 1);
+        // What was kept once is never gone.
+        if (was_there) REQUIRE(left.size() == 1);
+        was_there = !left.empty();
+        kept += was_there ? 1 : 0;
+        for (const app::LeftOver& one : left) {
+            const Result<LoadedPile> loaded = load_pile(one.file.toStdString());
+            REQUIRE(loaded.ok());
+            CHECK(loaded.value().pile.frames.size() == 2);
+            CHECK(loaded.value().missing.empty());
+        }
+        for (const QString& name : QDir(app::Recovery::folder()).entryList(QDir::Files | QDir::Hidden))
+            CHECK((was_there && name.startsWith(QFileInfo(left.front().file).fileName())));
+        // Each way is gone several times: begun anew, and taken up again and again.
+        if (i % 8 == 7) {
+            sweep();
+            was_there = false;
+        }
+    }
+    CHECK(kept > kills / 4);
+    sweep();
+}
 
 TEST_CASE("edits are kept on disk until they are saved or let go", "[window]") {
     sweep();

@@ -251,7 +251,7 @@ TEST_CASE("long work can be stopped and leaves the pile as it was", "[window]") 
     CHECK(w.studio().busy());
     w.studio().finding().stop();
     CHECK_FALSE(w.studio().busy());
-    QTest::qWait(300);
+    REQUIRE(has_ended(w.studio().finding()));
     CHECK(w.pile() == before);
 }
 

@@ -217,7 +217,8 @@ TEST_CASE("a roughly painted border is brought to roofs and fine branches") {
     Raster8 guide(size, 1);
     for (int y = 0; y < size.height; ++y)
         for (int x = 0; x < size.width; ++x) guide.at(x, y, 0) = picture.at(x, y, 1);
-    const Raster8 fine = refined_by(guide, cut, 12);
+    Job job;
+    const Raster8 fine = refined_by(guide, cut, 12, job);
     long wrong = 0;
     for (int y = 0; y < size.height; ++y)
         for (int x = 0; x < size.width; ++x) wrong += (fine.at(x, y, 0) < 128) != is_land(x, y) ? 1 : 0;

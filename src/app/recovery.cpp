@@ -2,6 +2,7 @@
 
 #include <fcntl.h>
 #include <sys/file.h>
+#include <sys/stat.h>
 #include <unistd.h>
 
 #include <QBuffer>
@@ -33,10 +34,20 @@ QString facts_of(const QString& file) {
 
 // Held until it is closed, or the program ends; -1 when another holds it, or it cannot be had.
 int lock_on(const QString& file) {
-    const int fd = ::open(QFile::encodeName(lock_of(file)).constData(), O_CREAT | O_RDWR | O_CLOEXEC, 0600);
-    if (fd >= 0 && ::flock(fd, LOCK_EX | LOCK_NB) == 0) return fd;
-    if (fd >= 0) ::close(fd);
-    return -1;
+    const QByteArray name = QFile::encodeName(lock_of(file));
+    for (;;) {
+        const int fd = ::open(name.constData(), O_CREAT | O_RDWR | O_CLOEXEC, 0600);
+        if (fd < 0) return -1;
+        if (::flock(fd, LOCK_EX | LOCK_NB) != 0) {
+            ::close(fd);
+            return -1;
+        }
+        // Whoever held it may have removed it meanwhile: what is locked then is no longer what others see.
+        struct stat mine {
+        }, there{};
+        if (::fstat(fd, &mine) == 0 && ::stat(name.constData(), &there) == 0 && mine.st_ino == there.st_ino) return fd;
+        ::close(fd);
+    }
 }
 
 void remove_all_of(const QString& file) {
@@ -68,6 +79,7 @@ Recovery::Recovery(Studio& studio, std::function<QImage()> picture, QObject* par
       picture_(std::move(picture)),
       lane_(std::make_unique<Lane>(nullptr, Lane::Turns::queue)) {
     begin_anew();
+    sweep();
     later_.setSingleShot(true);
     later_.setInterval(pause_ms);
     connect(&later_, &QTimer::timeout, this, &Recovery::write);
@@ -94,6 +106,26 @@ void Recovery::begin_anew() {
 QString Recovery::folder() {
     return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
            QStringLiteral("/bright-pile/unsaved");
+}
+
+// A run that was killed while it cleared up leaves what stands beside a pile, without the pile.
+void Recovery::sweep() {
+    for (const QString& ending : {lock_of({}), facts_of({})})
+        for (const QFileInfo& beside :
+             QDir(folder()).entryInfoList({QStringLiteral("unsaved-*.pile") + ending}, QDir::Files)) {
+            const QString file = beside.filePath().chopped(ending.size());
+            const int lock = QFile::exists(file) ? -1 : lock_on(file);
+            if (lock < 0) continue;
+            // It may have come between the two looks.
+            if (!QFile::exists(file)) remove_all_of(file);
+            ::close(lock);
+        }
+    // What was killed between having a name and having its own is of no use to anybody; what is younger may be a run's
+    // that goes on.
+    constexpr int long_ago_s = 60;
+    for (const QFileInfo& half :
+         QDir(folder()).entryInfoList({QStringLiteral(".bright-pile-*")}, QDir::Files | QDir::Hidden))
+        if (half.lastModified().secsTo(QDateTime::currentDateTime()) > long_ago_s) QFile::remove(half.filePath());
 }
 
 std::vector<LeftOver> Recovery::left_over() {

@@ -40,9 +40,12 @@ class Recovery : public QObject {
     void forget();
     // The file that this run writes to.
     QString file() const { return file_; }
+    // How long nothing must be edited before the pile is written.
+    void set_pause(int ms) { later_.setInterval(ms); }
     bool busy() const { return lane_->busy() || later_.isActive(); }
 
   private:
+    static void sweep();
     void write();
     void begin_anew();
 

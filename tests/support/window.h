@@ -40,6 +40,13 @@ inline void let_pass() {
     }
 }
 
+// Whatever the lane ran before has ended, and what it told has arrived: its jobs have one thread.
+inline bool has_ended(app::Lane& lane) {
+    bool heard = false;
+    lane.run<int>([](Job&) { return 0; }, [&](int) { heard = true; });
+    return wait_for([&] { return heard; });
+}
+
 // While it lives, the next dialog of this kind is answered as soon as it is seen. A test that ends without it having
 // come fails in `came()`.
 class Answering {

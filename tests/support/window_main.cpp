@@ -2,7 +2,7 @@
 #include <QApplication>
 #include <QElapsedTimer>
 #include <QPointer>
-#include <QStandardPaths>
+#include <QTemporaryDir>
 #include <QTimer>
 #include <QWidget>
 #include <catch2/catch.hpp>
@@ -13,9 +13,14 @@
 #include "app/words.h"
 
 int main(int argc, char** argv) {
+    // Settings, caches and left-overs of its own, from nothing, and gone with it; those of another run when a test
+    // begins this one to kill it.
+    const QTemporaryDir own;
+    const QByteArray home = qEnvironmentVariable("BRIGHT_PILE_TEST_HOME", own.path()).toLocal8Bit();
+    for (const char* name : {"HOME", "XDG_CONFIG_HOME", "XDG_CACHE_HOME", "XDG_DATA_HOME", "XDG_STATE_HOME"})
+        qputenv(name, home);
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("bright-pile-tests"));
-    QStandardPaths::setTestModeEnabled(true);
     bp::app::install_plurals(application);
     bp::app::load_fonts();
     bp::app::apply_theme(application, bp::app::ThemeName::dusk);

@@ -11,12 +11,12 @@
 #include <cerrno>
 #include <cstdio>
 #include <cstring>
-#include <fstream>
 #include <memory>
 #include <system_error>
 #include <vector>
 
 #include "base/guarded.h"
+#include "base/output.h"
 
 namespace bp {
 namespace {
@@ -170,11 +170,9 @@ Status write_bytes(const fs::path& target, std::string_view bytes, Sync sync) {
     return write_whole(
         target,
         [&](const fs::path& beside) -> Status {
-            std::ofstream out(beside, std::ios::binary);
-            out.write(bytes.data(), std::streamsize(bytes.size()));
-            out.close();
-            if (!out) return Failure{Fault::output, beside.string(), "the disk may be full"};
-            return Done{};
+            Output out(beside);
+            if (out.error == 0) (void)out.write(bytes.data(), std::int64_t(bytes.size()));
+            return out.error == 0 ? Status(Done{}) : out.failure(beside, {});
         },
         sync);
 }

@@ -1,6 +1,10 @@
 #include "base/saying.h"
 
+#include "base/text.h"
+
 namespace bp {
+
+Saying::Saying(const std::string& as_it_is) : text_(one_line(as_it_is)) {}
 
 std::string Saying::english() const {
     std::string out;

@@ -16,8 +16,8 @@ class Saying {
     template <std::size_t length>
     Saying(const char (&text)[length], std::vector<Saying> values = {})
         : text_(text), translated_(true), values_(std::move(values)) {}
-    // The same in every language: a name, a number, what the system or a library says.
-    Saying(std::string as_it_is) : text_(std::move(as_it_is)) {}
+    // The same in every language: a name, a number, what the system or a library says. As one_line() makes it.
+    Saying(const std::string& as_it_is);
 
     bool empty() const { return text_.empty(); }
     const std::string& text() const { return text_; }

@@ -36,6 +36,13 @@ std::string valid_utf8(std::string_view text) {
     return out;
 }
 
+std::string one_line(std::string_view text) {
+    std::string out = valid_utf8(text);
+    for (char& c : out)
+        if (std::uint8_t(c) < 0x20 || c == 0x7F) c = ' ';
+    return out;
+}
+
 std::string path_to_text(const std::filesystem::path& path) {
     const std::string bytes = path.generic_string();
     std::string out;

@@ -9,6 +9,8 @@ namespace bp {
 
 // Bytes that are no UTF-8 become question marks. Names of files may hold any bytes; texts may not.
 std::string valid_utf8(std::string_view text);
+// The same, with a space for every control character: names may hold those, too, and would break a sentence.
+std::string one_line(std::string_view text);
 // A path as UTF-8 that gives the same bytes back: what is no UTF-8, a control character or a per cent sign stands as %
 // and two hexadecimal digits. Forward slashes.
 std::string path_to_text(const std::filesystem::path& path);

@@ -1,10 +1,10 @@
 #include "engine/base_tiles.h"
 
-#include <xxhash.h>
-
 #include <algorithm>
-#include <sstream>
+#include <optional>
 #include <vector>
+
+#include "pile/fingerprint.h"
 
 namespace bp {
 namespace {
@@ -33,64 +33,35 @@ void copy_common(const Raster16& from, const Rect& from_area, Raster16& to, cons
 }
 
 // All that makes the base of a zone.
-void write_zone(const Pile& pile, Zone zone, std::ostream& out) {
+Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
     const ModeEntry& mode = entry_of(mode_of(pile, zone));
-    out << '\n' << mode.name;
+    std::vector<Fingerprint> frames;
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame, zone)) continue;
-        out << '\n' << frame.file->hash << ' ' << frame.file->path.string();
-        if (const DarkChoice darks = darks_of(pile, frame); !darks.ids.empty()) {
-            out << " less " << darks.scale;
-            for (const int id : darks.ids) {
-                const FrameFile& file = *find_frame(pile, id)->file;
-                out << ' ' << file.hash << ' ' << file.path.string();
-            }
-        }
-        if (mode.uses_strength) out << ' ' << frame.strength;
-        const Placement placed = placement(pile, frame, zone);
-        for (const double m : placed.matrix.m()) out << ' ' << m;
-        out << ' ' << placed.sensor.x << ' ' << placed.sensor.y;
-        if (const auto& lens = placed.lens)
-            out << " lens " << lens->middle.x << ' ' << lens->middle.y << ' ' << lens->unit << ' ' << lens->k1 << ' '
-                << lens->k2;
-        if (placed.flex) out << " flex " << placed.flex->fingerprint();
-        for (const double gain : gains_of(pile, frame)) out << ' ' << gain;
-        const Look look = look_of(pile, frame);
-        for (const LookValue& v : look_values()) out << ' ' << look.*v.value;
+        const DarkChoice darks = darks_of(pile, frame);
+        std::vector<SharedFrameFile> less;
+        for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
+        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, mode.uses_strength ? frame.strength : 1,
+                                           placement(pile, frame, zone), gains_of(pile, frame), look_of(pile, frame)));
     }
+    return pile::fingerprint(mode.mode, frames);
 }
 
 }  // namespace
 
-BaseTiles::Recipe BaseTiles::recipe_of(const Pile& pile) {
-    std::ostringstream out;
-    out.precision(17);
-    out << int(pile.merge.light) << ' ' << pile.channels << ' ' << pile.size.width << ' ' << pile.size.height << '\n';
-    if (!pile.profile.is_srgb())
-        for (const std::uint8_t byte : pile.profile.bytes()) out << char(byte);
-    if (pile.hot)
-        for (const HotPixel& p : *pile.hot) out << p.x << ',' << p.y << ' ';
-    if (pile.spots)
-        for (const SensorSpot& s : *pile.spots)
-            out << s.at.x << ',' << s.at.y << ',' << s.radius_px << ','
-                << XXH3_64bits(s.passes->data().data(), s.passes->bytes()) << ' ';
-    write_zone(pile, Zone::sky, out);
-    if (pile.zones) {
-        write_zone(pile, Zone::land, out);
-        out << '\n' << pile.zones->feather_px << ' ';
-        for (const std::uint64_t word : pile.zones->sky.fingerprint()) out << word << ' ';
-    }
-    const std::string text = out.str();
-    const XXH128_hash_t hash = XXH3_128bits(text.data(), text.size());
-    return {hash.high64, hash.low64};
+Fingerprint BaseTiles::recipe_of(const Pile& pile) {
+    const std::optional<Fingerprint> land = pile.zones ? std::optional(recipe_of_zone(pile, Zone::land)) : std::nullopt;
+    const Mask soft = pile.zones ? pile.zones->soft : Mask();
+    return pile::fingerprint(pile.size, pile.channels, pile.profile, pile.balance, pile.hot, pile.spots,
+                             pile.merge.light, recipe_of_zone(pile, Zone::sky), land, soft);
 }
 
-BaseTiles::Key BaseTiles::key_of(const Recipe& recipe, int level, const Rect& tile) {
+BaseTiles::Key BaseTiles::key_of(const Fingerprint& recipe, int level, const Rect& tile) {
     return {recipe, level, tile.left, tile.top, tile.width, tile.height};
 }
 
 Result<Raster16> BaseTiles::base(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job) {
-    const Recipe recipe = recipe_of(pile);
+    const Fingerprint recipe = recipe_of(pile);
     Raster16 out(region.size(), pile.channels);
     std::vector<Rect> missing;
     Rect around;

@@ -2,16 +2,16 @@
 // at before costs no merge.
 #pragma once
 
-#include <array>
 #include <mutex>
 #include <tuple>
 
+#include "base/fingerprint.h"
 #include "base/latest.h"
 #include "engine/render.h"
 
 namespace bp {
 
-// Tiles are keyed by a 128-bit hash (XXH3) of all that makes a base: emptying the cache never changes a pixel. All
+// Tiles are keyed by the fingerprint of all that makes a base: emptying the cache never changes a pixel. All
 // members may be called from any thread.
 class BaseTiles {
   public:
@@ -26,11 +26,10 @@ class BaseTiles {
     std::size_t made() const;  // tiles that had to be merged so far
 
   private:
-    using Recipe = std::array<std::uint64_t, 2>;
-    using Key = std::tuple<Recipe, int, int, int, int, int>;  // level, left, top, width, height
+    using Key = std::tuple<Fingerprint, int, int, int, int, int>;  // level, left, top, width, height
 
-    static Recipe recipe_of(const Pile& pile);
-    static Key key_of(const Recipe& recipe, int level, const Rect& tile);
+    static Fingerprint recipe_of(const Pile& pile);
+    static Key key_of(const Fingerprint& recipe, int level, const Rect& tile);
     SharedRaster find(const Key& key);
     void keep(const Key& key, const SharedRaster& raster);
 

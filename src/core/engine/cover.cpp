@@ -9,6 +9,7 @@
 #include "base/latest.h"
 #include "base/parallel.h"
 #include "kernels/source_map.h"
+#include "pile/fingerprint.h"
 
 namespace bp {
 namespace {
@@ -34,26 +35,11 @@ SharedReached reached_by(const Placement& place, Size frame, Size canvas) {
     return out;
 }
 
-// All that says what a frame reaches.
-std::vector<double> key_of(const Placement& place, Size frame, Size canvas) {
-    std::vector<double> key(place.matrix.m().begin(), place.matrix.m().end());
-    for (const int side : {frame.width, frame.height, canvas.width, canvas.height}) key.push_back(side);
-    key.insert(key.end(), {place.sensor.x, place.sensor.y});
-    if (place.flex) {
-        // Two halves that a double holds exactly.
-        key.push_back(double(place.flex->fingerprint() >> 32U));
-        key.push_back(double(place.flex->fingerprint() & 0xffffffffU));
-    }
-    if (const auto& lens = place.lens)
-        key.insert(key.end(), {lens->middle.x, lens->middle.y, lens->unit, lens->k1, lens->k2});
-    return key;
-}
-
 // The same, kept: the area is asked for after every edit, and under a lens it takes its time. Any thread.
 SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
     static std::mutex mutex;
-    static Latest<std::vector<double>, SharedReached> latest(std::size_t(64) << 20);
-    const std::vector<double> key = key_of(place, frame, canvas);
+    static Latest<Fingerprint, SharedReached> latest(std::size_t(64) << 20);
+    const Fingerprint key = pile::fingerprint(place, frame, canvas);
     {
         const std::lock_guard lock(mutex);
         if (SharedReached known = latest.find(key)) return known;
@@ -145,20 +131,13 @@ struct KnownRect {
 // The same, kept: it is asked for after every edit.
 Rect full_cover_in_zones(const Pile& pile) {
     static std::mutex mutex;
-    static Latest<std::vector<double>, std::shared_ptr<const KnownRect>> latest(std::size_t(1) << 12);
-    std::vector<double> key;
-    for (const std::uint64_t word : pile.zones->soft.fingerprint()) {
-        // Two halves that a double holds exactly.
-        key.push_back(double(word >> 32U));
-        key.push_back(double(word & 0xffffffffU));
-    }
+    static Latest<Fingerprint, std::shared_ptr<const KnownRect>> latest(std::size_t(1) << 12);
+    std::vector<Fingerprint> of_all{pile::fingerprint(pile.size, pile.zones->soft)};
     for (const Zone zone : {Zone::sky, Zone::land})
-        for (const Frame& frame : pile.frames) {
-            if (!merged(pile, frame, zone)) continue;
-            const std::vector<double> own = key_of(placement(pile, frame, zone), frame.file->facts.size, pile.size);
-            key.push_back(double(zone));
-            key.insert(key.end(), own.begin(), own.end());
-        }
+        for (const Frame& frame : pile.frames)
+            if (merged(pile, frame, zone))
+                of_all.push_back(pile::fingerprint(zone, placement(pile, frame, zone), frame.file->facts.size));
+    const Fingerprint key = pile::fingerprint(of_all);
     {
         const std::lock_guard lock(mutex);
         if (const auto known = latest.find(key)) return known->rect;

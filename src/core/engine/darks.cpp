@@ -4,17 +4,15 @@
 
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/fingerprint.h"
 
 namespace bp {
 namespace {
 
-std::string recipe_of(const Pile& pile, const std::vector<int>& ids, int level) {
-    std::string out = "dark " + std::to_string(level);
-    for (const int id : ids) {
-        const FrameFile& file = *find_frame(pile, id)->file;
-        out += '|' + file.hash + ' ' + file.path.string();
-    }
-    return out;
+Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, int level) {
+    std::vector<SharedFrameFile> files;
+    for (const int id : ids) files.push_back(find_frame(pile, id)->file);
+    return pile::fingerprint(files, level);
 }
 
 }  // namespace
@@ -24,7 +22,7 @@ bool dark_of_mosaic(const Frame& frame) {
 }
 
 Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store, Job& job) {
-    const std::string recipe = recipe_of(pile, ids, level);
+    const Fingerprint recipe = recipe_of(pile, ids, level);
     if (SharedRaster known = store.made(recipe)) return known;
     // A merge like any other, of these frames alone and as they were recorded.
     Pile darks;
@@ -48,7 +46,7 @@ Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, in
 }
 
 Result<RawDarkUse> raw_dark_for(const Pile& pile, const DarkChoice& choice, FrameStore& store) {
-    const std::string recipe = recipe_of(pile, choice.ids, 0);
+    const Fingerprint recipe = recipe_of(pile, choice.ids, 0);
     if (auto known = store.raw_dark(recipe)) return RawDarkUse{known, choice.scale};
     std::vector<std::filesystem::path> files;
     for (const int id : choice.ids) files.push_back(find_frame(pile, id)->file->path);

@@ -2,6 +2,10 @@
 
 #include <unistd.h>
 
+#include <optional>
+
+#include "pile/fingerprint.h"
+
 namespace bp {
 
 std::size_t MemoryBudget::machine_bytes() {
@@ -24,6 +28,12 @@ void FrameStore::set_budget(const MemoryBudget& budget) {
     const std::lock_guard lock(mutex_);
     budget_ = budget;
     pixels_.set_budget(budget.keep_bytes);
+}
+
+// Scale counts only where there is something to scale.
+Fingerprint FrameStore::key_of(const FrameFile& file, int level, const RawDarkUse& dark) {
+    if (!dark.dark) return pile::fingerprint(file, level);
+    return pile::fingerprint(file, level, dark.dark->values, dark.scale);
 }
 
 SharedPixels FrameStore::held(const FrameFile& file, int level, const RawDarkUse& dark) {
@@ -65,22 +75,22 @@ Result<SharedTiles> FrameStore::load_tiles(const FrameFile& file, int level, Ope
     return made;
 }
 
-SharedRaster FrameStore::made(const std::string& recipe) {
+SharedRaster FrameStore::made(const Fingerprint& recipe) {
     const std::lock_guard lock(mutex_);
     return made_.find(recipe);
 }
 
-void FrameStore::keep_made(const std::string& recipe, const SharedRaster& raster) {
+void FrameStore::keep_made(const Fingerprint& recipe, const SharedRaster& raster) {
     const std::lock_guard lock(mutex_);
     made_.keep(recipe, raster);
 }
 
-std::shared_ptr<const RawDark> FrameStore::raw_dark(const std::string& recipe) {
+std::shared_ptr<const RawDark> FrameStore::raw_dark(const Fingerprint& recipe) {
     const std::lock_guard lock(mutex_);
     return raw_darks_.find(recipe);
 }
 
-void FrameStore::keep_raw_dark(const std::string& recipe, const std::shared_ptr<const RawDark>& dark) {
+void FrameStore::keep_raw_dark(const Fingerprint& recipe, const std::shared_ptr<const RawDark>& dark) {
     const std::lock_guard lock(mutex_);
     raw_darks_.keep(recipe, dark);
 }

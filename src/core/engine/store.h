@@ -1,13 +1,12 @@
 // Decoded frames kept in memory or on the scratch disk, within a budget. Emptying it never changes a pixel.
 #pragma once
 
-#include <cstdint>
+#include <cstddef>
 #include <map>
 #include <memory>
 #include <mutex>
-#include <string>
-#include <tuple>
 
+#include "base/fingerprint.h"
 #include "base/latest.h"
 #include "engine/tiled_frame.h"
 
@@ -39,10 +38,10 @@ class FrameStore {
     Result<SharedTiles> load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job,
                                    const RawDarkUse& dark = {});
     // What is made from several frames and kept beside them: null when it is not here.
-    SharedRaster made(const std::string& recipe);
-    void keep_made(const std::string& recipe, const SharedRaster& raster);
-    std::shared_ptr<const RawDark> raw_dark(const std::string& recipe);
-    void keep_raw_dark(const std::string& recipe, const std::shared_ptr<const RawDark>& dark);
+    SharedRaster made(const Fingerprint& recipe);
+    void keep_made(const Fingerprint& recipe, const SharedRaster& raster);
+    std::shared_ptr<const RawDark> raw_dark(const Fingerprint& recipe);
+    void keep_raw_dark(const Fingerprint& recipe, const std::shared_ptr<const RawDark>& dark);
     // True when `together` frames of this size fit into what is kept in memory, so that they are better loaded than
     // streamed.
     bool keeps(const FrameFile& file, int level, int together) const;
@@ -53,21 +52,17 @@ class FrameStore {
     std::size_t bytes() const;
 
   private:
-    using Key = std::tuple<std::string, std::string, int, std::string>;  // hash, path, level, dark
-
-    static Key key_of(const FrameFile& file, int level, const RawDarkUse& dark) {
-        return {file.hash, file.path.string(), level, dark.key()};
-    }
+    static Fingerprint key_of(const FrameFile& file, int level, const RawDarkUse& dark);
 
     WorkingSpace space_;
     MemoryBudget budget_;
     std::shared_ptr<Scratch> scratch_;
     mutable std::mutex mutex_;
-    Latest<Key, SharedPixels> pixels_;
-    std::map<Key, SharedTiles> tiles_;
+    Latest<Fingerprint, SharedPixels> pixels_;
+    std::map<Fingerprint, SharedTiles> tiles_;
     static constexpr std::size_t made_bytes = std::size_t(512) << 20;
-    Latest<std::string, SharedRaster> made_{made_bytes};
-    Latest<std::string, std::shared_ptr<const RawDark>> raw_darks_{made_bytes};
+    Latest<Fingerprint, SharedRaster> made_{made_bytes};
+    Latest<Fingerprint, std::shared_ptr<const RawDark>> raw_darks_{made_bytes};
 };
 
 }  // namespace bp

@@ -100,9 +100,9 @@ Result<Mask> cut_and_follow(const Pile& still, const Raster8& belief, int level,
     IntoGrey sink(still.size, still.channels, curve);
     Status read = render_to(still, store, whole(still.size), 0, job, sink);
     if (!read.ok()) return read.failure();
-    job.begin("Following edges", 1);
     const Raster8 fine =
-        refined_by(sink.grey, enlarged(coarse, still.size, level), int(fine_reach_px / 2) + (1 << level));
+        refined_by(sink.grey, enlarged(coarse, still.size, level), int(fine_reach_px / 2) + (1 << level), job);
+    if (job.stopped()) return stopped_failure();
     return Mask::from_raster(still.size, {0, 0}, fine);
 }
 

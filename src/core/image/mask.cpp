@@ -1,7 +1,5 @@
 #include "image/mask.h"
 
-#include <xxhash.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -81,12 +79,13 @@ void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std
         }
 }
 
-std::array<std::uint64_t, 2> Mask::fingerprint() const {
-    std::vector<std::uint64_t> of_tiles;
-    of_tiles.reserve(tiles_.size());
-    for (const auto& t : tiles_) of_tiles.push_back(t ? XXH3_64bits(t->data(), t->size()) : 0);
-    const XXH128_hash_t hash = XXH3_128bits(of_tiles.data(), of_tiles.size() * sizeof(std::uint64_t));
-    return {hash.high64, hash.low64};
+Fingerprint Mask::fingerprint() const {
+    Fingerprinter of_tiles;
+    for (const auto& t : tiles_) {
+        const Fingerprint of_tile = t ? fingerprint_of_bytes(t->data(), t->size()) : Fingerprint{};
+        of_tiles.number(of_tile[0]).number(of_tile[1]);
+    }
+    return of_tiles.done();
 }
 
 // The one value of a tile.

@@ -8,6 +8,7 @@
 #include <optional>
 #include <vector>
 
+#include "base/fingerprint.h"
 #include "image/geometry.h"
 #include "image/raster.h"
 
@@ -28,7 +29,7 @@ class Mask {
     // The pixels [left, left + width) of row y of the mask seen at `level`: the mean of the pixels there, half up.
     void read_row(int level, int y, int left, int width, std::uint8_t* out) const;
     // A 128-bit hash of the values (XXH3).
-    std::array<std::uint64_t, 2> fingerprint() const;
+    Fingerprint fingerprint() const;
     // Memory of the tiles that it does not share with `other`, tile by tile.
     std::size_t bytes_beside(const Mask& other) const;
     // The smallest rectangle that holds every value above 0.

@@ -6,6 +6,7 @@
 
 #include <cerrno>
 #include <cstring>
+#include <mutex>
 
 #include "io/readers.h"
 
@@ -37,6 +38,13 @@ std::int64_t change_time(const struct stat& facts) {
 
 }  // namespace
 
+struct FileBytes::Noted {
+    std::mutex mutex;
+    std::optional<Failure> trouble;
+};
+
+FileBytes::FileBytes() : noted_(std::make_shared<Noted>()) {}
+
 Result<FileBytes> FileBytes::open(const std::filesystem::path& file) {
     const Descriptor descriptor(file);
     struct stat facts {};
@@ -50,7 +58,21 @@ Result<FileBytes> FileBytes::open(const std::filesystem::path& file) {
     return out;
 }
 
+std::optional<Failure> FileBytes::trouble() const {
+    const std::lock_guard lock(noted_->mutex);
+    return noted_->trouble;
+}
+
 Result<std::size_t> FileBytes::read(std::uint64_t offset, std::span<std::uint8_t> out) const {
+    Result<std::size_t> got = try_read(offset, out);
+    if (!got.ok()) {
+        const std::lock_guard lock(noted_->mutex);
+        noted_->trouble = got.failure();
+    }
+    return got;
+}
+
+Result<std::size_t> FileBytes::try_read(std::uint64_t offset, std::span<std::uint8_t> out) const {
     const Descriptor descriptor(file_);
     struct stat facts {};
     if (descriptor.get() < 0 || ::fstat(descriptor.get(), &facts) != 0) return no_way_in(file_);
@@ -66,6 +88,11 @@ Result<std::size_t> FileBytes::read(std::uint64_t offset, std::span<std::uint8_t
         got += std::size_t(n);
     }
     return got;
+}
+
+Failure unreadable(const FileBytes& bytes) {
+    if (auto trouble = bytes.trouble()) return *std::move(trouble);
+    return refuse(bytes.file(), "%1 is broken or cut short. Copy it again from the camera.");
 }
 
 }  // namespace bp::io

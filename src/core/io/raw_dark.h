@@ -3,9 +3,9 @@
 
 #include <filesystem>
 #include <memory>
-#include <string>
 #include <vector>
 
+#include "base/fingerprint.h"
 #include "base/result.h"
 #include "image/geometry.h"
 
@@ -15,7 +15,7 @@ namespace bp {
 struct RawDark {
     Size size;  // of the sensor, borders included
     std::vector<float> above_black;
-    std::string name;  // of the files it was made from
+    Fingerprint values{};  // of `above_black`
     std::size_t bytes() const { return above_black.size() * sizeof(float); }
 };
 Result<std::shared_ptr<const RawDark>> mean_raw_dark(const std::vector<std::filesystem::path>& files);
@@ -24,8 +24,6 @@ Result<std::shared_ptr<const RawDark>> mean_raw_dark(const std::vector<std::file
 struct RawDarkUse {
     std::shared_ptr<const RawDark> dark;
     double scale = 1;
-    // The same for the same dark and scale; empty for nothing.
-    std::string key() const { return dark ? dark->name + '*' + std::to_string(scale) : std::string(); }
 };
 
 }  // namespace bp

@@ -67,11 +67,20 @@ Result<PictureFacts> facts_of(LibRaw& raw, const std::filesystem::path& file) {
 // What the sensor's pixel gives without any light.
 float black_of(const LibRaw& raw, int row, int column) {
     const libraw_colordata_t& color = raw.imgdata.color;
+    const libraw_image_sizes_t& sizes = raw.imgdata.sizes;
+    // The library tells colours and patterns from the corner of the picture on, inside the borders of the sensor.
+    const int y = row - sizes.top_margin;
+    const int x = column - sizes.left_margin;
+    const auto around = [](int at, unsigned period) { return (at % int(period) + int(period)) % int(period); };
+    // Every arrangement of colours repeats after so many pixels.
+    constexpr unsigned all_colours = 48;
     const unsigned* black = color.cblack;
-    float out = float(color.black) + float(black[const_cast<LibRaw&>(raw).COLOR(row, column)]);
+    const int colour = const_cast<LibRaw&>(raw).COLOR(around(y, all_colours), around(x, all_colours));
+    // Beyond four stands for a sensor without colours.
+    float out = float(color.black) + (colour < 4 ? float(black[colour]) : 0.0F);
     constexpr int pattern = 6;
     if (black[4] > 0 && black[5] > 0)
-        out += float(black[pattern + unsigned(row) % black[4] * black[5] + unsigned(column) % black[5]]);
+        out += float(black[pattern + around(y, black[4]) * int(black[5]) + around(x, black[5])]);
     return out;
 }
 
@@ -222,8 +231,8 @@ Result<std::shared_ptr<const RawDark>> mean_raw_dark(const std::vector<std::file
                 share * (float(v) - io::black_of(raw, y, x));
         });
         if (!done) return io::refuse(file, "%1 holds no mosaic and is of no use as a dark. Set it aside.");
-        out->name += file.string() + '|';
     }
+    out->values = fingerprint_of_bytes(out->above_black.data(), out->above_black.size() * sizeof(float));
     std::shared_ptr<const RawDark> made = std::move(out);
     return made;
 }

@@ -13,7 +13,6 @@ namespace {
 
 using io::Image;
 using io::refuse;
-using io::vips_words;
 
 // A picture beyond this is taken for a broken header before any memory is asked for.
 constexpr int largest_side = 200000;
@@ -22,6 +21,7 @@ constexpr double largest_area = 4e9;
 struct KnownImage {
     Image image;
     const Kind* kind;
+    bool whole;  // the loader takes in the whole picture first
 };
 
 // By what the file holds, whatever its name.
@@ -61,12 +61,15 @@ Result<KnownImage> open_image(const io::FileBytes& bytes) {
         kind = kind_by_loader(vips_foreign_find_load(file.c_str()));
         if (!kind) {
             vips_error_clear();
+            if (const auto trouble = bytes.trouble()) return *trouble;
             return refuse(file, "%1 is not a picture that can be read here. Use %2.", {kinds_in_words()});
         }
         image.reset(vips_image_new_from_file(file.c_str(), "access", VIPS_ACCESS_SEQUENTIAL, nullptr));
     }
-    if (!image) return refuse(file, "%1 is broken: %2.", {vips_words()});
-    return KnownImage{in_16_bit(std::move(image)), kind};
+    if (!image) return io::unreadable(bytes);
+    // A picture in passes is whole only after the last.
+    const bool in_passes = vips_image_get_typeof(image.get(), "interlaced") != 0;
+    return KnownImage{in_16_bit(std::move(image)), kind, kind->whole || in_passes};
 }
 
 Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& file) {
@@ -107,6 +110,7 @@ struct Opened {
     io::FileBytes bytes;
     Image image;
     const Kind* kind;
+    bool whole;           // the loader takes in the whole picture first
     PictureFacts stored;  // as the file has it, at full size
     io::Orientation orientation = io::Orientation::upright;
 };
@@ -120,22 +124,23 @@ Result<Opened> open_facts(const std::filesystem::path& file) {
     Result<PictureFacts> facts = facts_of(image, file);
     if (!facts.ok()) return facts.failure();
     const int tag = vips_image_get_orientation(image.get());
-    return Opened{std::move(bytes).value(), std::move(image), known.value().kind, std::move(facts).value(),
-                  tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
+    return Opened{std::move(bytes).value(), std::move(image),
+                  known.value().kind,       known.value().whole,
+                  std::move(facts).value(), tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
 }
 
 bool is_jpeg(const Opened& opened) {
     return opened.kind->name == "JPEG";
 }
 
-Result<std::unique_ptr<RowReader>> rows_of(const std::filesystem::path& file, Opened& opened, int level) {
+Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level) {
     const bool jpeg = is_jpeg(opened);
     // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
     // beyond are then the same whether they are made from the file or from a picture that is at hand.
     const int first_step = std::min(level, scaled_levels);
     Result<std::unique_ptr<RowReader>> rows =
         jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
-             : Result(io::vips_rows(file, std::move(opened.image), opened.stored, opened.kind->whole));
+             : Result(io::vips_rows(opened.bytes, std::move(opened.image), opened.stored, opened.whole));
     if (!rows.ok()) return rows;
     std::unique_ptr<RowReader> out = std::move(rows).value();
     if (opened.orientation != io::Orientation::upright) out = io::turned_rows(std::move(out), opened.orientation);
@@ -174,7 +179,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
     }
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
-    return rows_of(file, opened.value(), level);
+    return rows_of(opened.value(), level);
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesystem::path& file, int level) {
@@ -184,7 +189,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesys
     if (!opened.ok()) return opened.failure();
     if (!is_jpeg(opened.value())) return std::unique_ptr<RowReader>();
     opened.value().stored.channels = 1;
-    return rows_of(file, opened.value(), level);
+    return rows_of(opened.value(), level);
 }
 
 Result<Raster16> read_picture(const std::filesystem::path& file, int level) {
@@ -205,7 +210,7 @@ Result<Raster16> read_picture(const std::filesystem::path& file, int level) {
 Result<Raster8> decode_mask(const void* bytes, std::size_t size, const std::string& name) {
     io::start_vips();
     const Image image(vips_image_new_from_buffer(bytes, size, "", "fail_on", VIPS_FAIL_ON_ERROR, nullptr));
-    if (!image) return refuse(name, "%1 is broken: %2.", {vips_words()});
+    if (!image) return refuse(name, "%1 is broken.");
     const Result<PictureFacts> facts = facts_of(image, name);
     if (!facts.ok()) return facts.failure();
     if (facts.value().channels != 1 || facts.value().bits != 8 || vips_image_get_bands(image.get()) != 1)
@@ -213,7 +218,7 @@ Result<Raster8> decode_mask(const void* bytes, std::size_t size, const std::stri
     Raster8 out(facts.value().size, 1);
     std::size_t length = 0;
     void* memory = vips_image_write_to_memory(image.get(), &length);
-    if (!memory) return refuse(name, "%1 is broken: %2.", {vips_words()});
+    if (!memory) return refuse(name, "%1 is broken.");
     std::memcpy(out.data().data(), memory, std::min(length, out.bytes()));
     g_free(memory);
     return out;

@@ -15,6 +15,9 @@ Failure refuse(const std::filesystem::path& file, const char (&words)[length], s
     return {Fault::input, file.string(), {words, std::move(values)}};
 }
 
+// Of a file that a library could not make sense of: that its bytes could not be had, or else that they are wrong.
+Failure unreadable(const FileBytes& bytes);
+
 // How a picture is to be turned to stand upright, by the numbers of the orientation tag (Exif 2.32, 4.6.4).
 enum class Orientation {
     upright = 1,
@@ -35,7 +38,7 @@ std::unique_ptr<RowReader> turned_rows(std::unique_ptr<RowReader> stored, Orient
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
 
 // Any picture that is open in libvips. `whole`: its loader takes in the whole picture first.
-std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts, bool whole);
+std::unique_ptr<RowReader> vips_rows(const FileBytes& bytes, Image image, PictureFacts facts, bool whole);
 
 // Raw files by LibRaw.
 Result<PictureFacts> raw_facts(const std::filesystem::path& file);

@@ -1,50 +1,23 @@
 // libtiff without a library in between: capture data can be written without the whole file being copied in memory, and
 // rows go straight to the disk. Uncompressed, because compressing 16-bit samples with noise takes longer than decoding
 // a frame and saves little.
-#include <fcntl.h>
 #include <tiffio.h>
-#include <unistd.h>
 
 #include <array>
-#include <cerrno>
-#include <cstring>
 
+#include "base/output.h"
 #include "io/tiff_capture.h"
 #include "io/writers.h"
 
 namespace bp::io {
 namespace {
 
-// A file of our own under the library, so that the reason of a failure is known.
-struct Output {
-    explicit Output(const std::filesystem::path& file)
-        : fd(::open(file.c_str(), O_RDWR | O_CREAT | O_TRUNC | O_CLOEXEC, 0666)), error(fd < 0 ? errno : 0) {}
-    ~Output() {
-        if (fd >= 0) ::close(fd);
-    }
-    Output(const Output&) = delete;
-    Output& operator=(const Output&) = delete;
-    int fd;
-    int error;
-};
-
 Output& output_of(thandle_t handle) {
     return *static_cast<Output*>(handle);
 }
 
 tmsize_t on_write(thandle_t handle, void* bytes, tmsize_t count) {
-    Output& out = output_of(handle);
-    tmsize_t done = 0;
-    while (done < count) {
-        const ssize_t n = ::write(out.fd, static_cast<const char*>(bytes) + done, std::size_t(count - done));
-        if (n < 0 && errno == EINTR) continue;
-        if (n < 0) {
-            out.error = errno;
-            return -1;
-        }
-        done += n;
-    }
-    return done;
+    return output_of(handle).write(bytes, count);
 }
 
 tmsize_t on_read(thandle_t handle, void* bytes, tmsize_t count) {
@@ -129,11 +102,7 @@ class TiffWriter final : public RowWriter {
         return std::uint32_t(std::max<std::size_t>(1, strip_bytes / row));
     }
 
-    Failure broken() const {
-        const Saying why = output_.error != 0 ? Saying(std::string(std::strerror(output_.error)))
-                                              : Saying("the TIFF library refuses it");
-        return {Fault::output, file_.string(), why};
-    }
+    Failure broken() const { return output_.failure(file_, "the TIFF library refuses it"); }
 
     std::filesystem::path file_;
     PictureHead head_;

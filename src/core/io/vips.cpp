@@ -24,14 +24,13 @@ bool hold_around(Cursor& cursor) {
     if (cursor.at >= cursor.held_from && cursor.at < cursor.held_from + cursor.held.size()) return true;
     cursor.held.resize(buffer_bytes);
     const Result<std::size_t> got = cursor.bytes.read(cursor.at, cursor.held);
-    if (!got.ok()) vips_error("", "%s", got.failure().english().c_str());
     cursor.held.resize(got.ok() ? got.value() : 0);
     cursor.held_from = cursor.at;
     return got.ok();
 }
 
 // Gives all that is asked for unless the file ends: some readers behind the library take less for the end. A file that
-// cannot be read any more ends here, with the reason noted: libtiff 4.5 takes a -1 for a count of bytes and clears
+// cannot be read any more ends here, and FileBytes knows why: libtiff 4.5 takes a -1 for a count of bytes and clears
 // memory from one before its buffer on.
 gint64 on_read(VipsSourceCustom*, void* out, gint64 count, Cursor* cursor) {
     std::size_t done = 0;
@@ -77,14 +76,6 @@ void start_vips() {
         g_log_set_handler(
             "VIPS", G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
     });
-}
-
-std::string vips_words() {
-    std::string words = vips_error_buffer();
-    vips_error_clear();
-    std::replace(words.begin(), words.end(), '\n', ' ');
-    while (!words.empty() && words.back() == ' ') words.pop_back();
-    return words;
 }
 
 }  // namespace bp::io

@@ -7,8 +7,11 @@ namespace {
 
 class VipsRows final : public RowReader {
   public:
-    VipsRows(std::filesystem::path file, Image image, PictureFacts facts, bool whole)
-        : file_(std::move(file)), image_(std::move(image)), bands_(vips_image_get_bands(image_.get())), whole_(whole) {
+    VipsRows(FileBytes bytes, Image image, PictureFacts facts, bool whole)
+        : bytes_(std::move(bytes)),
+          image_(std::move(image)),
+          bands_(vips_image_get_bands(image_.get())),
+          whole_(whole) {
         facts_ = std::move(facts);
         bits_ = facts_.bits;
         size_ = {vips_image_get_width(image_.get()), vips_image_get_height(image_.get())};
@@ -18,8 +21,7 @@ class VipsRows final : public RowReader {
         // A region belongs to the thread that made it, and readers move between threads: one a call.
         const Region region(vips_region_new(image_.get()));
         const VipsRect area{0, next_, size_.width, int(rows.size())};
-        if (!region || vips_region_prepare(region.get(), &area) != 0)
-            return refuse(file_, "%1 is broken or cut short: %2. Copy it again from the camera.", {vips_words()});
+        if (!region || vips_region_prepare(region.get(), &area) != 0) return unreadable(bytes_);
         for (std::uint8_t* row : rows) take(VIPS_REGION_ADDR(region.get(), 0, next_++), row);
         return Done{};
     }
@@ -45,7 +47,7 @@ class VipsRows final : public RowReader {
             std::memcpy(out, in, pixel);
     }
 
-    std::filesystem::path file_;
+    FileBytes bytes_;
     Image image_;
     int bands_;
     bool whole_;
@@ -53,8 +55,8 @@ class VipsRows final : public RowReader {
 
 }  // namespace
 
-std::unique_ptr<RowReader> vips_rows(const std::filesystem::path& file, Image image, PictureFacts facts, bool whole) {
-    return std::make_unique<VipsRows>(file, std::move(image), std::move(facts), whole);
+std::unique_ptr<RowReader> vips_rows(const FileBytes& bytes, Image image, PictureFacts facts, bool whole) {
+    return std::make_unique<VipsRows>(bytes, std::move(image), std::move(facts), whole);
 }
 
 }  // namespace bp::io

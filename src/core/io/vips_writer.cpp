@@ -5,6 +5,7 @@
 #include <mutex>
 #include <thread>
 
+#include "base/output.h"
 #include "io/vips.h"
 #include "io/writers.h"
 
@@ -78,10 +79,15 @@ int generate(VipsRegion* region, void*, void* queue, void*, gboolean*) {
     return 0;
 }
 
+gint64 on_write(VipsTargetCustom*, const void* bytes, gint64 count, Output* output) {
+    return output->write(bytes, count);
+}
+
 class VipsWriter final : public RowWriter {
   public:
     VipsWriter(const std::filesystem::path& file, const PictureHead& head, int bits)
         : file_(file),
+          output_(file),
           samples_(std::size_t(head.size.width) * std::size_t(head.channels)),
           bits_(bits),
           queue_(samples_ * std::size_t(bits / 8), head.size.width) {}
@@ -108,10 +114,9 @@ class VipsWriter final : public RowWriter {
         vips_image_set_blob_copy(image_.get(), VIPS_META_EXIF_NAME, exif.data(), exif.size());
         if (vips_image_pipelinev(image_.get(), VIPS_DEMAND_STYLE_THINSTRIP, nullptr) != 0 ||
             vips_image_generate(image_.get(), nullptr, generate, nullptr, &queue_, nullptr) != 0)
-            return Failure{Fault::output, file_.string(), vips_words()};
+            return failure();
         thread_ = std::thread([this, format, quality] {
             failed_ = save(format, quality);
-            if (failed_) words_ = vips_words();
             queue_.end();
             vips_thread_shutdown();
         });
@@ -134,25 +139,31 @@ class VipsWriter final : public RowWriter {
 
     Status finish() override {
         if (thread_.joinable()) thread_.join();
-        if (failed_) return Failure{Fault::output, file_.string(), words_};
+        if (failed_) return failure();
         return Done{};
     }
 
   private:
     bool save(Format format, int quality) {
-        if (format == Format::png) return vips_pngsave(image_.get(), file_.c_str(), "compression", 6, nullptr) != 0;
-        return vips_jpegsave(image_.get(), file_.c_str(), "Q", quality, "optimize_coding", TRUE, "subsample_mode",
-                             quality >= 90 ? VIPS_FOREIGN_SUBSAMPLE_OFF : VIPS_FOREIGN_SUBSAMPLE_AUTO, nullptr) != 0;
+        if (output_.error != 0) return true;
+        const Target target(vips_target_custom_new());
+        g_signal_connect(target.get(), "write", G_CALLBACK(on_write), &output_);
+        VipsTarget* to = VIPS_TARGET(target.get());
+        if (format == Format::png) return vips_pngsave_target(image_.get(), to, "compression", 6, nullptr) != 0;
+        return vips_jpegsave_target(image_.get(), to, "Q", quality, "optimize_coding", TRUE, "subsample_mode",
+                                    quality >= 90 ? VIPS_FOREIGN_SUBSAMPLE_OFF : VIPS_FOREIGN_SUBSAMPLE_AUTO,
+                                    nullptr) != 0;
     }
+    Failure failure() const { return output_.failure(file_, "the picture library refuses it"); }
 
     std::filesystem::path file_;
+    Output output_;
     std::size_t samples_;
     int bits_;
     RowQueue queue_;
     Image image_;
     std::thread thread_;
     bool failed_ = false;  // written before the thread ends, read after
-    std::string words_;
 };
 
 }  // namespace

@@ -91,7 +91,7 @@ Result<std::vector<std::uint8_t>> encode_mask(const Raster8& mask) {
     void* bytes = nullptr;
     std::size_t size = 0;
     if (!image || vips_pngsave_buffer(image.get(), &bytes, &size, nullptr) != 0)
-        return Failure{Fault::output, "", {"A mask cannot be written: %1", {io::vips_words()}}};
+        return Failure{Fault::output, "", "A mask cannot be made into a picture."};
     std::vector<std::uint8_t> out(size);
     std::memcpy(out.data(), bytes, size);
     g_free(bytes);

@@ -110,6 +110,14 @@ Pile held_against(Pile pile, int id) {
     return pile;
 }
 
+bool taken_before(const Frame& a, const Frame& b) {
+    const auto& x = a.file->capture.captured;
+    const auto& y = b.file->capture.captured;
+    if (x && y && *x != *y) return *x < *y;
+    if (x.has_value() != y.has_value()) return x.has_value();
+    return natural_less(a.file->path.filename().string(), b.file->path.filename().string());
+}
+
 }  // namespace
 
 Pile with_aside(Pile pile, std::span<const int> ids, bool aside) {
@@ -365,8 +373,13 @@ Pile with_frames(Pile pile, std::vector<Frame> frames) {
 }
 
 Pile with_numbered_frames(Pile pile, const std::vector<Frame>& frames) {
+    const bool by_time = std::is_sorted(pile.frames.begin(), pile.frames.end(), taken_before);
     pile.frames.insert(pile.frames.end(), frames.begin(), frames.end());
-    order_frames(pile.frames);
+    // An order that was given is not given up for what joins: it comes last.
+    if (by_time)
+        order_frames(pile.frames);
+    else
+        std::stable_sort(pile.frames.end() - std::ptrdiff_t(frames.size()), pile.frames.end(), taken_before);
     return pile;
 }
 
@@ -426,13 +439,7 @@ Pile without_part(Pile pile, int part) {
 }
 
 void order_frames(std::vector<Frame>& frames) {
-    std::stable_sort(frames.begin(), frames.end(), [](const Frame& a, const Frame& b) {
-        const auto& x = a.file->capture.captured;
-        const auto& y = b.file->capture.captured;
-        if (x && y && *x != *y) return *x < *y;
-        if (x.has_value() != y.has_value()) return x.has_value();
-        return natural_less(a.file->path.filename().string(), b.file->path.filename().string());
-    });
+    std::stable_sort(frames.begin(), frames.end(), taken_before);
 }
 
 }  // namespace bp

@@ -58,7 +58,8 @@ Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone = Zon
 Pile with_alignment(Pile pile, int id, const Alignment& alignment, Zone zone = Zone::sky);
 // First values of an outcome. Frames and parts stay as they are.
 Pile with_outcome(Pile pile, Outcome outcome);
-// Adds frames and gives them ids; the run is ordered anew by order_frames().
+// Adds frames and gives them ids. They join a run that is in the order of order_frames() where they belong; one that
+// was given another order keeps it, and they come after it.
 Pile with_frames(Pile pile, std::vector<Frame> frames);
 // The same for frames that have ids already.
 Pile with_numbered_frames(Pile pile, const std::vector<Frame>& frames);

@@ -52,6 +52,15 @@ void fields(Self& lens, Visit&& visit) {
     visit("k2", k2, Between<double>{-longest_lens, longest_lens});
 }
 
+template <Is<Placement> Self, class Visit>
+void fields(Self& place, Visit&& visit) {
+    auto& [matrix, lens, sensor, flex] = place;
+    visit("matrix", matrix, Any{});
+    visit("lens", lens, Any{});
+    visit("sensor", sensor, Any{});
+    visit("flex", flex, Any{});
+}
+
 template <Is<Alignment> Self, class Visit>
 void fields(Self& place, Visit&& visit) {
     auto& [to_reference, lens, sensor, flex, residual_px, confidence, aligned, by_clock, by_hand, insisted] = place;

@@ -5,6 +5,8 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "base/parallel.h"
+
 namespace bp {
 namespace {
 
@@ -102,7 +104,7 @@ Raster8 cut_along_edges(const Raster8& picture, const Raster8& belief) {
     return out;
 }
 
-Raster8 refined_by(const Raster8& guide, const Raster8& cut, int reach) {
+Raster8 refined_by(const Raster8& guide, const Raster8& cut, int reach, Job& job) {
     constexpr int strip = 256;     // rows at a time, so that 32-bit copies of the whole are never held
     constexpr double noise = 6.0;  // of the guide: smaller differences are no edges
     constexpr float low = 0.15F;   // shares below and above are none and all
@@ -111,15 +113,17 @@ Raster8 refined_by(const Raster8& guide, const Raster8& cut, int reach) {
     const cv::Mat all_guide = as_mat(guide);
     const cv::Mat all_cut = as_mat(cut);
     Raster8 out = cut.clone();
-    for (int top = 0; top < cut.height(); top += strip) {
+    const auto refine = [&](int top) {
         const int bottom = std::min(top + strip, cut.height());
         const int from = std::max(0, top - 2 * reach - 2);
         const int to = std::min(cut.height(), bottom + 2 * reach + 2);
         const cv::Mat hard = all_cut.rowRange(from, to);
-        cv::Mat least, most;
-        cv::erode(hard, least, disc(reach));
-        cv::dilate(hard, most, disc(reach));
-        if (cv::countNonZero(least != most) == 0) continue;
+        const int sky = cv::countNonZero(hard);
+        if (sky == 0 || sky == int(hard.total())) return;
+        // Of every pixel, how far it is to what is not sky, and to what is.
+        cv::Mat to_land, to_sky;
+        cv::distanceTransform(hard, to_land, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+        cv::distanceTransform(hard == 0, to_sky, cv::DIST_L2, cv::DIST_MASK_PRECISE);
         cv::Mat p, g, mean_p, mean_g, mean_gp, mean_gg;
         hard.convertTo(p, CV_32F, 1 / 255.0);
         all_guide.rowRange(from, to).convertTo(g, CV_32F);
@@ -141,11 +145,17 @@ Raster8 refined_by(const Raster8& guide, const Raster8& cut, int reach) {
         for (int y = top; y < bottom; ++y)
             for (int x = 0; x < cut.width(); ++x) {
                 const int v = y - from;
-                if (least.at<std::uint8_t>(v, x) == most.at<std::uint8_t>(v, x)) continue;
+                if (std::max(to_land.at<float>(v, x), to_sky.at<float>(v, x)) > float(reach)) continue;
                 const float s = std::clamp((share.at<float>(v, x) - low) / (high - low), 0.0F, 1.0F);
                 out.at(x, y, 0) = std::uint8_t(std::lround(s * 255));
             }
-    }
+    };
+    const int strips = (cut.height() + strip - 1) / strip;
+    job.begin("Following edges", strips);
+    parallel_for(0, strips, [&](int n) {
+        if (!job.stopped()) refine(n * strip);
+        job.advance();
+    });
     return out;
 }
 

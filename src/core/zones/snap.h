@@ -4,6 +4,7 @@
 // same size: 255 is sky, 0 land. Pure; any thread.
 #pragma once
 
+#include "base/job.h"
 #include "image/raster.h"
 
 namespace bp {
@@ -20,7 +21,8 @@ Raster8 belief_of(const Raster8& rough, int reach);
 Raster8 cut_along_edges(const Raster8& picture, const Raster8& belief);
 
 // Follows branches and masts: within `reach` pixels of the border of `cut`, the share of sky in every pixel as the
-// picture's own detail suggests (He, Sun, Tang, "Guided image filtering", 2010). `guide` has one channel.
-Raster8 refined_by(const Raster8& guide, const Raster8& cut, int reach);
+// picture's own detail suggests (He, Sun, Tang, "Guided image filtering", 2010). `guide` has one channel, `cut` holds
+// nothing but 0 and 255. When the job is stopped, what was not come to stays as it was cut.
+Raster8 refined_by(const Raster8& guide, const Raster8& cut, int reach, Job& job);
 
 }  // namespace bp
