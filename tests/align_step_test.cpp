@@ -117,7 +117,7 @@ TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and i
     const auto place = [&] { return find_frame(w.pile(), second)->alignment->to_reference; };
     CHECK(place().m()[2] == Approx(2.5));
     CHECK(place().m()[5] == Approx(0).margin(1e-9));
-    w.find<QDoubleSpinBox>("place_turn")->setValue(1);
+    w.enter("place_turn", 1);
     CHECK(place().m()[3] == Approx(std::sin(3.14159265 / 180)).epsilon(0.001));
     for (const char* name : {"place_right", "place_down", "place_turn", "place_scale"}) {
         INFO(name);
@@ -128,7 +128,7 @@ TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and i
     }
     const Point middle = place()({239.5, 159.5});
     CHECK(middle.x == Approx(242).margin(1e-6));
-    w.find<QDoubleSpinBox>("place_scale")->setValue(1.01);
+    w.enter("place_scale", 1.01);
     CHECK(std::hypot(place().m()[0], place().m()[3]) == Approx(1.01));
 
     // Dragged by ten pixels of the picture.
@@ -164,7 +164,7 @@ TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and i
     CHECK(std::hypot(held.x - 299.5, held.y - 209.5) < 1e-3);
     w.studio().document().undo();
 
-    w.find<QPushButton>("flicker")->click();
+    w.click("flicker");
     CHECK(canvas.flickers());
     CHECK(w.window.comparison().on());
     w.click("page_place");
@@ -245,7 +245,7 @@ TEST_CASE("where aligning may look is painted, and holds back what moves there",
     const Folder folder;
     Window w;
     begin(w, folder);
-    w.find<QPushButton>("trust")->click();
+    w.click("trust");
     CHECK(w.window.canvas().painting());
     Brush brush = w.window.canvas().brush();
     brush.size = 120;
@@ -258,7 +258,7 @@ TEST_CASE("where aligning may look is painted, and holds back what moves there",
     w.click("align_shift");
     REQUIRE(w.settle());
     CHECK(shift_of(w, w.pile().frames[1].id).x == Approx(1.5).margin(0.05));
-    w.find<QPushButton>("trust_everywhere")->click();
+    w.click("trust_everywhere");
     CHECK(w.pile().trust.empty());
     while (w.studio().document().can_undo()) w.studio().document().undo();
     CHECK(w.pile().trust.empty());
@@ -272,7 +272,7 @@ TEST_CASE("the table shows how every frame lies, and choosing a row chooses the 
     begin(w, folder);
     w.click("align_rigid");
     REQUIRE(w.settle());
-    w.find<QPushButton>("align_table_shown")->click();
+    w.click("align_table_shown");
     auto* table = w.find<QTreeWidget>("align_table");
     REQUIRE(table->isVisible());
     REQUIRE(table->topLevelItemCount() == 3);
@@ -293,7 +293,7 @@ TEST_CASE("the table shows whole lines under every model, keys go through it, an
     Window w;
     REQUIRE(w.open(folder));
     w.click("knot_2");
-    w.find<QPushButton>("align_table_shown")->click();
+    w.click("align_table_shown");
     auto* table = w.find<QTreeWidget>("align_table");
     constexpr int scale = 4;
     constexpr int state = 7;
@@ -327,7 +327,7 @@ TEST_CASE("the table shows whole lines under every model, keys go through it, an
     CHECK(w.studio().current() == w.pile().frames[2].id);
     QTest::keyClick(table, Qt::Key_Down, Qt::ShiftModifier);
     CHECK(w.studio().selected().size() == 2);
-    w.find<QPushButton>("align_table_shown")->click();
+    w.click("align_table_shown");
     CHECK_FALSE(table->isVisible());
 }
 
@@ -419,7 +419,7 @@ TEST_CASE("the cover is seen, and the crop is dragged, typed and taken back", "[
     CHECK(std::abs(w.pile().crop->left - (moved.left - 4)) <= 2);
     // The canvas ends below it.
     CHECK(w.pile().crop->bottom() == w.pile().size.height);
-    w.find<QSpinBox>("crop_left")->setValue(50);
+    w.enter("crop_left", 50);
     CHECK(w.pile().crop->left == 50);
     CHECK(output_area(w.pile()) == *w.pile().crop);
     w.click("crop_full");

@@ -200,7 +200,7 @@ TEST_CASE("what is clipped is hatched in two directions", "[window]") {
     write_lit(folder, {1, 1});
     Window w;
     open_even(w, folder);
-    w.find<QCheckBox>("show_clipping")->setChecked(true);
+    w.click("show_clipping");
     CHECK(w.window.canvas().shows_clipping());
 }
 
@@ -215,12 +215,12 @@ TEST_CASE("hot pixels are mended and left again by one click", "[window]") {
     open_even(w, folder);
     w.click("page_sensor");
     auto* hot = w.find<QCheckBox>("hot_pixels");
-    hot->click();
+    w.click(hot);
     REQUIRE(w.settle());
     REQUIRE(w.pile().hot);
     CHECK(*w.pile().hot == HotPixels{{77, 55}});
     CHECK(hot->isChecked());
-    hot->click();
+    w.click(hot);
     CHECK_FALSE(w.pile().hot);
     w.studio().document().undo();
     CHECK(w.pile().hot);
@@ -247,9 +247,9 @@ TEST_CASE("a sensor spot is marked by a click, given back by another, and sugges
     Window w;
     open_even(w, folder);
     w.click("page_sensor");
-    w.find<QPushButton>("spots_mark")->click();
+    w.click("spots_mark");
     CHECK(w.window.viewer().view() == app::View::frame);
-    w.find<QSlider>("spot_size")->setValue(20);
+    w.slide("spot_size", 20);
     w.stroke({{200, 100}});
     REQUIRE(w.settle());
     REQUIRE(w.pile().spots);
@@ -259,7 +259,7 @@ TEST_CASE("a sensor spot is marked by a click, given back by another, and sugges
                                              w.pile().spots->front().area.height / 2, 0) < 55000);
     w.stroke({{202, 101}});
     CHECK(w.pile().spots == nullptr);
-    w.find<QPushButton>("spots_suggest")->click();
+    w.click("spots_suggest");
     REQUIRE(w.settle());
     REQUIRE(!w.studio().spot_guesses().empty());
     const Point guess = w.studio().spot_guesses().front().at;
@@ -294,10 +294,10 @@ TEST_CASE("darks are subtracted, and one that does not fit is said", "[window]")
     auto* darks = w.find<QCheckBox>("darks");
     REQUIRE(darks->isEnabled());
     CHECK(darks->text().contains(QLatin1String("(1)")));
-    darks->click();
+    w.click(darks);
     CHECK(w.pile().darks == Darks::on);
     CHECK(w.find<QLabel>("useless_darks")->text().contains(QLatin1String("exposed for 2 s, the frames for 8 s")));
-    w.find<QCheckBox>("darks_scaled")->click();
+    w.click("darks_scaled");
     CHECK(w.pile().darks == Darks::scaled);
     CHECK_FALSE(w.find<QLabel>("useless_darks")->isVisible());
     w.studio().document().undo();

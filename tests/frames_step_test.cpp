@@ -95,7 +95,7 @@ TEST_CASE("a run is thinned to one in three, frames are removed, and all of it i
     run_into(folder, 9);
     Window w;
     REQUIRE(w.open(folder));
-    w.find<QSpinBox>("every")->setValue(3);
+    w.enter("every", 3);
     w.click("thin");
     std::vector<bool> in;
     for (const Frame& frame : w.pile().frames) in.push_back(!frame.aside);
@@ -176,7 +176,7 @@ TEST_CASE("frames play round and round and skip those set aside", "[window]") {
     REQUIRE(w.open(folder));
     const int out[] = {w.pile().frames[1].id};
     w.studio().document().edit(with_aside(w.pile(), out, true), "aside");
-    w.find<QComboBox>("rate")->setCurrentIndex(5);
+    w.pick("rate", 5);
     QObject::connect(&w.studio(), &app::Studio::selection_changed, [&] { seen.push_back(w.studio().current()); });
     w.key(Qt::Key_R);
     REQUIRE(wait_for([&] { return seen.size() >= 4; }));
@@ -241,11 +241,11 @@ TEST_CASE("the difference is taken against the reference or the frame before, wi
     REQUIRE(w.settle());
     const auto middle = [&] { return w.window.viewer().colour_at(160, 120)->lightness(); };
     const int quiet = middle();
-    w.find<QComboBox>("against")->setCurrentIndex(1);
+    w.pick("against", 1);
     REQUIRE(w.settle());
     const int loud = middle();
     CHECK(loud > quiet + 20);
-    w.find<QComboBox>("gain")->setCurrentIndex(1);
+    w.pick("gain", 1);
     REQUIRE(w.settle());
     CHECK(middle() < loud);
 }
@@ -412,13 +412,12 @@ TEST_CASE("the practice camera is set in its panel", "[window]") {
         w.click("start_camera");
         auto* panel = w.find<app::CameraPanel>("camera_panel");
         REQUIRE(panel->isVisible());
-        auto* scene = w.find<QComboBox>("camera_scene");
-        scene->setCurrentText("shelf");
+        w.pick("camera_scene", QStringLiteral("shelf"));
         // The scene brings its own first values.
         CHECK(panel->settings().exposure_s == Approx(1.0 / 60).margin(0.001));
         CHECK(panel->settings().frames == 16);
-        w.find<QSpinBox>("camera_frames")->setValue(2);
-        w.find<QComboBox>("camera_pace")->setCurrentIndex(3);
+        w.enter("camera_frames", 2);
+        w.pick("camera_pace", 3);
         w.click("camera_start");
         CHECK_FALSE(panel->isVisible());
         REQUIRE(wait_for([&] { return w.pile().frames.size() == 2; }));
@@ -450,9 +449,9 @@ TEST_CASE("frames of a clip are chosen by range and rate", "[window]") {
         const Answering taking([&](QWidget& widget) {
             auto* dialog = qobject_cast<app::ClipDialog*>(&widget);
             if (!dialog) return false;
-            w.find<QDoubleSpinBox>("clip_from")->setValue(0.5);
-            w.find<QDoubleSpinBox>("clip_to")->setValue(1.5);
-            w.find<QDoubleSpinBox>("clip_rate")->setValue(5);
+            w.enter("clip_from", 0.5);
+            w.enter("clip_to", 1.5);
+            w.enter("clip_rate", 5);
             counted = int(dialog->names().size());
             w.click("clip_take");
             return true;

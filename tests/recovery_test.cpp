@@ -1,11 +1,13 @@
 #include "app/recovery.h"
 
 #include <QDir>
+#include <QElapsedTimer>
 #include <QFile>
 #include <QProcess>
 #include <QProcessEnvironment>
 #include <QPushButton>
 #include <catch2/catch.hpp>
+#include <cstdio>
 #include <random>
 
 #include "pile/edits.h"
@@ -54,10 +56,50 @@ TEST_CASE("child: work that goes on until it is killed", "[.child]") {
     else
         w.drop({fs::path(qEnvironmentVariable(frames_of_child).toStdString())});
     REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+    std::puts("at work");
+    std::fflush(stdout);
     for (;;) {
         w.key(Qt::Key_A);
         wait_for([&] { return !w.window.recovery().busy(); });
     }
+}
+
+TEST_CASE("child: a home in which nothing can be written", "[.child]") {
+    const Folder folder;
+    two_frames(folder);
+    Window w;
+    w.window.recovery().set_pause(0);
+    REQUIRE(w.open(folder));
+    w.key(Qt::Key_A);
+    REQUIRE(wait_for([&] { return w.told().contains(QStringLiteral("not kept for the case of a crash")); }));
+    // Said once, not at every edit.
+    w.click(w.seen<QPushButton>("sentence_read"));
+    w.key(Qt::Key_A);
+    REQUIRE(wait_for([&] { return !w.window.recovery().busy(); }));
+    CHECK_FALSE(w.told().contains(QStringLiteral("not kept for the case of a crash")));
+    w.click("theme");
+    w.key(Qt::Key_A);
+    {
+        const Answering dialog(choose({folder / "evening.pile"}));
+        w.key(Qt::Key_S, Qt::ControlModifier);
+        CHECK(dialog.came());
+    }
+    REQUIRE(w.quiet());
+    CHECK(load_pile(folder / "evening.pile").value().pile == w.pile());
+}
+
+TEST_CASE("without a place for settings, caches and left-overs the window does its work and says what is missing",
+          "[window]") {
+    QProcessEnvironment around = QProcessEnvironment::systemEnvironment();
+    around.insert(QStringLiteral("BRIGHT_PILE_TEST_HOME"), QStringLiteral("/proc/none"));
+    QProcess child;
+    child.setProcessEnvironment(around);
+    child.setProcessChannelMode(QProcess::MergedChannels);
+    child.start(QCoreApplication::applicationFilePath(), {QStringLiteral("child: a home*")});
+    REQUIRE(child.waitForFinished(120000));
+    INFO(child.readAll().toStdString());
+    CHECK(child.exitStatus() == QProcess::NormalExit);
+    CHECK(child.exitCode() == 0);
 }
 
 TEST_CASE("killed at random moments of keeping and taking up, work is there, whole, and nothing lies beside it",
@@ -70,16 +112,33 @@ TEST_CASE("killed at random moments of keeping and taking up, work is there, who
     around.insert(QLatin1String(frames_of_child), QString::fromStdString(folder.path().string()));
     const int kills = qEnvironmentVariable("BRIGHT_PILE_KILLS", QStringLiteral("24")).toInt();
     std::mt19937 dice(11);
+    const auto begin = [&](QProcess& child) {
+        child.setProcessEnvironment(around);
+        child.start(QCoreApplication::applicationFilePath(), {QStringLiteral("child: work*")});
+        return child.waitForStarted();
+    };
+    // How long one takes to come to work, on this machine.
+    int to_work_ms = 0;
+    {
+        QProcess child;
+        REQUIRE(begin(child));
+        QElapsedTimer clock;
+        clock.start();
+        while (!child.readAllStandardOutput().contains("at work")) REQUIRE(child.waitForReadyRead(60000));
+        to_work_ms = int(clock.elapsed());
+        child.kill();
+        REQUIRE(child.waitForFinished());
+        sweep();
+    }
     bool was_there = false;
     int kept = 0;
     for (int i = 0; i < kills; ++i) {
         INFO("kill " << i);
         QProcess child;
-        child.setProcessEnvironment(around);
-        child.start(QCoreApplication::applicationFilePath(), {QStringLiteral("child: work*")});
-        REQUIRE(child.waitForStarted());
+        REQUIRE(begin(child));
         // From before its window stands to when it has kept its work many times.
-        REQUIRE_FALSE(child.waitForFinished(int(dice() % 900) + 150));
+        const int moment = to_work_ms / 2 + int(dice() % unsigned(to_work_ms)) + 100;
+        REQUIRE_FALSE(child.waitForFinished(moment));
         child.kill();
         REQUIRE(child.waitForFinished());
         {

@@ -31,11 +31,6 @@ void open_step(Window& w, int index) {
     QTest::mouseClick(w.find<QWidget>(("knot_" + std::to_string(index)).c_str()), Qt::LeftButton);
 }
 
-void choose(QComboBox* box, int index) {
-    box->setCurrentIndex(index);
-    emit box->activated(index);
-}
-
 }  // namespace
 
 TEST_CASE("the role of the selected frames is chosen in the Frames step", "[window]") {
@@ -48,7 +43,7 @@ TEST_CASE("the role of the selected frames is chosen in the Frames step", "[wind
     const int second = w.pile().frames[1].id;
     w.studio().select(second);
     CHECK(role->currentData().toInt() == int(Role::scene));
-    choose(role, role->findData(int(Role::foreground)));
+    w.pick("role", role->findData(int(Role::foreground)));
     CHECK(w.pile().frames[1].role == Role::foreground);
     CHECK(merged_ids(w.pile()).size() == 2);
     w.studio().select(first);
@@ -89,7 +84,7 @@ TEST_CASE("the Merge step offers what the mode uses, and nothing else", "[window
     w.click("mode_mean");
     CHECK(linear->isVisible());
     CHECK(linear->isChecked());
-    linear->click();
+    w.click(linear);
     CHECK(w.pile().merge.light == Light::encoded);
     w.click("mode_one");
     CHECK(base->isVisible());
@@ -98,7 +93,7 @@ TEST_CASE("the Merge step offers what the mode uses, and nothing else", "[window
     CHECK(w.pile().base == w.pile().frames[2].id);
     CHECK_FALSE(base->isEnabled());
     w.click("mode_lighten");
-    strength->setValue(40);
+    w.slide("strength", 40);
     CHECK(w.pile().frames[2].strength == Approx(0.4));
     CHECK(w.pile().frames[0].strength == 1);
 }
@@ -136,7 +131,7 @@ TEST_CASE("the Align step aligns to any frame and crops to what is shared", "[wi
     const Rect cropped = w.window.viewer().area();
     CHECK(cropped.width < 320);
     w.click("page_cover");
-    w.find<QCheckBox>("full_cover")->click();
+    w.click("full_cover");
     CHECK(w.pile().cover == Cover::any);
     CHECK(w.window.viewer().area() == Rect{0, 0, 320, 240});
     w.click("page_place");
@@ -169,23 +164,19 @@ TEST_CASE("the Export step keeps the format in the pile and reports what it wrot
     Window w;
     REQUIRE(w.open(folder));
     open_step(w, 5);
-    auto* format = w.find<QComboBox>("export_format");
     auto* quality = w.find<QSlider>("export_quality");
     CHECK_FALSE(quality->isVisible());
-    for (int i = 0; i < format->count(); ++i)
-        if (format->itemText(i).contains(QStringLiteral("JPEG"))) choose(format, i);
+    w.pick("export_format", QStringLiteral("JPEG"));
     CHECK(w.pile().exporting.ending == ".jpg");
     CHECK(quality->isVisible());
-    quality->setValue(70);
+    w.slide("export_quality", 70);
     CHECK(w.pile().exporting.quality == 70);
-    w.studio().export_to(QString::fromStdString((folder / "out.jpg").string()));
-    REQUIRE(w.quiet());
-    CHECK(fs::exists(folder / "out.jpg"));
+    REQUIRE(w.export_to(folder / "out.jpg"));
     CHECK(w.find<QLabel>("export_report")->text().contains(QStringLiteral("320 x 240")));
     w.studio().export_to(QString::fromStdString((folder / "f1.tif").string()));
     REQUIRE(w.quiet());
     CHECK(w.told().contains(QStringLiteral("Originals are never written over")));
-    choose(format, 1);
+    w.pick("export_format", 1);
     CHECK(w.pile().exporting.bits == 16);
     CHECK(w.pile().exporting.ending == ".png");
 }
@@ -213,8 +204,7 @@ TEST_CASE("the top bar says the pile's name and state, and what undo would undo"
     w.studio().document().edit(with_mode(w.pile(), Mode::median), QStringLiteral("Merge: median"));
     CHECK(w.find<QToolButton>("undo")->toolTip().contains(QStringLiteral("median")));
     CHECK(w.window.windowTitle().contains(QStringLiteral("Bright Pile")));
-    w.studio().save(QString::fromStdString((folder / "mine.pile").string()));
-    REQUIRE(w.quiet());
+    REQUIRE(w.save_as(folder / "mine.pile"));
     CHECK(w.find<QLabel>("pile_name")->text() == QStringLiteral("mine.pile"));
     CHECK_FALSE(w.studio().document().edited());
     w.key(Qt::Key_Z, Qt::ControlModifier);

@@ -64,7 +64,7 @@ std::vector<Stage> work_through(Window& w) {
     done("a level overruled");
     CHECK(w.pile().frames[1].level->by_person);
     w.click("page_sensor");
-    w.find<QPushButton>("spots_mark")->click();
+    w.click("spots_mark");
     w.stroke({{300, 200}});
     done("a spot marked");
     CHECK(w.pile().spots);

@@ -198,9 +198,8 @@ TEST_CASE("room for memory and working files is set by slider, holds at once and
         REQUIRE(panel->isVisible());
         CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("in memory")));
         auto* memory = w.find<QSlider>("room_memory");
-        auto* files = w.find<QSlider>("room_scratch");
-        memory->setValue(0);
-        files->setValue(0);
+        w.slide("room_memory", 0);
+        w.slide("room_scratch", 0);
         CHECK(w.studio().room().memory_bytes == app::Studio::room_limits().least_memory);
         CHECK(w.studio().store()->budget().keep_bytes == app::Studio::room_limits().least_memory / 2);
         CHECK(w.studio().scratch().room() == app::Studio::room_limits().least_scratch);

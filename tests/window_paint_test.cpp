@@ -20,8 +20,8 @@ void flats(const Folder& folder, int count) {
 
 void paint_mode(Window& w) {
     w.click("knot_4");
-    w.find<QSlider>("brush_softness")->setValue(0);
-    w.find<QSlider>("brush_size")->setValue(60);
+    w.slide("brush_softness", 0);
+    w.slide("brush_size", 60);
 }
 
 // Opens so many flat frames and goes to the last of them, with the brush in hand.
@@ -137,7 +137,7 @@ TEST_CASE("parts are shown, hidden, moved and removed from their list", "[window
     list->setCurrentRow(1);
     w.click("part_up");
     CHECK(w.pile().parts[1].name == "gull");
-    w.find<QSlider>("part_strength")->setValue(50);
+    w.slide("part_strength", 50);
     CHECK(w.pile().parts[1].strength == 0.5);
     w.click("part_remove");
     CHECK(w.pile().parts.size() == 1);

@@ -81,21 +81,20 @@ TEST_CASE("the whole way: demo, mode, aside, align, part, undo, save, open again
     REQUIRE(w.pile().parts.size() == 1);
 
     const QString saved = QString::fromStdString((demo / "a.pile").string());
-    w.studio().save(saved);
-    REQUIRE(w.quiet());
+    REQUIRE(w.save_as(demo / "a.pile"));
     CHECK_FALSE(w.studio().document().edited());
     const Raster16 before = render_all(w.pile()).value();
 
-    w.studio().document().close();
-    w.studio().add({saved});
+    w.click("home");
+    REQUIRE(wait_for([&] { return !w.studio().document().open(); }));
+    w.drop({demo / "a.pile"});
     REQUIRE(wait_for([&] { return w.studio().document().open(); }));
     REQUIRE(w.settle());
     CHECK(difference(render_all(w.pile()).value(), before) == "");
     CHECK(w.pile().frames[2].aside);
 
     const fs::path by_window = demo / "window.tif";
-    w.studio().export_to(QString::fromStdString(by_window.string()));
-    REQUIRE(w.quiet());
+    REQUIRE(w.export_to(by_window));
     const fs::path by_program = demo / "program.tif";
     REQUIRE(run_program("render " + saved.toStdString() + " -o " + by_program.string()).code == 0);
     CHECK(difference(read_picture(by_window).value(), read_picture(by_program).value()) == "");
@@ -247,7 +246,8 @@ TEST_CASE("long work can be stopped and leaves the pile as it was", "[window]") 
     Window w;
     REQUIRE(w.open(folder));
     const Pile before = w.pile();
-    w.studio().align(Model::rigid, before.reference);
+    w.click("knot_2");
+    w.click("align_rigid");
     CHECK(w.studio().busy());
     w.studio().finding().stop();
     CHECK_FALSE(w.studio().busy());

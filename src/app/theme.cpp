@@ -57,7 +57,8 @@ QAbstractSpinBox::down-arrow { image: url(:/icons/step_down.svg); width: 9px; he
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/more.svg); width: 12px; height: 12px; }
 QComboBox QAbstractItemView, QMenu { background: @raised; border: 1px solid @line; selection-background-color: @hover; }
-#room_panel { background: @ground; border: 1px solid @line; }
+#room_panel, #notices, #keys_sheet { background: @ground; border: 1px solid @line; }
+#notices { border-radius: 5px; }
 QMenu::item { padding: 5px 22px; }
 QMenu::item:selected { background: @hover; }
 QListWidget { background: transparent; border: 1px solid @line; border-radius: 5px; outline: none; }
@@ -93,15 +94,16 @@ QProgressBar { background: @raised; border: none; border-radius: 2px; }
 QProgressBar::chunk { background: @amber; border-radius: 2px; }
 )");
     // The longer names first: one is the beginning of another.
-    const std::array<std::pair<const char*, QColor>, 9> names{{{"@on_amber", t.on_amber},
-                                                               {"@raised", t.raised},
-                                                               {"@hover", t.hover},
-                                                               {"@line", t.line},
-                                                               {"@quiet", t.quiet},
-                                                               {"@faint", t.faint},
-                                                               {"@hatch", t.hatch},
-                                                               {"@coral", t.coral},
-                                                               {"@amber", t.amber}}};
+    const std::array<std::pair<const char*, QColor>, 10> names{{{"@on_amber", t.on_amber},
+                                                                {"@ground", t.ground},
+                                                                {"@raised", t.raised},
+                                                                {"@hover", t.hover},
+                                                                {"@line", t.line},
+                                                                {"@quiet", t.quiet},
+                                                                {"@faint", t.faint},
+                                                                {"@hatch", t.hatch},
+                                                                {"@coral", t.coral},
+                                                                {"@amber", t.amber}}};
     for (const auto& [name, colour] : names) sheet.replace(QLatin1String(name), colour.name());
     sheet.replace(QLatin1String("@text"), t.text.name());
     return sheet;

@@ -2,8 +2,12 @@
 // dialogs that come.
 #pragma once
 
+#include <QAbstractItemView>
 #include <QAbstractScrollArea>
+#include <QAbstractSpinBox>
 #include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
 #include <QElapsedTimer>
 #include <QFileDialog>
 #include <QLineEdit>
@@ -12,6 +16,8 @@
 #include <QMouseEvent>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QSlider>
+#include <QSpinBox>
 #include <QTest>
 #include <QTimer>
 #include <functional>
@@ -149,7 +155,9 @@ struct Window {
             }
         if (!widget->isVisible()) throw std::runtime_error(name + " is not to be seen");
         if (!widget->isEnabled()) throw std::runtime_error(name + " cannot be used now");
-        QTest::mouseClick(widget, Qt::LeftButton);
+        // A box to tick may be wider than what of it takes a click.
+        const QPoint tick(8, widget->height() / 2);
+        QTest::mouseClick(widget, Qt::LeftButton, Qt::NoModifier, qobject_cast<QCheckBox*>(widget) ? tick : QPoint());
         let_pass();
     }
     void click(const char* name) { click(find<QWidget>(name)); }
@@ -169,6 +177,56 @@ struct Window {
         if (!widget->isVisible() || !(widget->focusPolicy() & Qt::TabFocus))
             throw std::runtime_error(std::string(name) + " cannot be reached by Tab");
         widget->setFocus(Qt::TabFocusReason);
+    }
+    // Opens a list by a click and goes to one of its lines by keys.
+    void pick(const char* name, int line) {
+        auto* box = find<QComboBox>(name);
+        click(box);
+        QAbstractItemView* list = box->view();
+        if (!wait_for([&] { return list->isVisible(); }, 5000))
+            throw std::runtime_error(std::string(name) + " stays shut");
+        QTest::keyClick(list, Qt::Key_Home);
+        for (int i = 0; i < line; ++i) QTest::keyClick(list, Qt::Key_Down);
+        QTest::keyClick(list, Qt::Key_Return);
+        wait_for([&] { return !list->isVisible(); }, 5000);
+        let_pass();
+    }
+    void pick(const char* name, const QString& words) {
+        const int line = find<QComboBox>(name)->findText(words, Qt::MatchContains);
+        if (line < 0) throw std::runtime_error(std::string(name) + " has no such line");
+        pick(name, line);
+    }
+    // Types a number into its box, as it is written where the person is, and goes on by Tab.
+    void enter(const char* name, double value) {
+        auto* box = find<QAbstractSpinBox>(name);
+        click(box);
+        auto* line = box->findChild<QLineEdit*>();
+        line->selectAll();
+        const auto* whole = qobject_cast<QSpinBox*>(box);
+        QTest::keyClicks(line, whole ? box->locale().toString(int(value)) : box->locale().toString(value, 'g', 8));
+        QTest::keyClick(line, Qt::Key_Tab);
+        let_pass();
+    }
+    // By keys: to its beginning, then in large and small steps.
+    void slide(const char* name, int value) {
+        auto* slider = find<QSlider>(name);
+        tab_to(name);
+        QTest::keyClick(slider, Qt::Key_Home);
+        while (slider->value() + slider->pageStep() <= value) QTest::keyClick(slider, Qt::Key_PageUp);
+        while (slider->value() < value) QTest::keyClick(slider, Qt::Key_Right);
+        let_pass();
+    }
+    // By the keys and dialogs that a person uses; true when the file was written.
+    bool save_as(const fs::path& path) {
+        const Answering dialog(choose({path}));
+        key(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+        return dialog.came() && quiet() && fs::exists(path);
+    }
+    bool export_to(const fs::path& path) {
+        click("export");
+        const Answering dialog(choose({path}));
+        click("export_now");
+        return dialog.came() && quiet() && fs::exists(path);
     }
     void drop(const std::vector<fs::path>& paths) {
         QMimeData data;

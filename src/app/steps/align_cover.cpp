@@ -44,12 +44,13 @@ AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
         box->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         auto* label = new QLabel(kinds[i][0], this);
         label->setBuddy(box);
-        grid->addWidget(label, int(i) / 2, int(i) % 2 * 2);
-        grid->addWidget(box, int(i) / 2, int(i) % 2 * 2 + 1);
+        // Above its box: beside it there is no room for five digits.
+        grid->addWidget(label, int(i) / 2 * 2, int(i) % 2);
+        grid->addWidget(box, int(i) / 2 * 2 + 1, int(i) % 2);
         numbers_[i] = box;
         connect(box, &QSpinBox::valueChanged, this, &AlignCover::type_in);
     }
-    for (const int column_of_boxes : {1, 3}) grid->setColumnStretch(column_of_boxes, 1);
+    for (const int half : {0, 1}) grid->setColumnStretch(half, 1);
     column()->addLayout(grid);
     connect(&canvas, &Canvas::tool_left, this, [this] {
         if (isVisible()) canvas_.set_tool(nullptr);
