@@ -28,11 +28,18 @@
 
 namespace bp::test {
 
+// Under the thread sanitizer all takes many times as long.
+#ifdef __SANITIZE_THREAD__
+constexpr int patience = 12;
+#else
+constexpr int patience = 1;
+#endif
+
 inline bool wait_for(const std::function<bool()>& ready, int ms = 20000) {
     QElapsedTimer clock;
     clock.start();
     while (!ready()) {
-        if (clock.elapsed() > ms) return false;
+        if (clock.elapsed() > qint64(ms) * patience) return false;
         QTest::qWait(2);
     }
     return true;

@@ -2,6 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
+
+#include "base/parallel.h"
 
 namespace bp {
 
@@ -119,29 +122,38 @@ Mask Mask::softened(double width) const {
                 if (!own || even[std::size_t(v * columns() + u)] != own) return false;
         return true;
     };
-    Mask out = *this;
+    std::vector<std::pair<int, int>> bordered;
     for (int row = 0; row < rows(); ++row)
-        for (int column = 0; column < columns(); ++column) {
-            if (quiet(column, row)) continue;
-            const Rect here = intersect({column * tile, row * tile, tile, tile}, whole(size_));
-            const auto inside = [](int v, int end) { return std::clamp(v, 0, end - 1); };
-            const int high = here.height + 2 * reach;
-            std::vector<double> across(std::size_t(high) * std::size_t(here.width), 0);
-            for (int y = 0; y < high; ++y) {
-                const int v = inside(here.top - reach + y, size_.height);
-                for (int x = 0; x < here.width; ++x)
-                    for (int d = -reach; d <= reach; ++d)
-                        across[std::size_t(y * here.width + x)] +=
-                            weights[std::size_t(d + reach)] * at(inside(here.left + x + d, size_.width), v);
-            }
-            out.edit(here, [&](int x, int y, std::uint8_t) {
-                double value = 0;
-                for (int d = 0; d <= 2 * reach; ++d)
-                    value +=
-                        weights[std::size_t(d)] * across[std::size_t((y - here.top + d) * here.width + x - here.left)];
-                return std::uint8_t(std::lround(value));
-            });
+        for (int column = 0; column < columns(); ++column)
+            if (!quiet(column, row)) bordered.emplace_back(column, row);
+    Mask out = *this;
+    parallel_for(0, int(bordered.size()), [&](int n) {
+        const auto [column, row] = bordered[std::size_t(n)];
+        const Rect here = intersect({column * tile, row * tile, tile, tile}, whole(size_));
+        const auto inside = [](int v, int end) { return std::clamp(v, 0, end - 1); };
+        const int high = here.height + 2 * reach;
+        const auto wide = std::size_t(here.width);
+        // Every sum is taken in the same order, weight by weight, whatever is vectorised.
+        std::vector<double> line(wide + 2 * std::size_t(reach));
+        std::vector<double> across(std::size_t(high) * wide, 0);
+        for (int y = 0; y < high; ++y) {
+            const int v = inside(here.top - reach + y, size_.height);
+            for (std::size_t x = 0; x < line.size(); ++x)
+                line[x] = at(inside(here.left - reach + int(x), size_.width), v);
+            double* sums = across.data() + std::size_t(y) * wide;
+            for (std::size_t d = 0; d < weights.size(); ++d)
+                for (std::size_t x = 0; x < wide; ++x) sums[x] += weights[d] * line[x + d];
         }
+        std::vector<double> down(std::size_t(here.height) * wide, 0);
+        for (std::size_t y = 0; y < std::size_t(here.height); ++y)
+            for (std::size_t d = 0; d < weights.size(); ++d) {
+                const double* sums = across.data() + (y + d) * wide;
+                for (std::size_t x = 0; x < wide; ++x) down[y * wide + x] += weights[d] * sums[x];
+            }
+        out.edit(here, [&](int x, int y, std::uint8_t) {
+            return std::uint8_t(std::lround(down[std::size_t(y - here.top) * wide + std::size_t(x - here.left)]));
+        });
+    });
     return out;
 }
 
