@@ -1,7 +1,7 @@
 #include <chrono>
 
-#include "base/parallel.h"
 #include "base/gate.h"
+#include "base/parallel.h"
 #include "cli/commands.h"
 #include "cli/report.h"
 #include "engine/aligning.h"

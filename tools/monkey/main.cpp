@@ -1,6 +1,6 @@
-// Plays with the real window as somebody who knows nothing: random clicks, keys, wheel, drags, drops and answers, several
-// jobs at once. After every few acts what must always hold is checked: the pile saves and opens equal, taking everything
-// back and doing it again gives the same, the frames on disk are as they were.
+// Plays with the real window as somebody who knows nothing: random clicks, keys, wheel, drags, drops and answers,
+// several jobs at once. After every few acts what must always hold is checked: the pile saves and opens equal, taking
+// everything back and doing it again gives the same, the frames on disk are as they were.
 #include <QAbstractButton>
 #include <QAbstractSpinBox>
 #include <QApplication>
@@ -99,9 +99,7 @@ class Monkey {
     T one_of(std::initializer_list<T> values) {
         return *(values.begin() + below(int(values.size())));
     }
-    void log(const QString& what) {
-        std::fprintf(stderr, "%ld %s\n", acts_, qPrintable(what));
-    }
+    void log(const QString& what) { std::fprintf(stderr, "%ld %s\n", acts_, qPrintable(what)); }
     [[noreturn]] void fail(const std::string& why) {
         std::fprintf(stderr, "FAILED after %ld acts: %s\n", acts_, why.c_str());
         std::abort();
@@ -129,26 +127,64 @@ class Monkey {
         QWidget* w = any(below(5) != 0);
         // Exposing a whole scene takes longer than a monkey has patience.
         if (w->objectName().startsWith("demo_")) return;
-        if (auto* area = window_.findChild<QScrollArea*>("step_line"); area && area->isAncestorOf(w)) area->ensureWidgetVisible(w);
+        if (auto* area = window_.findChild<QScrollArea*>("step_line"); area && area->isAncestorOf(w))
+            area->ensureWidgetVisible(w);
         log("click " + w->objectName() + " " + w->metaObject()->className());
         if (below(12) == 0)
             QTest::mouseDClick(w, Qt::LeftButton, Qt::NoModifier, somewhere(w));
         else
             QTest::mouseClick(w, below(9) == 0 ? Qt::RightButton : Qt::LeftButton,
-                              below(9) == 0 ? Qt::ControlModifier : below(9) == 0 ? Qt::ShiftModifier : Qt::NoModifier);
+                              below(9) == 0   ? Qt::ControlModifier
+                              : below(9) == 0 ? Qt::ShiftModifier
+                                              : Qt::NoModifier);
     }
     void press_key() {
         QWidget* focus = QApplication::focusWidget();
         if (!focus) focus = &window_;
-        const Qt::Key key = one_of<Qt::Key>(
-            {Qt::Key_A, Qt::Key_Delete, Qt::Key_Left, Qt::Key_Right, Qt::Key_Up, Qt::Key_Down, Qt::Key_Escape, Qt::Key_Space,
-             Qt::Key_Return, Qt::Key_Tab, Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5, Qt::Key_6, Qt::Key_R,
-             Qt::Key_I, Qt::Key_D, Qt::Key_H, Qt::Key_F, Qt::Key_P, Qt::Key_K, Qt::Key_Plus, Qt::Key_Minus, Qt::Key_Comma,
-             Qt::Key_Period, Qt::Key_BracketLeft, Qt::Key_BracketRight, Qt::Key_Home, Qt::Key_End, Qt::Key_PageUp,
-             Qt::Key_PageDown, Qt::Key_Z, Qt::Key_Z, Qt::Key_Y, Qt::Key_S, Qt::Key_E, Qt::Key_O, Qt::Key_F1, Qt::Key_L});
+        const Qt::Key key = one_of<Qt::Key>({Qt::Key_A,
+                                             Qt::Key_Delete,
+                                             Qt::Key_Left,
+                                             Qt::Key_Right,
+                                             Qt::Key_Up,
+                                             Qt::Key_Down,
+                                             Qt::Key_Escape,
+                                             Qt::Key_Space,
+                                             Qt::Key_Return,
+                                             Qt::Key_Tab,
+                                             Qt::Key_1,
+                                             Qt::Key_2,
+                                             Qt::Key_3,
+                                             Qt::Key_4,
+                                             Qt::Key_5,
+                                             Qt::Key_6,
+                                             Qt::Key_R,
+                                             Qt::Key_I,
+                                             Qt::Key_D,
+                                             Qt::Key_H,
+                                             Qt::Key_F,
+                                             Qt::Key_P,
+                                             Qt::Key_K,
+                                             Qt::Key_Plus,
+                                             Qt::Key_Minus,
+                                             Qt::Key_Comma,
+                                             Qt::Key_Period,
+                                             Qt::Key_BracketLeft,
+                                             Qt::Key_BracketRight,
+                                             Qt::Key_Home,
+                                             Qt::Key_End,
+                                             Qt::Key_PageUp,
+                                             Qt::Key_PageDown,
+                                             Qt::Key_Z,
+                                             Qt::Key_Z,
+                                             Qt::Key_Y,
+                                             Qt::Key_S,
+                                             Qt::Key_E,
+                                             Qt::Key_O,
+                                             Qt::Key_F1,
+                                             Qt::Key_L});
         const auto modifiers = one_of<Qt::KeyboardModifiers>(
-            {Qt::NoModifier, Qt::NoModifier, Qt::NoModifier, Qt::ControlModifier, Qt::ControlModifier, Qt::ShiftModifier,
-             Qt::AltModifier, Qt::ControlModifier | Qt::ShiftModifier});
+            {Qt::NoModifier, Qt::NoModifier, Qt::NoModifier, Qt::ControlModifier, Qt::ControlModifier,
+             Qt::ShiftModifier, Qt::AltModifier, Qt::ControlModifier | Qt::ShiftModifier});
         log(QStringLiteral("key ") + QKeySequence(key | modifiers).toString() + " to " + focus->objectName());
         for (int i = below(4); i >= 0; --i) {
             QTest::keyClick(focus, key, modifiers);
@@ -166,8 +202,9 @@ class Monkey {
     }
     // Sometimes something else happens in the middle of it.
     void drag() {
-        QWidget* w = one_of<QWidget*>({&window_.canvas(), &window_.canvas(), any(false), window_.findChild<QWidget*>("time_rail"),
-                                       window_.findChild<QWidget*>("tone_ribbon"), window_.findChild<QWidget*>("hue_ring")});
+        QWidget* w = one_of<QWidget*>(
+            {&window_.canvas(), &window_.canvas(), any(false), window_.findChild<QWidget*>("time_rail"),
+             window_.findChild<QWidget*>("tone_ribbon"), window_.findChild<QWidget*>("hue_ring")});
         if (!w || !w->isVisible()) return;
         log("drag on " + w->objectName());
         const auto button = below(8) == 0 ? Qt::RightButton : Qt::LeftButton;

@@ -40,6 +40,7 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
         if (!merged(pile, frame, zone)) continue;
         const DarkChoice darks = darks_of(pile, frame);
         std::vector<SharedFrameFile> less;
+        less.reserve(darks.ids.size());
         for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
         frames.push_back(pile::fingerprint(frame.file, darks.scale, less, mode.uses_strength ? frame.strength : 1,
                                            placement(pile, frame, zone), gains_of(pile, frame), look_of(pile, frame)));

@@ -11,6 +11,7 @@ namespace {
 
 Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, int level) {
     std::vector<SharedFrameFile> files;
+    files.reserve(ids.size());
     for (const int id : ids) files.push_back(find_frame(pile, id)->file);
     return pile::fingerprint(files, level);
 }

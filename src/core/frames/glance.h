@@ -43,9 +43,8 @@ std::optional<double> sharpness_beside(const Glance& frame, const Glance& refere
 
 // For each glance, the share of places whose light, beside that of the same places in the frames around it in time,
 // differs by more than the frame as a whole does, together with all the places around: thin cloud, haze, a reflection.
-// What is expected is what the frames around mostly have, or what they lead to, whichever is nearer: over hours the sky's
-// own light turns with it.
-// Small things that move do not count. Null glances are passed over.
+// What is expected is what the frames around mostly have, or what they lead to, whichever is nearer: over hours the
+// sky's own light turns with it. Small things that move do not count. Null glances are passed over.
 std::vector<double> veils(const std::vector<const Glance*>& run);
 
 }  // namespace bp

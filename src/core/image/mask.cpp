@@ -115,11 +115,12 @@ Mask Mask::softened(double width) const {
     std::vector<std::optional<std::uint8_t>> even;
     for (int row = 0; row < rows(); ++row)
         for (int column = 0; column < columns(); ++column) even.push_back(even_value(column, row));
+    const auto across_tiles = std::size_t(columns());
     const auto quiet = [&](int column, int row) {
-        const auto own = even[std::size_t(row * columns() + column)];
+        const auto own = even[std::size_t(row) * across_tiles + std::size_t(column)];
         for (int v = std::max(0, row - 1); v <= std::min(rows() - 1, row + 1); ++v)
             for (int u = std::max(0, column - 1); u <= std::min(columns() - 1, column + 1); ++u)
-                if (!own || even[std::size_t(v * columns() + u)] != own) return false;
+                if (!own || even[std::size_t(v) * across_tiles + std::size_t(u)] != own) return false;
         return true;
     };
     std::vector<std::pair<int, int>> bordered;
