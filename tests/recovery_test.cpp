@@ -89,7 +89,7 @@ TEST_CASE("child: a home in which nothing can be written", "[.child]") {
 }
 
 TEST_CASE("without a place for settings, caches and left-overs the window does its work and says what is missing",
-          "[window]") {
+          "[window][forks]") {
     QProcessEnvironment around = QProcessEnvironment::systemEnvironment();
     around.insert(QStringLiteral("BRIGHT_PILE_TEST_HOME"), QStringLiteral("/proc/none"));
     QProcess child;
@@ -103,7 +103,7 @@ TEST_CASE("without a place for settings, caches and left-overs the window does i
 }
 
 TEST_CASE("killed at random moments of keeping and taking up, work is there, whole, and nothing lies beside it",
-          "[window]") {
+          "[window][forks]") {
     sweep();
     const Folder folder;
     two_frames(folder);
