@@ -70,6 +70,9 @@ QTreeWidget::item { padding: 1px 2px; border: 1px solid transparent; }
 QTreeWidget::item:selected { background: @hover; color: @amber; }
 QTreeWidget:focus { border: 1px solid @amber; }
 QHeaderView, QHeaderView::section { background: transparent; color: @quiet; border: none; padding: 4px 3px 4px 0; }
+QFileDialog QToolButton { padding: 2px; }
+QFileDialog QHeaderView { min-height: 26px; }
+QFileDialog QTreeView::item, QFileDialog QListView::item { padding: 2px; }
 QHeaderView::up-arrow { image: url(:/icons/step_up.svg); }
 QHeaderView::down-arrow { image: url(:/icons/step_down.svg); }
 QHeaderView::up-arrow, QHeaderView::down-arrow { width: 8px; height: 8px; subcontrol-origin: padding; subcontrol-position: top right; right: 3px; top: -3px; }
