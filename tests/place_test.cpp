@@ -48,6 +48,14 @@ TEST_CASE("a bend goes through its nodes, is smooth between them and stays as it
     CHECK(apart(even.at({17.3, 4.2}), {1.5, -2}) < 1e-6);
 }
 
+TEST_CASE("a bend has no shift of its own for what is no place") {
+    const Flex flex({{0, 0}, 10, 2, 2}, {1, 2, 3, 4}, {5, 6, 7, 8});
+    const double none = std::nan("");
+    CHECK(flex.at({none, none}) == flex.at({0, 0}));
+    CHECK(flex.at({none, 10}) == flex.at({0, 10}));
+    CHECK(flex.at({-1e300, 1e300}) == flex.at({0, 10}));
+}
+
 TEST_CASE("bends are alike by their values, and their fingerprints tell them apart") {
     CHECK(same(waves(2), waves(2)));
     CHECK_FALSE(same(waves(2), waves(2.001)));

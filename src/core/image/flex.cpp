@@ -38,8 +38,10 @@ Flex::Flex(const Grid& grid, std::vector<float> across, std::vector<float> down)
 }
 
 Point Flex::at(Point canvas) const {
-    const double u = std::clamp((canvas.x - grid_.first.x) / grid_.step, 0.0, double(grid_.columns - 1));
-    const double v = std::clamp((canvas.y - grid_.first.y) / grid_.step, 0.0, double(grid_.rows - 1));
+    // What is no place at all is taken for the first node's: it has no column that could be counted.
+    const auto inside = [](double t, int count) { return t > 0 ? std::min(t, double(count - 1)) : 0.0; };
+    const double u = inside((canvas.x - grid_.first.x) / grid_.step, grid_.columns);
+    const double v = inside((canvas.y - grid_.first.y) / grid_.step, grid_.rows);
     const int i = int(u);
     const int j = int(v);
     const std::array<double, 4> over = spline_weights(u - i);
