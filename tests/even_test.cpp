@@ -109,7 +109,7 @@ TEST_CASE("a floor makes what is darker black and leaves white") {
     CHECK(out[3] >= 65534);
 }
 
-TEST_CASE("highlights below zero bring back what exposure lifted beyond white") {
+TEST_CASE("bright tones pulled down bring back what exposure lifted beyond white") {
     Look look;
     look.exposure_ev = 1;
     const std::vector<std::uint16_t> bright{52000, 52000, 52000, 60000, 60000, 60000};
@@ -120,7 +120,7 @@ TEST_CASE("highlights below zero bring back what exposure lifted beyond white") 
     CHECK(out[3] > out[0] + 500);
 }
 
-TEST_CASE("temperature and tint keep the brightness of grey") {
+TEST_CASE("the cast of light keeps the brightness of grey") {
     for (const double amount : {-100.0, 60.0}) {
         Look look;
         look.warmth = amount;
@@ -133,7 +133,7 @@ TEST_CASE("temperature and tint keep the brightness of grey") {
     }
 }
 
-TEST_CASE("saturation draws colours apart or together, vibrance those that have little") {
+TEST_CASE("strength draws colours apart or together, pale colours those that have little") {
     const std::vector<std::uint16_t> pale{30000, 26000, 25000}, strong{50000, 4000, 3000};
     Look look;
     look.colour_strength = -100;
