@@ -5,8 +5,6 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
-#include "base/parallel.h"
-
 namespace bp {
 namespace {
 
@@ -152,10 +150,11 @@ Raster8 refined_by(const Raster8& guide, const Raster8& cut, int reach, Job& job
     };
     const int strips = (cut.height() + strip - 1) / strip;
     job.begin("Following edges", strips);
-    parallel_for(0, strips, [&](int n) {
-        if (!job.stopped()) refine(n * strip);
+    // One after the other: several would hold as much as the whole.
+    for (int n = 0; n < strips && !job.stopped(); ++n) {
+        refine(n * strip);
         job.advance();
-    });
+    }
     return out;
 }
 
