@@ -139,11 +139,14 @@ TEST_CASE("a frame turned far is resampled from tiles as from rows") {
                 for (int y = region.top; y < region.bottom(); y += height)
                     bands.emplace_back(y, std::min(y + height, region.bottom()));
                 auto open = std::move(open_frame(file_of(folder / "a.tif"), 0, {Profile::srgb(), 3, {}})).value();
-                PlacedRows by_rows(open->window(reaches.window(bands), 0), reaches, region, 3, bands);
-                PlacedRows by_tiles(tiles, Care{}, reaches, region, 3, bands);
+                RowNeeds needs;
+                needs.add(reaches);
+                const std::shared_ptr<FrameRows> read = open->window(needs.window(bands), 0);
+                const PlacedRows by_rows(read, reaches, 3);
+                const PlacedRows by_tiles(tiles, {}, reaches, 3);
                 for (std::size_t b = 0; b < bands.size(); ++b) {
-                    REQUIRE(by_rows.read(b).ok());
-                    REQUIRE(by_tiles.read(b).ok());
+                    const auto by_band = needs.of(bands);
+                    REQUIRE(read->require(by_band[b == 0 ? b : b - 1].first, by_band[b].second).ok());
                     for (const Rect& piece : pieces_of(bands[b], region, {256, 8})) {
                         std::vector<std::uint16_t> from_rows(std::size_t(piece.width * piece.height) * 3, 0);
                         std::vector<std::uint16_t> from_tiles = from_rows;

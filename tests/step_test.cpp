@@ -71,7 +71,7 @@ TEST_CASE("every pixel is worked on once, and bands finish in their order") {
         Notes notes;
         Job job;
         const Rect region{3, 5, 2090, 290};
-        REQUIRE(bring_in_step({pile, store, wanted(ids_of(pile)), region, 0}, job, notes).ok());
+        REQUIRE(bring_in_step({pile, store, takes_of(ids_of(pile)), region, 0}, job, notes).ok());
         CHECK(notes.pixels.size() == std::size_t(2090 * 290));
         CHECK(std::all_of(notes.pixels.begin(), notes.pixels.end(), [&](const auto& pixel) {
             const auto [y, x] = pixel.first;
@@ -100,7 +100,7 @@ TEST_CASE("frames of 8 bits stay in 8 until they are moved or converted") {
     for (const std::size_t keep : {std::size_t(0), plenty}) {
         FrameStore store(working_space(pile), {keep, plenty});
         Notes notes;
-        REQUIRE(bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 40, 60}, 0}, job, notes).ok());
+        REQUIRE(bring_in_step({pile, store, takes_of(ids_of(pile)), {0, 0, 40, 60}, 0}, job, notes).ok());
         CHECK(notes.narrow == std::set<int>{0, 1});
         CHECK(notes.wide == std::set<int>{2, 3, 4});
     }
@@ -115,7 +115,7 @@ TEST_CASE("a frame that breaks on its way stops all, with its name") {
     FrameStore store(working_space(pile), {0, plenty});
     Notes notes;
     Job job;
-    const Status done = bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 300, 900}, 0}, job, notes);
+    const Status done = bring_in_step({pile, store, takes_of(ids_of(pile)), {0, 0, 300, 900}, 0}, job, notes);
     REQUIRE_FALSE(done.ok());
     CHECK(done.failure().fault == Fault::input);
     CHECK(done.failure().file == victim.string());
@@ -129,7 +129,7 @@ TEST_CASE("a band that cannot be finished, and a stop, end the work") {
         Notes notes;
         Job job;
         notes.on_finish = [](const Band&) -> Status { return Failure{Fault::output, "", "the disk is full"}; };
-        const Status done = bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 30, 2000}, 0}, job, notes);
+        const Status done = bring_in_step({pile, store, takes_of(ids_of(pile)), {0, 0, 30, 2000}, 0}, job, notes);
         REQUIRE_FALSE(done.ok());
         CHECK(done.failure().english() == "the disk is full");
         CHECK(notes.finished.size() == 1);
@@ -141,7 +141,7 @@ TEST_CASE("a band that cannot be finished, and a stop, end the work") {
             job.stop();
             return Done{};
         };
-        const Status done = bring_in_step({pile, store, wanted(ids_of(pile)), {0, 0, 30, 2000}, 0}, job, notes);
+        const Status done = bring_in_step({pile, store, takes_of(ids_of(pile)), {0, 0, 30, 2000}, 0}, job, notes);
         REQUIRE_FALSE(done.ok());
         CHECK(done.failure().fault == Fault::stopped);
         CHECK(notes.finished.size() == 1);
@@ -169,9 +169,13 @@ TEST_CASE("placed rows are the warped frame, whatever the bands and wherever the
                 const RowReaches reaches(placed, 0, {120, 90}, region);
                 kernels::RowPlaces places(reaches.map(), {8, 108});
                 auto open = std::move(open_frame(file, 0, {Profile::srgb(), 3, {}})).value();
-                PlacedRows rows(open->window(reaches.window(bands), 2), reaches, region, 3, bands);
+                RowNeeds needs;
+                needs.add(reaches);
+                const std::shared_ptr<FrameRows> read = open->window(needs.window(bands), 2);
+                const PlacedRows rows(read, reaches, 3);
                 for (std::size_t b = 0; b < bands.size(); ++b) {
-                    REQUIRE(rows.read(b).ok());
+                    const auto by_band = needs.of(bands);
+                    REQUIRE(read->require(by_band[b == 0 ? b : b - 1].first, by_band[b].second).ok());
                     for (const Rect& piece : pieces_of(bands[b], region, {64, 8})) {
                         std::vector<std::uint16_t> samples(std::size_t(piece.width * piece.height) * 3);
                         std::vector<FrameRow> taken(std::size_t(piece.height));

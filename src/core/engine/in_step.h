@@ -8,23 +8,23 @@
 
 namespace bp {
 
-// A frame as it lies in one of the zones. Its rows are asked for between canvas rows `first` and `last` of the level
-// alone; outside it covers nothing.
-struct Wanted {
-    int id = 0;
+// A frame placed somewhere. A frame may be taken several times, and is decoded once. Its rows are asked for between
+// canvas rows `first` and `last` of the level alone; outside it covers nothing.
+struct Take {
+    int frame = 0;
     Zone zone = Zone::sky;
     Band rows = every_row;
+    double soften_px = 0;  // of level 0, see FrameStages::softened()
+    // Pixels of the canvas, level 0, that count where what is merged asks for votes: those at half and more. Null: all.
+    std::shared_ptr<const Mask> votes;
 };
-std::vector<Wanted> wanted(const std::vector<int>& ids, Zone zone = Zone::sky);
-
-// The pile's sensor spots in pictures of a level; null when there are none.
-SharedSpots spots_at(const Pile& pile, int level);
+std::vector<Take> takes_of(const std::vector<int>& frames, Zone zone = Zone::sky);
 
 struct InStep {
     const Pile& pile;
     FrameStore& store;
-    std::vector<Wanted> frames;  // in the order in which their rows are handed over
-    Rect region;                 // canvas pixels of `level`
+    std::vector<Take> takes;  // in the order in which their rows are handed over
+    Rect region;              // canvas pixels of `level`
     int level = 0;
 };
 
@@ -42,7 +42,7 @@ class StepWork {
     virtual ~StepWork() = default;
     // Once, before any row.
     virtual void begin([[maybe_unused]] const StripPlan& plan) {}
-    // Columns of canvas row y of every frame; rows begin at the first column. The columns of a row come in one piece or
+    // Columns of canvas row y of every take; rows begin at the first column. The columns of a row come in one piece or
     // in several. Called from several threads at once, in any order within two bands that follow.
     virtual void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) = 0;
     // All rows of a band are done. Called in order, one call at a time, while rows of the next band are made.

@@ -42,7 +42,19 @@ std::pair<int, int> RowReaches::of(const Band& band) const {
     return out;
 }
 
-std::vector<std::pair<int, int>> RowReaches::of(const std::vector<Band>& bands) const {
+std::pair<int, int> RowNeeds::of(const Band& band) const {
+    const int height = takes_.front().first->frame().height;
+    std::pair<int, int> out{height, 0};
+    for (const auto& [take, beside] : takes_) {
+        const auto [first, last] = take->of(band);
+        if (first >= last) continue;
+        out = {std::min(out.first, std::max(0, first - beside)), std::max(out.second, std::min(height, last + beside))};
+    }
+    return out;
+}
+
+std::vector<std::pair<int, int>> RowNeeds::of(const std::vector<Band>& bands) const {
+    const int height = takes_.front().first->frame().height;
     std::vector<std::pair<int, int>> out;
     out.reserve(bands.size());
     for (const Band& band : bands) out.push_back(of(band));
@@ -50,14 +62,14 @@ std::vector<std::pair<int, int>> RowReaches::of(const std::vector<Band>& bands) 
     // What no band reads any more is not decoded either.
     int reached = 0;
     for (auto& [first, last] : out) {
-        if (last == 0 && first == frame_.height) first = reached;
+        if (last == 0 && first == height) first = reached;
         last = std::max(first, last);
         reached = last;
     }
     return out;
 }
 
-int RowReaches::window(const std::vector<Band>& bands) const {
+int RowNeeds::window(const std::vector<Band>& bands) const {
     const auto by_band = of(bands);
     int most = 1;
     for (std::size_t b = 0; b < by_band.size(); ++b) {
@@ -66,36 +78,24 @@ int RowReaches::window(const std::vector<Band>& bands) const {
     return most;
 }
 
-bool RowReaches::lies_across() const {
-    return std::any_of(rows_.begin(), rows_.end(),
-                       [&](const auto& row) { return (row.second - row.first) * 10 > frame_.height; });
+bool RowNeeds::lies_across() const {
+    const int height = takes_.front().first->frame().height;
+    const Rect& region = takes_.front().first->region();
+    for (int y = region.top; y < region.bottom(); ++y) {
+        const auto [first, last] = of(Band{y, y + 1});
+        if (last - first > 1 && (last - first) * 10 > height) return true;
+    }
+    return false;
 }
 
-PlacedRows::PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
-                       const std::vector<Band>& bands)
-    : rows_(std::move(rows)),
-      reaches_(std::move(reaches)),
-      region_(region),
-      channels_(channels),
-      by_band_(reaches_.of(bands)) {}
+PlacedRows::PlacedRows(std::shared_ptr<const FrameRows> rows, const RowReaches& reaches, int channels)
+    : rows_(std::move(rows)), reaches_(&reaches), channels_(channels) {}
 
-PlacedRows::PlacedRows(SharedTiles tiles, Care care, RowReaches reaches, const Rect& region, int channels,
-                       const std::vector<Band>& bands)
-    : tiles_(std::move(tiles)),
-      care_(std::move(care)),
-      reaches_(std::move(reaches)),
-      region_(region),
-      channels_(channels),
-      by_band_(reaches_.of(bands)) {}
-
-Status PlacedRows::read(std::size_t index) {
-    if (rows_) return rows_->require(by_band_[index == 0 ? index : index - 1].first, by_band_[index].second);
-    if (index >= 2) tiles_->let_go(by_band_[index - 2].first, by_band_[index - 2].second);
-    return Done{};
-}
+PlacedRows::PlacedRows(SharedTiles tiles, Stages stages, const RowReaches& reaches, int channels)
+    : tiles_(std::move(tiles)), stages_(std::move(stages)), reaches_(&reaches), channels_(channels) {}
 
 void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const {
-    if (!reaches_.resampled()) {
+    if (!reaches_->resampled()) {
         for (int y = piece.top; y < piece.bottom(); ++y) rows[y - piece.top] = own_row(piece, y);
         return;
     }
@@ -104,7 +104,7 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
     work.spans.clear();
     bool any = false;
     for (int i = 0; i < piece.height; ++i) {
-        const Span covered = reaches_.span_of(piece.top + i);
+        const Span covered = reaches_->span_of(piece.top + i);
         Span span{std::max(covered.begin, piece.left), std::min(covered.end, piece.right())};
         if (span.empty()) span = {};
         any = any || !span.empty();
@@ -113,7 +113,7 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
         work.spans.push_back(span);
     }
     if (!any) return;
-    kernels::RowPlaces places(reaches_.map(), {piece.left, piece.right()});
+    kernels::RowPlaces places(reaches_->map(), {piece.left, piece.right()});
     work.source.narrow.clear();
     work.source.wide.clear();
     if (rows_)
@@ -130,7 +130,7 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
 
 FrameRow PlacedRows::own_row(const Rect& piece, int y) const {
     const Size size = rows_->size();
-    if (y >= size.height || !reaches_.wanted(y)) return {};
+    if (y >= size.height || !reaches_->wanted(y)) return {};
     const SourceRow row = rows_->row(y);
     const std::ptrdiff_t left = std::ptrdiff_t(piece.left - rows_->left()) * channels_;
     return {row.narrow ? row.narrow + left : nullptr,
@@ -139,7 +139,7 @@ FrameRow PlacedRows::own_row(const Rect& piece, int y) const {
 }
 
 void PlacedRows::rows_for(const Rect& piece, AtHand& out) const {
-    const auto [first, last] = reaches_.of(Band{piece.top, piece.bottom()});
+    const auto [first, last] = reaches_->of(Band{piece.top, piece.bottom()});
     out.area = {0, first, rows_->size().width, last - first};
     for (int y = first; y < last; ++y) {
         const SourceRow row = rows_->row(y);
@@ -165,48 +165,20 @@ void PlacedRows::box_for(const Rect& piece, kernels::RowPlaces& places, Workspac
         low_y = std::min(low_y, std::clamp(down.first, 0, size.height - 1));
         high_y = std::max(high_y, std::clamp(down.last, 0, size.height - 1));
     }
-    Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
-    // What mending looks at beside the box.
-    if (care_.hot) box = intersect({box.left - 1, box.top - 1, box.width + 2, box.height + 2}, whole(size));
-    const std::size_t samples = std::size_t(box.width) * std::size_t(channels_);
-    const std::size_t box_stride = std::size_t(box.width) * tiles_->pixel_bytes();
-    work.bytes.resize(std::size_t(box.height) * box_stride / 2 + 1);
-    auto* bytes = reinterpret_cast<std::uint8_t*>(work.bytes.data());
-    tiles_->read(box, bytes, box_stride);
-    std::uint8_t* narrow = tiles_->bits() == 8 ? bytes : nullptr;
-    std::uint16_t* wide = narrow ? nullptr : work.bytes.data();
-    if (care_.sensor.any()) {
-        work.undone.resize(std::size_t(box.height) * samples);
-        for (int y = 0; y < box.height; ++y) {
-            const std::size_t at = std::size_t(y) * samples;
-            std::uint16_t* out = &work.undone[at];
-            if (narrow)
-                sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, narrow + at, out);
-            else
-                sensor_row(care_.sensor, box.top + y, box.left, box.width, channels_, wide + at, out);
-        }
-        narrow = nullptr;
-        wide = work.undone.data();
-    }
-    if (care_.hot && narrow) mend_box(*care_.hot, box, size.height, channels_, narrow, samples);
-    if (care_.hot && wide) mend_box(*care_.hot, box, size.height, channels_, wide, samples);
-    if (care_.evener) {
-        work.evened.resize(std::size_t(box.height) * samples);
-        const std::size_t pixels = std::size_t(box.height) * std::size_t(box.width);
-        if (narrow)
-            care_.evener->run(narrow, pixels, work.evened.data());
-        else
-            care_.evener->run(wide, pixels, work.evened.data());
-        narrow = nullptr;
-        wide = work.evened.data();
-    }
+    const Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
+    const Samples from = tiles_->bits() == 8 ? Samples::narrow : Samples::wide;
+    const void* made = work.box.make(stages_, from, channels_, size, box, [&](const Rect& area, void* out) {
+        tiles_->read(area, static_cast<std::uint8_t*>(out), std::size_t(area.width) * tiles_->pixel_bytes());
+    });
+    const std::size_t stride = std::size_t(box.width) * std::size_t(channels_);
     AtHand& out = work.source;
     out.area = box;
     for (int y = 0; y < box.height; ++y) {
-        if (narrow)
-            out.narrow.push_back(narrow + std::size_t(y) * samples);
+        const std::size_t at = std::size_t(y) * stride;
+        if (made_by(stages_, from) == Samples::narrow)
+            out.narrow.push_back(static_cast<const std::uint8_t*>(made) + at);
         else
-            out.wide.push_back(wide + std::size_t(y) * samples);
+            out.wide.push_back(static_cast<const std::uint16_t*>(made) + at);
     }
 }
 

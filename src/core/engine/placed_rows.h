@@ -7,9 +7,7 @@
 #include <utility>
 #include <vector>
 
-#include "engine/evened.h"
-#include "engine/mended.h"
-#include "engine/sensor.h"
+#include "engine/stages.h"
 #include "engine/tiled_frame.h"
 #include "merge/row.h"
 
@@ -32,14 +30,9 @@ class RowReaches {
     kernels::Span span_of(int y) const { return spans_[std::size_t(y - region_.top)]; }
     // Frame rows [first, second) that a band reads; {height, 0} where it reads none.
     std::pair<int, int> of(const Band& band) const;
-    // The same for bands that follow each other, with `first` lowered to what any later band still reads.
-    std::vector<std::pair<int, int>> of(const std::vector<Band>& bands) const;
-    // Rows that must be held at once to go through the bands: while a band is made ready the one before it is still
-    // being merged.
-    int window(const std::vector<Band>& bands) const;
-    // True when a canvas row reads so many rows of the frame that holding them all is a waste: a tenth of it.
-    bool lies_across() const;
     bool wanted(int y) const { return y >= wanted_.first && y < wanted_.second; }
+    Size frame() const { return frame_; }
+    const Rect& region() const { return region_; }
 
   private:
     std::optional<kernels::SourceMap> map_;
@@ -50,28 +43,40 @@ class RowReaches {
     std::vector<std::pair<int, int>> rows_;  // the same
 };
 
-// What is done to the samples of a frame before it is placed, in this order; each may be nothing.
-struct Care {
-    SensorWork sensor;
-    SharedHotPixels hot;
-    SharedEvener evener;
+// The rows of one frame that its takes read between them.
+class RowNeeds {
+  public:
+    // A take, and the rows that are read above and below what it reaches. It must live as long as this.
+    void add(const RowReaches& take, int beside = 0) { takes_.emplace_back(&take, beside); }
+    bool any() const { return !takes_.empty(); }
+    // Frame rows [first, second) for bands that follow each other, with `first` lowered to what any later band still
+    // reads.
+    std::vector<std::pair<int, int>> of(const std::vector<Band>& bands) const;
+    // Rows that must be held at once to go through the bands: while a band is made ready the one before it is still
+    // being merged.
+    int window(const std::vector<Band>& bands) const;
+    // True when a canvas row reads rows that lie so far apart that holding all between them is a waste: a tenth of the
+    // frame.
+    bool lies_across() const;
+
+  private:
+    std::pair<int, int> of(const Band& band) const;
+
+    std::vector<std::pair<const RowReaches*, int>> takes_;
 };
 
-// Rows that need no resampling are handed through, in 8 bits where the file has 8.
+// One take: a frame's rows on the canvas. Rows that need no resampling are handed through, in 8 bits where the file has
+// 8.
 class PlacedRows {
   public:
-    PlacedRows(std::unique_ptr<FrameRows> rows, RowReaches reaches, const Rect& region, int channels,
-               const std::vector<Band>& bands);
-    // A frame that is resampled from tiles, which need no window.
-    PlacedRows(SharedTiles tiles, Care care, RowReaches reaches, const Rect& region, int channels,
-               const std::vector<Band>& bands);
+    // Of rows that are ready wherever a piece reads them.
+    PlacedRows(std::shared_ptr<const FrameRows> rows, const RowReaches& reaches, int channels);
+    // Of tiles, for a frame that is resampled: `stages` are done to what a piece reads.
+    PlacedRows(SharedTiles tiles, Stages stages, const RowReaches& reaches, int channels);
 
-    // Makes band number `index` ready. May run while pieces of band index - 1 are taken by others.
-    Status read(std::size_t index);
-    bool resampled() const { return reaches_.resampled(); }
-    // The rows of `piece`, which lies in a band that is ready: rows[i] is that of canvas row piece.top + i and begins
-    // at column piece.left. A frame that is resampled puts them into `samples`, which has room for the piece. Any
-    // thread.
+    bool resampled() const { return reaches_->resampled(); }
+    // The rows of `piece`: rows[i] is that of canvas row piece.top + i and begins at column piece.left. A frame that is
+    // resampled puts them into `samples`, which has room for the piece. Any thread.
     void take(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const;
 
   private:
@@ -85,22 +90,18 @@ class PlacedRows {
     struct Workspace {
         std::vector<kernels::Span> spans;  // of the rows of a piece
         AtHand source;
-        // Of what comes from tiles.
-        std::vector<std::uint16_t> bytes;  // aligned for either kind of sample
-        std::vector<std::uint16_t> undone, evened;
+        StagedBox box;  // of what comes from tiles
     };
 
     FrameRow own_row(const Rect& piece, int y) const;
     void rows_for(const Rect& piece, AtHand& out) const;
     void box_for(const Rect& piece, kernels::RowPlaces& places, Workspace& work) const;
 
-    std::unique_ptr<FrameRows> rows_;  // or
+    std::shared_ptr<const FrameRows> rows_;  // or
     SharedTiles tiles_;
-    Care care_;  // of tiles
-    RowReaches reaches_;
-    Rect region_;
+    Stages stages_;  // of tiles
+    const RowReaches* reaches_;
     int channels_;
-    std::vector<std::pair<int, int>> by_band_;
 };
 
 }  // namespace bp

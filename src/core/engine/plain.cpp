@@ -4,8 +4,7 @@
 #include <cmath>
 
 #include "engine/darks.h"
-#include "engine/evened.h"
-#include "engine/mended.h"
+#include "engine/frame_stages.h"
 #include "engine/render.h"
 #include "kernels/warp.h"
 
@@ -101,59 +100,63 @@ std::uint16_t merge_one_sample(Mode mode, const LightCurve& curve, int step, std
     return curve.sample(sum / double(values.size()));
 }
 
-// Less its darks, and with the shadows of spots lifted.
-Result<Raster16> read_undone(const Pile& pile, const Frame& frame, Job& job) {
+// The mean of the darks, in the samples of the pile.
+Result<Raster16> plain_mean(const Pile& pile, const std::vector<int>& ids, Job& job) {
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    std::vector<Raster16> pictures;
+    for (const int id : ids) {
+        Result<Raster16> dark = read_frame(*find_frame(pile, id)->file, 0, working_space(pile), job);
+        if (!dark.ok()) return dark.failure();
+        pictures.push_back(std::move(dark).value());
+    }
+    Raster16 out(pictures.front().size(), pile.channels);
+    for (std::size_t i = 0; i < out.data().size(); ++i) {
+        double sum = 0;
+        for (const Raster16& dark : pictures) sum += curve.light(dark.data()[i]);
+        out.data()[i] = curve.sample(sum / double(pictures.size()));
+    }
+    return out;
+}
+
+// The whole frame after its stages.
+Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone) {
+    Job job;
     const DarkChoice darks = darks_of(pile, frame);
     RawDarkUse of_mosaic;
+    SharedRaster dark;
     FrameStore store(working_space(pile), {0, std::size_t(1) << 32});
     if (!darks.ids.empty() && dark_of_mosaic(frame)) {
         Result<RawDarkUse> use = raw_dark_for(pile, darks, store);
         if (!use.ok()) return use.failure();
         of_mosaic = use.value();
+    } else if (!darks.ids.empty()) {
+        Result<Raster16> mean = plain_mean(pile, darks.ids, job);
+        if (!mean.ok()) return mean.failure();
+        dark = std::make_shared<const Raster16>(std::move(mean).value());
     }
     Result<FramePixels> read = read_pixels(*frame.file, 0, working_space(pile), job, of_mosaic);
     if (!read.ok()) return read.failure();
-    Raster16 picture = read.value().widened();
-    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
-    if (!darks.ids.empty() && !dark_of_mosaic(frame)) {
-        std::vector<Raster16> pictures;
-        for (const int id : darks.ids) {
-            Result<Raster16> dark = read_frame(*find_frame(pile, id)->file, 0, working_space(pile), job);
-            if (!dark.ok()) return dark.failure();
-            pictures.push_back(std::move(dark).value());
+    const FramePixels& pixels = read.value();
+    const Size size = pixels.size();
+    const Samples from = pixels.row(0).narrow ? Samples::narrow : Samples::wide;
+    const Stages stages = FrameStages(pile, 0).of(frame, dark, darks.scale, from);
+    const std::size_t row = std::size_t(size.width) * std::size_t(pile.channels);
+    StagedBox box;
+    const void* made = box.make(stages, from, pile.channels, size, whole(size), [&](const Rect& all, void* out) {
+        for (int y = 0; y < all.height; ++y) {
+            const SourceRow samples = pixels.row(y);
+            if (samples.narrow)
+                std::copy_n(samples.narrow, row, static_cast<std::uint8_t*>(out) + std::size_t(y) * row);
+            else
+                std::copy_n(samples.wide, row, static_cast<std::uint16_t*>(out) + std::size_t(y) * row);
         }
-        for (std::size_t i = 0; i < picture.data().size(); ++i) {
-            double sum = 0;
-            for (const Raster16& dark : pictures) sum += curve.light(dark.data()[i]);
-            const double below = curve.light(curve.sample(sum / double(pictures.size())));
-            picture.data()[i] = curve.sample(std::max(0.0, curve.light(picture.data()[i]) - darks.scale * below));
-        }
-    }
-    if (!pile.spots) return picture;
-    for (const SensorSpot& spot : *pile.spots)
-        for (int y = spot.area.top; y < spot.area.bottom(); ++y)
-            for (int x = spot.area.left; x < spot.area.right(); ++x)
-                for (int c = 0; c < pile.channels; ++c) {
-                    std::uint16_t& v = picture.at(x, y, c);
-                    const double passes = spot.passes->at(x - spot.area.left, y - spot.area.top, 0) / 65535.0;
-                    v = curve.sample(curve.light(v) / passes);
-                }
-    return picture;
-}
-
-Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone) {
-    Job job;
-    Result<Raster16> picture = read_undone(pile, frame, job);
-    if (!picture.ok()) return picture.failure();
-    if (pile.hot)
-        mend_box(*pile.hot, whole(picture.value().size()), picture.value().height(), pile.channels,
-                 picture.value().data().data(), std::size_t(picture.value().row_samples()));
-    if (const SharedEvener evener = Eveners(pile).of(frame, 16)) {
-        Raster16& samples = picture.value();
-        evener->run(samples.clone().data().data(), std::size_t(samples.width()) * std::size_t(samples.height()),
-                    samples.data().data());
-    }
-    return Placed{&frame, std::move(picture).value(), placement(pile, frame, zone)};
+    });
+    Raster16 picture(size, pile.channels);
+    const bool narrow = made_by(stages, from) == Samples::narrow;
+    for (std::size_t i = 0; i < picture.data().size(); ++i)
+        picture.data()[i] = narrow ? kernels::to_16(static_cast<const std::uint8_t*>(made)[i])
+                                   : static_cast<const std::uint16_t*>(made)[i];
+    return Placed{&frame, std::move(picture), placement(pile, frame, zone)};
 }
 
 double share_of_sky(const Pile& pile, int x, int y) {

@@ -41,22 +41,20 @@ Size piece_for(std::size_t resampled, const Rect& region, int channels) {
     return {std::clamp(int(cached_bytes / column) / step * step, least, most), rows};
 }
 
-StripPlan plan_for(const std::vector<FrameCost>& frames, const Rect& region, int channels, int height) {
+StripPlan plan_for(const std::vector<RowCost>& costs, std::size_t resampled, const Rect& region, int channels,
+                   int height) {
     StripPlan out;
-    const auto resampled =
-        std::count_if(frames.begin(), frames.end(), [](const FrameCost& f) { return f.reaches->resampled(); });
-    out.piece = piece_for(std::size_t(resampled), region, channels);
+    out.piece = piece_for(resampled, region, channels);
     out.bands = bands_of(region, height);
     out.band_rows = std::min(height, region.height);
     const std::size_t canvas_row = std::size_t(region.width) * std::size_t(channels) * sizeof(std::uint16_t);
     out.peak_bytes = program_bytes + bands_of_result * std::size_t(out.band_rows) * canvas_row;
-    for (const FrameCost& frame : frames) {
-        out.windows.push_back(frame.row_bytes > 0 ? frame.reaches->window(out.bands) : 0);
-        out.peak_bytes += frame.decoder_bytes + std::size_t(out.windows.back()) * frame.row_bytes;
+    for (const RowCost& cost : costs) {
+        out.windows.push_back(cost.row_bytes > 0 ? cost.needs.window(out.bands) : 0);
+        out.peak_bytes += cost.fixed_bytes + std::size_t(out.windows.back()) * cost.row_bytes;
     }
-    if (resampled > 0)
-        out.peak_bytes += std::size_t(threads_at_work()) * std::size_t(resampled) * std::size_t(out.piece.width) *
-                          std::size_t(out.piece.height) * std::size_t(channels) * sizeof(std::uint16_t);
+    out.peak_bytes += std::size_t(threads_at_work()) * resampled * std::size_t(out.piece.width) *
+                      std::size_t(out.piece.height) * std::size_t(channels) * sizeof(std::uint16_t);
     return out;
 }
 
@@ -79,15 +77,15 @@ std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece) {
     return out;
 }
 
-Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,
-                              std::size_t budget_bytes) {
+Result<StripPlan> plan_strips(const std::vector<RowCost>& costs, std::size_t frames, std::size_t resampled,
+                              const Rect& region, int channels, std::size_t budget_bytes) {
     StripPlan plan;
     for (const int height : heights) {
-        plan = plan_for(frames, region, channels, height);
+        plan = plan_for(costs, resampled, region, channels, height);
         const bool comfortable = plan.peak_bytes <= StripPlan::comfortable_bytes || height <= enough_rows;
         if (comfortable && plan.peak_bytes <= budget_bytes) return plan;
     }
-    return too_little_memory(frames.size(), plan.peak_bytes, budget_bytes);
+    return too_little_memory(frames, plan.peak_bytes, budget_bytes);
 }
 
 }  // namespace bp

@@ -9,11 +9,11 @@
 
 namespace bp {
 
-// What the plan must know of a frame that is read in step with the others.
-struct FrameCost {
-    const RowReaches* reaches = nullptr;
-    std::size_t row_bytes = 0;      // of a row that is held; 0 when the whole frame is in memory already
-    std::size_t decoder_bytes = 0;  // that its open decoder takes
+// What the plan must know of rows that are read in step with others.
+struct RowCost {
+    RowNeeds needs;
+    std::size_t row_bytes = 0;    // of a row that is held; 0 when the whole frame is in memory already
+    std::size_t fixed_bytes = 0;  // whatever the height: an open decoder, rows that stages read above and below
 };
 
 struct StripPlan {
@@ -25,17 +25,18 @@ struct StripPlan {
     // What one thread resamples and merges at a time: a row where nothing is resampled, else so little of all frames
     // that it stays in the caches between the two. Pieces begin at multiples of this on the canvas.
     Size piece;
-    std::vector<int> windows;    // rows held of each frame
+    std::vector<int> windows;    // rows held for each cost
     std::size_t peak_bytes = 0;  // what all of it will take, by reckoning
     int frames_in_scratch = 0;   // that come from the scratch disk
 };
 
-// The highest bands that the budget allows, but no higher than makes a merge faster. Fails with a sentence that says
-// how much is needed when not even the lowest band fits.
-Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::size_t budget_bytes);
 // The pieces of a band.
 std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece);
-Result<StripPlan> plan_strips(const std::vector<FrameCost>& frames, const Rect& region, int channels,
-                              std::size_t budget_bytes);
+// The highest bands that the budget allows, but no higher than makes a merge faster. `frames` is what a failure counts,
+// `resampled` the takes that are resampled. Fails with a sentence that says how much is needed when not even the lowest
+// band fits.
+Result<StripPlan> plan_strips(const std::vector<RowCost>& costs, std::size_t frames, std::size_t resampled,
+                              const Rect& region, int channels, std::size_t budget_bytes);
+Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::size_t budget_bytes);
 
 }  // namespace bp

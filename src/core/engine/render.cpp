@@ -14,9 +14,13 @@ constexpr int step_of_8_bits = 257;
 
 MergeTools tools_for(const Pile& pile, const std::vector<int>& ids) {
     MergeTools tools{
-        pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded(), {}, 1};
+        pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded(),
+        {},
+        0,
+        1};
     for (const int id : ids) {
         const Frame& frame = *find_frame(pile, id);
+        if (id == pile.reference) tools.reference = int(tools.strength_tables.size());
         tools.strength_tables.push_back(strength_table(frame.strength, tools.curve));
         if (frame.file->facts.bits == 8) tools.step = step_of_8_bits;
     }
@@ -130,13 +134,13 @@ class Gathering {
     };
     Places add(int id) { return {add(id, Zone::sky), zones_ ? add(id, Zone::land) : 0}; }
     std::size_t add(int id, Zone zone) {
-        const auto known =
-            std::find_if(frames_.begin(), frames_.end(), [&](const Wanted& w) { return w.id == id && w.zone == zone; });
+        const auto known = std::find_if(frames_.begin(), frames_.end(),
+                                        [&](const Take& t) { return t.frame == id && t.zone == zone; });
         const auto at = std::size_t(known - frames_.begin());
-        if (known == frames_.end()) frames_.push_back({id, zone, rows_[zone]});
+        if (known == frames_.end()) frames_.push_back({id, zone, rows_[zone], 0, nullptr});
         return at;
     }
-    const std::vector<Wanted>& frames() const { return frames_; }
+    const std::vector<Take>& frames() const { return frames_; }
 
     // A frame as its zones lie; `scratch` may hold it.
     FrameRow row(const std::vector<FrameRow>& rows, const Places& at, const SkyRow& share, int channels,
@@ -147,7 +151,7 @@ class Gathering {
   private:
     bool zones_;
     std::map<Zone, Band> rows_;
-    std::vector<Wanted> frames_;
+    std::vector<Take> frames_;
 };
 
 // Composes rows of the picture: every zone is merged from its frames, parts lie over.
@@ -166,7 +170,7 @@ class Composer final : public StepWork {
         for (const Part* part : showing(pile)) parts_.emplace_back(part, gathering_.add(part->frame));
     }
 
-    const std::vector<Wanted>& frames() const { return gathering_.frames(); }
+    const std::vector<Take>& frames() const { return gathering_.frames(); }
 
     void begin(const StripPlan& plan) override { sink_.begin(plan); }
     void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
@@ -221,7 +225,7 @@ class PartsLayer final : public StepWork {
         : pile_(pile), region_(region), level_(level), base_(base), gathering_(pile, region, level) {
         for (const Part* part : parts) parts_.emplace_back(part, gathering_.add(part->frame));
     }
-    const std::vector<Wanted>& frames() const { return gathering_.frames(); }
+    const std::vector<Take>& frames() const { return gathering_.frames(); }
     void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
         const SkyRow share(pile_, level_, y, columns);
         std::vector<std::uint16_t> scratch;
@@ -248,7 +252,7 @@ class OneFrame final : public StepWork {
         : pile_(pile), region_(region), level_(level), out_(out), gathering_(pile, region, level) {
         at_ = gathering_.add(frame);
     }
-    const std::vector<Wanted>& frames() const { return gathering_.frames(); }
+    const std::vector<Take>& frames() const { return gathering_.frames(); }
     void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
         const SkyRow share(pile_, level_, y, columns);
         std::vector<std::uint16_t> together;

@@ -27,26 +27,28 @@ HotPixels find_hot_pixels(const Raster16& minimum, const LightCurve& curve);
 // The same pixels in pictures of `level`: each that holds one.
 HotPixels at_level(const HotPixels& pixels, int level);
 
-// Replaces the pixels of row y in [left, left + columns) by the mean of their neighbours above, below and beside that
-// are not hot. `row(v)` gives the samples of row v from column `left` on, for v from y - 1 to y + 1 inside [0, height).
-template <class T, class Row>
-void mend_row(const HotPixels& pixels, int y, int left, int columns, int height, int channels, const Row& row, T* out) {
+// Replaces those of the pixels of row y in [begin, end) by the mean of their neighbours above, below and beside that
+// are not hot. `sample(x, v, c)` is that of the frame, one pixel around what is asked for; `out` begins at pixel
+// `begin`.
+template <class T, class Sample>
+void mend_row(const HotPixels& pixels, int y, int begin, int end, Size frame, int channels, const Sample& sample,
+              T* out) {
     const auto before = [](const HotPixel& a, const HotPixel& b) { return a.y != b.y ? a.y < b.y : a.x < b.x; };
     const auto is_hot = [&](int x, int v) {
         return std::binary_search(pixels.begin(), pixels.end(), HotPixel{x, v}, before);
     };
-    auto here = std::lower_bound(pixels.begin(), pixels.end(), HotPixel{left, y}, before);
-    for (; here != pixels.end() && here->y == y && here->x < left + columns; ++here) {
+    auto here = std::lower_bound(pixels.begin(), pixels.end(), HotPixel{begin, y}, before);
+    for (; here != pixels.end() && here->y == y && here->x < end; ++here) {
         const int x = here->x;
         const HotPixel around[] = {{x, y - 1}, {x - 1, y}, {x + 1, y}, {x, y + 1}};
         for (int c = 0; c < channels; ++c) {
             unsigned sum = 0, count = 0;
             for (const HotPixel& p : around) {
-                if (p.x < left || p.x >= left + columns || p.y < 0 || p.y >= height || is_hot(p.x, p.y)) continue;
-                sum += row(p.y)[(p.x - left) * channels + c];
+                if (p.x < 0 || p.x >= frame.width || p.y < 0 || p.y >= frame.height || is_hot(p.x, p.y)) continue;
+                sum += sample(p.x, p.y, c);
                 ++count;
             }
-            if (count > 0) out[(x - left) * channels + c] = T((sum + count / 2) / count);
+            if (count > 0) out[(x - begin) * channels + c] = T((sum + count / 2) / count);
         }
     }
 }

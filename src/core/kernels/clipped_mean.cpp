@@ -1,5 +1,4 @@
 #include <algorithm>
-#include <bit>
 #include <limits>
 #include <vector>
 
@@ -30,18 +29,6 @@ class Distances {
     std::vector<const T*> rows_;
 };
 
-// Values that stand apart are few: all are summed, and those taken back.
-template <class T, class Light>
-void take_back(const T* row, const StrayBits& bits, const Light* light, LightSums& sums,
-               std::array<std::uint32_t, sum_block>& voters) {
-    for (std::size_t word = 0; word < bits.size(); ++word)
-        for (std::uint64_t left = bits[word]; left != 0; left &= left - 1) {
-            const std::size_t i = word * 64 + std::size_t(std::countr_zero(left));
-            sums[i] -= light[row[i]];
-            --voters[i];
-        }
-}
-
 template <class T, class Light>
 void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, const LightCurve& curve, int step,
                      std::uint16_t* out) {
@@ -51,7 +38,6 @@ void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, cons
     std::array<T, sum_block> reach{};
     std::array<std::uint32_t, sum_block> voters{};
     Distances<T> apart(rows.size());
-    StrayBits bits{};
     std::vector<const T*> pieces(rows.size());
     for (std::size_t begin = 0; begin < samples; begin += sum_block) {
         const std::size_t here = std::min(sum_block, samples - begin);
@@ -63,10 +49,8 @@ void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, cons
         for (std::size_t i = 0; i < here; ++i) reach[i] = T(std::min(largest, clip_reach(spread[i], step) / unit<T>));
         sum_light(rows, begin, here, curve, sums);
         voters.fill(std::uint32_t(rows.size()));
-        for (std::size_t k = 0; k < rows.size(); ++k) {
-            strays(apart.row(k), reach.data(), here, bits);
-            take_back(pieces[k], bits, light, sums, voters);
-        }
+        for (std::size_t k = 0; k < rows.size(); ++k)
+            take_back_strays(pieces[k], apart.row(k), reach.data(), here, light, sums, voters);
         for (std::size_t i = 0; i < here; ++i)
             out[begin + i] = curve.sample(double(std::int64_t(sums[i])) / double(voters[i]));
     }

@@ -435,11 +435,25 @@ void lower_middle_of(Rows<T> rows, std::size_t samples, T* out) {
     });
 }
 
+template <class T>
+void middles_of(Rows<T> rows, std::size_t samples, T* low, T* high) {
+    by_blocks(rows, samples, [low, high](const Middle<T>& middle, std::size_t count, std::size_t from) {
+        std::copy_n(middle.low.begin(), count, low + from);
+        std::copy_n(middle.high.begin(), count, high + from);
+    });
+}
+
 void median_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
     median_of(rows, samples, out);
 }
 void median_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
     median_of(rows, samples, out);
+}
+void middles_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* low, std::uint8_t* high) {
+    middles_of(rows, samples, low, high);
+}
+void middles_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* low, std::uint16_t* high) {
+    middles_of(rows, samples, low, high);
 }
 void lower_middle_8(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* out) {
     lower_middle_of(rows, samples, out);
@@ -457,6 +471,8 @@ namespace bp::kernels {
 
 HWY_EXPORT(median_8);
 HWY_EXPORT(median_16);
+HWY_EXPORT(middles_8);
+HWY_EXPORT(middles_16);
 HWY_EXPORT(lower_middle_8);
 HWY_EXPORT(lower_middle_16);
 
@@ -465,6 +481,13 @@ void median(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
 }
 void median(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) {
     HWY_DYNAMIC_DISPATCH(median_16)(rows, samples, out);
+}
+
+void middles(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* low, std::uint8_t* high) {
+    HWY_DYNAMIC_DISPATCH(middles_8)(rows, samples, low, high);
+}
+void middles(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* low, std::uint16_t* high) {
+    HWY_DYNAMIC_DISPATCH(middles_16)(rows, samples, low, high);
 }
 
 void lower_middle(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* out) {

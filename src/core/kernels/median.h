@@ -17,7 +17,11 @@ namespace bp::kernels {
 void median(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out);
 void median(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out);
 
-// The same, but of an even number the lower of the two middle values, and in the rows' own bits.
+// Both middle values, in the rows' own bits; of an odd number they are one.
+void middles(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* low, std::uint8_t* high);
+void middles(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* low, std::uint16_t* high);
+
+// The lower of them alone.
 void lower_middle(Rows<std::uint8_t> rows, std::size_t samples, std::uint8_t* out);
 void lower_middle(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out);
 

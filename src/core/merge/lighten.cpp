@@ -11,16 +11,31 @@ namespace {
 template <class T>
 void lighten(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
     std::vector<const T*> full;
-    for (std::size_t k = 0; k < in.rows.size(); ++k)
-        if (!tools.strength_tables[std::size_t(in.numbers[k])]) full.push_back(in.rows[k]);
+    std::vector<const std::uint8_t*> votes;
+    const auto strength = [&](std::size_t k) { return tools.strength_tables[std::size_t(in.numbers[k])].get(); };
+    for (std::size_t k = 0; k < in.rows.size(); ++k) {
+        if (strength(k)) continue;
+        full.push_back(in.rows[k]);
+        if (!in.votes.empty()) votes.push_back(in.votes[k]);
+    }
     if (full.empty())
         std::fill_n(out, in.samples, std::uint16_t{0});
-    else
+    else if (votes.empty())
         kernels::maximum(kernels::Rows<T>(full), in.samples, out);
+    else
+        kernels::maximum(kernels::Rows<T>(full), votes, in.samples, out);
     if (full.size() == in.rows.size()) return;
-    for (std::size_t k = 0; k < in.rows.size(); ++k)
-        if (const auto& strength = tools.strength_tables[std::size_t(in.numbers[k])])
-            kernels::raise_to_mapped(in.rows[k], strength->data(), in.samples, out);
+    std::vector<T> voted;
+    for (std::size_t k = 0; k < in.rows.size(); ++k) {
+        if (!strength(k)) continue;
+        const T* row = in.rows[k];
+        if (!in.votes.empty() && in.votes[k]) {
+            voted.resize(in.samples);
+            kernels::where_voted(row, in.votes[k], T(0), in.samples, voted.data());
+            row = voted.data();
+        }
+        kernels::raise_to_mapped(row, strength(k)->data(), in.samples, out);
+    }
 }
 
 }  // namespace

@@ -11,29 +11,38 @@
 namespace bp {
 namespace {
 
+// Every sample votes, or not: kernels have a form for each.
+template <class T, class Kernel, class... Rest>
+void merge_with(const Kernel& kernel, const MergeInput<T>& in, const Rest&... rest) {
+    if (in.votes.empty())
+        kernel(in.rows, in.samples, rest...);
+    else
+        kernel(in.rows, in.votes, in.samples, rest...);
+}
+
 template <class T>
 void merge_maximum(const MergeInput<T>& in, const MergeTools&, std::uint16_t* out) {
-    kernels::maximum(in.rows, in.samples, out);
+    merge_with([](auto... all) { kernels::maximum(all...); }, in, out);
 }
 
 template <class T>
 void merge_minimum(const MergeInput<T>& in, const MergeTools&, std::uint16_t* out) {
-    kernels::minimum(in.rows, in.samples, out);
+    merge_with([](auto... all) { kernels::minimum(all...); }, in, out);
 }
 
 template <class T>
 void merge_median(const MergeInput<T>& in, const MergeTools&, std::uint16_t* out) {
-    kernels::median(in.rows, in.samples, out);
+    merge_with([](auto... all) { kernels::median(all...); }, in, out);
 }
 
 template <class T>
 void merge_mean(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
-    kernels::mean(in.rows, in.samples, tools.curve, out);
+    merge_with([&](auto... all) { kernels::mean(all..., tools.curve, out); }, in);
 }
 
 template <class T>
 void merge_clipped_mean(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
-    kernels::clipped_mean(in.rows, in.samples, tools.curve, tools.step, out);
+    merge_with([&](auto... all) { kernels::clipped_mean(all..., tools.curve, tools.step, out); }, in);
 }
 
 template <class T>

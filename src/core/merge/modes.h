@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "image/profile.h"
-#include "kernels/rows.h"
+#include "kernels/voted.h"
 
 namespace bp {
 
@@ -26,6 +26,8 @@ struct MergeTools {
     LightCurve curve;
     // One entry a frame; an empty one leaves the frame as it is, else it maps samples (65536 entries).
     std::vector<std::shared_ptr<const std::vector<std::uint16_t>>> strength_tables;
+    // The frame that shows where none votes; the first that covers the place when it does not, or is none of them.
+    int reference = 0;
     int step = 1;  // between neighbouring values of the coarsest frame: 257 when one has 8 bits
 };
 
@@ -35,6 +37,7 @@ struct MergeInput {
     kernels::Rows<T> rows;
     std::span<const int> numbers;
     std::size_t samples = 0;
+    kernels::Votes votes;  // empty: all samples vote. Where none votes the result is any value
 };
 
 template <class T>

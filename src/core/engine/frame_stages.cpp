@@ -1,0 +1,249 @@
+#include "engine/frame_stages.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "even/tone.h"
+#include "kernels/correct.h"
+#include "kernels/extremes.h"
+#include "kernels/weigh.h"
+
+namespace bp {
+
+using kernels::Span;
+
+class LightThere {
+  public:
+    LightThere(const Profile& profile, int channels)
+        : light_(samples_of_16_bits), tone_(Look{}, LightCurve::of(profile, channels)) {
+        const LightCurve curve = LightCurve::of(profile, channels);
+        for (std::size_t v = 0; v < samples_of_16_bits; ++v)
+            light_[v] = float(double(curve.light(std::uint16_t(v))) / LightCurve::full);
+    }
+    kernels::LightTables tables() const { return {light_.data(), tone_.data()}; }
+    float of(std::uint16_t sample) const { return light_[sample]; }
+    std::uint16_t back(float light) const { return tone_.sample(light); }
+
+  private:
+    static constexpr std::size_t samples_of_16_bits = 65536;
+
+    std::vector<float> light_;
+    ToneTable tone_;
+};
+
+namespace {
+
+std::size_t samples_in(Span columns, int channels) {
+    return std::size_t(std::max(0, columns.end - columns.begin)) * std::size_t(channels);
+}
+
+// Calls with_row(pointer) with the samples of row y from `column` on, in 8 or in 16 bits.
+template <class Call>
+void at_column(const RowsAtHand& in, int y, int column, int channels, const Call& with_row) {
+    const std::ptrdiff_t skipped = std::ptrdiff_t(column - in.columns.begin) * channels;
+    if (in.samples == Samples::narrow)
+        with_row(in.row<std::uint8_t>(y) + skipped);
+    else
+        with_row(in.row<std::uint16_t>(y) + skipped);
+}
+
+// What the sensor adds and takes is undone in linear light: darks are subtracted, the shadows of spots lifted.
+class SensorStage final : public FrameStage {
+  public:
+    SensorStage(std::shared_ptr<const LightThere> light, SharedRaster dark, double dark_scale, SharedSpots spots,
+                int channels)
+        : light_(std::move(light)),
+          dark_(std::move(dark)),
+          dark_scale_(float(dark_scale)),
+          spots_(std::move(spots)),
+          channels_(channels) {}
+
+    Samples makes(Samples) const override { return Samples::wide; }
+    void make(int y, Span columns, Size, const RowsAtHand& in, void* to) const override {
+        auto* out = static_cast<std::uint16_t*>(to);
+        const std::size_t samples = samples_in(columns, channels_);
+        at_column(in, y, columns.begin, channels_, [&](const auto* row) {
+            if (dark_)
+                kernels::subtract_dark(row, dark_->row(y) + std::ptrdiff_t(columns.begin) * channels_, dark_scale_,
+                                       samples, light_->tables(), out);
+            else
+                kernels::widen(row, samples, out);
+        });
+        if (!spots_) return;
+        for (const SensorSpot& spot : *spots_) {
+            if (y < spot.area.top || y >= spot.area.bottom()) continue;
+            const int begin = std::max(columns.begin, spot.area.left);
+            const int end = std::min(columns.end, spot.area.right());
+            if (begin >= end) continue;
+            kernels::let_through(spot.passes->row(y - spot.area.top) + (begin - spot.area.left),
+                                 std::size_t(end - begin), channels_, light_->tables(),
+                                 out + std::ptrdiff_t(begin - columns.begin) * channels_);
+        }
+    }
+
+  private:
+    std::shared_ptr<const LightThere> light_;
+    SharedRaster dark_;
+    float dark_scale_;
+    SharedSpots spots_;
+    int channels_;
+};
+
+// Pixels that glow, in the bits that the frame has.
+class MendStage final : public FrameStage {
+  public:
+    MendStage(SharedHotPixels hot, int channels) : hot_(std::move(hot)), channels_(channels) {}
+
+    StageReach reach() const override { return {1, 1}; }
+    Samples makes(Samples from) const override { return from; }
+    void make(int y, Span columns, Size frame, const RowsAtHand& in, void* to) const override {
+        at_column(in, y, columns.begin, channels_, [&]<class T>(const T* row) {
+            T* out = static_cast<T*>(to);
+            std::copy_n(row, samples_in(columns, channels_), out);
+            const auto sample = [&](int x, int v, int c) {
+                return in.row<T>(v)[std::ptrdiff_t(x - in.columns.begin) * channels_ + c];
+            };
+            mend_row(*hot_, y, columns.begin, columns.end, frame, channels_, sample, out);
+        });
+    }
+
+  private:
+    SharedHotPixels hot_;
+    int channels_;
+};
+
+class EvenStage final : public FrameStage {
+  public:
+    EvenStage(Evener evener, int channels) : evener_(std::move(evener)), channels_(channels) {}
+
+    Samples makes(Samples) const override { return Samples::wide; }
+    void make(int y, Span columns, Size, const RowsAtHand& in, void* to) const override {
+        at_column(in, y, columns.begin, channels_,
+                  [&](const auto* row) { evener_.run(row, samples_in(columns, 1), static_cast<std::uint16_t*>(to)); });
+    }
+
+  private:
+    Evener evener_;
+    int channels_;
+};
+
+// The weights of a Gaussian from -reach to reach; they add up to one.
+std::vector<float> gaussian(double deviation, int reach) {
+    std::vector<double> exact;
+    double sum = 0;
+    for (int i = -reach; i <= reach; ++i) {
+        exact.push_back(std::exp(-0.5 * i * i / (deviation * deviation)));
+        sum += exact.back();
+    }
+    std::vector<float> out;
+    out.reserve(exact.size());
+    for (const double weight : exact) out.push_back(float(weight / sum));
+    return out;
+}
+
+// A Gaussian falls apart into one along the rows and one down the columns.
+class SoftenAcross final : public FrameStage {
+  public:
+    SoftenAcross(std::shared_ptr<const LightThere> light, std::vector<float> weights, int channels)
+        : light_(std::move(light)), weights_(std::move(weights)), channels_(channels) {}
+
+    StageReach reach() const override { return {int(weights_.size()) / 2, 0}; }
+    Samples makes(Samples) const override { return Samples::light; }
+    void make(int y, Span columns, Size, const RowsAtHand& in, void* to) const override {
+        const int reach = int(weights_.size()) / 2;
+        std::vector<float> around(samples_in({columns.begin - reach, columns.end + reach}, channels_));
+        at_column(in, y, in.columns.begin, channels_, [&](const auto* row) {
+            float* at = around.data();
+            for (int x = columns.begin - reach; x < columns.end + reach; ++x) {
+                const int there = std::clamp(x, in.columns.begin, in.columns.end - 1) - in.columns.begin;
+                for (int c = 0; c < channels_; ++c)
+                    *at++ = light_->of(kernels::to_16(row[std::ptrdiff_t(there) * channels_ + c]));
+            }
+        });
+        std::vector<const float*> rows;
+        rows.reserve(weights_.size());
+        for (std::size_t k = 0; k < weights_.size(); ++k) rows.push_back(around.data() + k * std::size_t(channels_));
+        kernels::weigh(rows, weights_, samples_in(columns, channels_), static_cast<float*>(to));
+    }
+
+  private:
+    std::shared_ptr<const LightThere> light_;
+    std::vector<float> weights_;
+    int channels_;
+};
+
+class SoftenDown final : public FrameStage {
+  public:
+    SoftenDown(std::shared_ptr<const LightThere> light, std::vector<float> weights, int channels)
+        : light_(std::move(light)), weights_(std::move(weights)), channels_(channels) {}
+
+    StageReach reach() const override { return {0, int(weights_.size()) / 2}; }
+    Samples makes(Samples) const override { return Samples::wide; }
+    void make(int y, Span columns, Size frame, const RowsAtHand& in, void* to) const override {
+        const int reach = int(weights_.size()) / 2;
+        const std::ptrdiff_t skipped = std::ptrdiff_t(columns.begin - in.columns.begin) * channels_;
+        std::vector<const float*> rows;
+        rows.reserve(weights_.size());
+        for (int v = y - reach; v <= y + reach; ++v)
+            rows.push_back(in.row<float>(std::clamp(v, 0, frame.height - 1)) + skipped);
+        std::vector<float> soft(samples_in(columns, channels_));
+        kernels::weigh(rows, weights_, soft.size(), soft.data());
+        auto* out = static_cast<std::uint16_t*>(to);
+        for (std::size_t i = 0; i < soft.size(); ++i) out[i] = light_->back(soft[i]);
+    }
+
+  private:
+    std::shared_ptr<const LightThere> light_;
+    std::vector<float> weights_;
+    int channels_;
+};
+
+SharedSpots spots_at(const Pile& pile, int level) {
+    if (!pile.spots || pile.spots->empty()) return nullptr;
+    std::vector<SensorSpot> out;
+    for (const SensorSpot& spot : *pile.spots) out.push_back(level == 0 ? spot : at_level(spot, level));
+    return std::make_shared<const std::vector<SensorSpot>>(std::move(out));
+}
+
+SharedHotPixels hot_at(const Pile& pile, int level) {
+    if (!pile.hot || pile.hot->empty()) return nullptr;
+    return std::make_shared<const HotPixels>(at_level(*pile.hot, level));
+}
+
+}  // namespace
+
+FrameStages::FrameStages(const Pile& pile, int level)
+    : pile_(pile), level_(level), spots_(spots_at(pile, level)), hot_(hot_at(pile, level)) {}
+
+const std::shared_ptr<const LightThere>& FrameStages::light() {
+    if (!light_) light_ = std::make_shared<const LightThere>(pile_.profile, pile_.channels);
+    return light_;
+}
+
+Stages FrameStages::of(const Frame& frame, const SharedRaster& dark, double dark_scale, Samples from) {
+    Stages out;
+    const int channels = pile_.channels;
+    if (dark || spots_) out.push_back(std::make_shared<const SensorStage>(light(), dark, dark_scale, spots_, channels));
+    if (hot_) out.push_back(std::make_shared<const MendStage>(hot_, channels));
+    const Look look = look_of(pile_, frame);
+    const std::array<double, 3> gains = gains_of(pile_, frame);
+    if (look == Look{} && gains == std::array<double, 3>{1, 1, 1}) return out;
+    auto tone = std::find_if(tones_.begin(), tones_.end(), [&](const SharedTone& t) { return t.look() == look; });
+    if (tone == tones_.end()) tone = tones_.insert(tones_.end(), SharedTone(look, pile_.profile, channels));
+    const int bits = made_by(out, from) == Samples::narrow ? 8 : 16;
+    out.push_back(std::make_shared<const EvenStage>(Evener(*tone, gains, channels, bits), channels));
+    return out;
+}
+
+Stages FrameStages::softened(double radius) {
+    constexpr double of_radius = 0.5;  // of a standard deviation
+    constexpr double reach_in_deviations = 3;
+    const double deviation = of_radius * std::ldexp(radius, -level_);
+    const int reach = int(std::ceil(reach_in_deviations * deviation));
+    if (!(radius > 0) || reach == 0) return {};
+    const std::vector<float> weights = gaussian(deviation, reach);
+    return {std::make_shared<const SoftenAcross>(light(), weights, pile_.channels),
+            std::make_shared<const SoftenDown>(light(), weights, pile_.channels)};
+}
+
+}  // namespace bp

@@ -1,0 +1,36 @@
+// Which stages a frame of a pile goes through before it is placed, and in which order: the only place that says so.
+#pragma once
+
+#include "engine/stages.h"
+#include "even/evener.h"
+#include "pile/pile.h"
+
+namespace bp {
+
+// The light of samples and the way back; shared by all stages that work in light.
+class LightThere;
+
+// Makes the stages of a pile's frames at a level; frames share what they have in common. One thread at a time.
+class FrameStages {
+  public:
+    FrameStages(const Pile& pile, int level);
+
+    // Darks and spots of the sensor, hot pixels, level and look; each only where there is something to do. `dark` is
+    // subtracted `dark_scale` times, and may be null; `from` is what the frame's rows have.
+    Stages of(const Frame& frame, const SharedRaster& dark, double dark_scale, Samples from);
+    // What a take may add to them: a Gaussian in linear light whose standard deviation is half of `radius`, in pixels
+    // of level 0. The frame's border stands for what lies beyond it. Nothing for a radius of 0.
+    Stages softened(double radius);
+
+  private:
+    const std::shared_ptr<const LightThere>& light();
+
+    const Pile& pile_;
+    int level_;
+    SharedSpots spots_;    // of the level; null for none
+    SharedHotPixels hot_;  // the same
+    std::vector<SharedTone> tones_;
+    std::shared_ptr<const LightThere> light_;
+};
+
+}  // namespace bp

@@ -1,0 +1,36 @@
+// Frames that are gone through in step, each opened once however often it is taken.
+#pragma once
+
+#include <memory>
+#include <vector>
+
+#include "base/job.h"
+#include "engine/frame_stages.h"
+#include "engine/store.h"
+
+namespace bp {
+
+// A frame before it is gone through: in memory, on the scratch disk, or with an open decoder.
+struct Source {
+    const Frame* frame = nullptr;
+    SharedPixels held;
+    SharedTiles tiles;
+    std::unique_ptr<OpenFrame> open;
+    RawDarkUse raw_dark;  // of a raw file
+    SharedRaster dark;    // of any other; null for none
+    double dark_scale = 1;
+    Stages stages;  // all that is done to its samples wherever it is placed
+
+    Size size() const { return held ? held->size() : tiles ? tiles->size() : open->size(); }
+    Samples samples() const;
+};
+
+// Opens the usable frames `ids` of the pile at a level, each in the way that suits all of them. The job counts them.
+Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store,
+                                         FrameStages& stages, Job& job);
+
+// Puts those of the sources that cannot come row by row into scratch: `heavy` of them, which are open. As many at a
+// time as the budget allows.
+Status into_scratch(const std::vector<Source*>& heavy, int level, FrameStore& store, Job& job);
+
+}  // namespace bp

@@ -1,0 +1,14 @@
+// Weighted sums of rows of light.
+#pragma once
+
+#include <cstddef>
+#include <span>
+
+namespace bp::kernels {
+
+// out[i] = the sum of weights[k] * rows[k][i], added up from the first to the last; as many weights as rows, at least
+// one. Every product and sum is rounded to 32 bits, so that every machine gives the same. `out` must not overlap a row.
+// Vector code for what the machine has, chosen at run time (Highway). Pure; any thread.
+void weigh(std::span<const float* const> rows, std::span<const float> weights, std::size_t samples, float* out);
+
+}  // namespace bp::kernels
