@@ -5,11 +5,11 @@
 #include "base/parallel.h"
 #include "engine/base_tiles.h"
 #include "engine/cover.h"
-#include "engine/plain.h"
 #include "kernels/warp.h"
 #include "parts/brush.h"
 #include "pile/edits.h"
 #include "support/fixtures.h"
+#include "support/plain.h"
 
 using namespace bp;
 using bp::test::Folder;
@@ -129,28 +129,29 @@ TEST_CASE("a base from tiles is the base, and only what makes a base makes new t
     FrameStore store(working_space(pile));
     BaseTiles tiles;
     const Rect all = whole(pile.size);
-    const Raster16 first = tiles.base(pile, store, all, 0, job).value();
-    CHECK(test::difference(first, render_base(pile, store, all, 0, job).value()) == "");
+    const Raster16 first = render(pile, store, all, 0, job, &tiles).value();
+    CHECK(test::difference(first, render(test::base_of(pile), store, all, 0, job).value()) == "");
     CHECK(tiles.made() == 6);
-    CHECK(test::difference(tiles.base(with_painted_part(pile, 1, {5, 5}, {30, 20}), store, all, 0, job).value(),
-                           first) == "");
+    const Pile painted = with_painted_part(pile, 1, {5, 5}, {30, 20});
+    CHECK(test::difference(render(painted, store, all, 0, job, &tiles).value(),
+                           render(painted, store, all, 0, job).value()) == "");
     CHECK(tiles.made() == 6);
     const Pile median = with_mode(pile, Mode::median);
-    CHECK(test::difference(tiles.base(median, store, all, 0, job).value(),
-                           render_base(median, store, all, 0, job).value()) == "");
+    CHECK(test::difference(render(median, store, all, 0, job, &tiles).value(),
+                           render(test::base_of(median), store, all, 0, job).value()) == "");
     CHECK(tiles.made() == 12);
     const int one[] = {pile.frames[1].id};
     const Pile fewer = with_aside(pile, one, true);
-    CHECK(test::difference(tiles.base(fewer, store, all, 0, job).value(),
-                           render_base(fewer, store, all, 0, job).value()) == "");
+    CHECK(test::difference(render(fewer, store, all, 0, job, &tiles).value(),
+                           render(test::base_of(fewer), store, all, 0, job).value()) == "");
     CHECK(tiles.made() == 18);
     // Whole tiles of another region are known; those that the region cuts are not.
     const Rect region{256, 0, 300, 256};
-    CHECK(test::difference(tiles.base(pile, store, region, 0, job).value(),
-                           render_base(pile, store, region, 0, job).value()) == "");
+    CHECK(test::difference(render(pile, store, region, 0, job, &tiles).value(),
+                           render(test::base_of(pile), store, region, 0, job).value()) == "");
     CHECK(tiles.made() == 19);
     tiles.clear();
-    CHECK(test::difference(tiles.base(pile, store, all, 0, job).value(), first) == "");
+    CHECK(test::difference(render(pile, store, all, 0, job, &tiles).value(), first) == "");
     CHECK(tiles.made() == 25);
 }
 
@@ -161,8 +162,9 @@ TEST_CASE("tiles that do not fit into the budget are made again") {
     FrameStore store(working_space(pile));
     BaseTiles small(std::size_t(256) * 256 * 3 * 2);
     const Rect all = whole(pile.size);
-    const Raster16 expected = render_base(pile, store, all, 0, job).value();
-    for (int i = 0; i < 3; ++i) CHECK(test::difference(small.base(pile, store, all, 0, job).value(), expected) == "");
+    const Raster16 expected = render(test::base_of(pile), store, all, 0, job).value();
+    for (int i = 0; i < 3; ++i)
+        CHECK(test::difference(render(pile, store, all, 0, job, &small).value(), expected) == "");
     CHECK(small.made() > 6);
 }
 

@@ -5,7 +5,6 @@
 
 #include "engine/base_tiles.h"
 #include "engine/open.h"
-#include "engine/plain.h"
 #include "engine/render.h"
 #include "engine/spots.h"
 #include "pile/edits.h"
@@ -13,6 +12,7 @@
 #include "practice/camera.h"
 #include "practice/practice.h"
 #include "support/fixtures.h"
+#include "support/plain.h"
 
 using namespace bp;
 using bp::test::Folder;
@@ -132,9 +132,9 @@ TEST_CASE("darks and spots equal the yardstick, for every store, region and way"
                 for (int x = 0; x < region.width; ++x)
                     if (piece.at(x, y, 1) != all.at(region.left + x, region.top + y, 1)) FAIL(x << "," << y);
             BaseTiles tiles;
-            CHECK(test::difference(tiles.base(now, store, whole(size), 0, job).value(), all).empty());
+            CHECK(test::difference(render(now, store, whole(size), 0, job, &tiles).value(), all).empty());
             const Pile bare = with_darks(now, Darks::off);
-            CHECK_FALSE(test::difference(tiles.base(bare, store, whole(size), 0, job).value(), all).empty());
+            CHECK_FALSE(test::difference(render(bare, store, whole(size), 0, job, &tiles).value(), all).empty());
             CHECK(render(now, store, at_level(whole(size), 1), 1, job).ok());
         }
     }

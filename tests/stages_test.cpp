@@ -213,3 +213,62 @@ TEST_CASE("a pile with zones reads its frames once") {
     CHECK(once > 6 * 100000);
     CHECK(double(read_by(zoned)) < 1.1 * double(once));
 }
+
+TEST_CASE("finishing with a reach is the same by tiles, by rows and over the whole, to the canvas's edge") {
+    const Folder folder;
+    const Size size{230, 340};
+    Pile pile = with_mode(test::speckle_pile(folder, 3, size, 16), Mode::median);
+    Mask mask(size);
+    mask.edit({20, 30, 90, 200}, [](int x, int, std::uint8_t) { return std::uint8_t(x * 2); });
+    auto [with_part, part] = with_new_part(pile, pile.frames[1].id);
+    pile = with_part_mask(std::move(with_part), part, mask);
+    FrameStore store(working_space(pile), {0, plenty});
+    Job job;
+    const Stages finish = FrameStages(pile, 0).softened(11);
+    const Picture picture(pile, 0, finish);
+    const Raster16 composed = render(pile, store, whole(size), 0, job).value();
+    StagedBox box;
+    const void* made = box.make(finish, Samples::wide, 3, size, whole(size), [&](const Rect&, void* out) {
+        std::copy(composed.data().begin(), composed.data().end(), static_cast<std::uint16_t*>(out));
+    });
+    Raster16 expected(size, 3);
+    std::copy_n(static_cast<const std::uint16_t*>(made), expected.data().size(), expected.data().data());
+    CHECK_FALSE(test::difference(expected, composed).empty());
+
+    CHECK(test::difference(picture.raster(store, whole(size), job, nullptr).value(), expected).empty());
+    BaseTiles tiles;
+    for (const Rect& region : {Rect{0, 0, 70, 60}, Rect{60, 50, 120, 250}, Rect{229, 339, 1, 1}, whole(size)}) {
+        Raster16 wanted(region.size(), 3);
+        for (int y = 0; y < region.height; ++y)
+            std::copy_n(expected.row(region.top + y) + region.left * 3, region.width * 3, wanted.row(y));
+        CHECK(test::difference(picture.raster(store, region, job, &tiles).value(), wanted).empty());
+        // As an export asks for it, in a ring of as many rows as it is told.
+        struct Ring final : RowSink {
+            explicit Ring(const Rect& of) : region(of), out(of.size(), 3) {}
+            void begin(const StripPlan& plan) override {
+                held = 2 * plan.band_rows;
+                rows.resize(std::size_t(held) * out.row_samples());
+            }
+            std::uint16_t* row(int y) override {
+                return &rows[std::size_t((y - region.top) % held) * out.row_samples()];
+            }
+            Status finish(const Band& band) override {
+                CHECK(band.first == next);
+                for (next = band.first; next < band.second; ++next)
+                    std::copy_n(row(next), out.row_samples(), out.row(next - region.top));
+                return Done{};
+            }
+            Rect region;
+            Raster16 out;
+            int held = 0;
+            int next = region.top;
+            std::vector<std::uint16_t> rows;
+        };
+        for (const std::size_t budget : {plenty, std::size_t(80) << 20}) {
+            FrameStore tight(working_space(pile), {0, budget});
+            Ring ring(region);
+            REQUIRE(picture.rows(tight, region, job, ring).ok());
+            CHECK(test::difference(ring.out, wanted).empty());
+        }
+    }
+}

@@ -249,5 +249,5 @@ TEST_CASE("a picture handed on in bands is the picture rendered whole") {
     Collect sink(region, 3);
     REQUIRE(render_to(pile, store, region, 0, job, sink).ok());
     CHECK(test::difference(sink.out, render(pile, store, region, 0, job).value()) == "");
-    CHECK(test::difference(sink.out, render_base(pile, store, region, 0, job).value()) != "");
+    CHECK(test::difference(sink.out, render(test::base_of(pile), store, region, 0, job).value()) != "");
 }

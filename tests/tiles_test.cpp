@@ -7,6 +7,7 @@
 #include "engine/base_tiles.h"
 #include "engine/cover.h"
 #include "engine/export.h"
+#include "engine/render.h"
 #include "pile/edits.h"
 #include "support/fixtures.h"
 
@@ -88,10 +89,9 @@ TEST_CASE("tiles of any size in any order, from memory, scratch or files, are th
                 const std::vector<Rect> places = cut(area, side, seed++);
                 parallel_for(0, int(places.size()), [&](int i) {
                     const Rect& place = places[std::size_t(i)];
-                    Raster16 tile = tiles.base(pile, *store, place, 0, job).value();
-                    const bool laid = lay_parts(pile, *store, place, 0, tile, job).ok();
+                    Raster16 tile = render(pile, *store, place, 0, job, &tiles).value();
                     const std::lock_guard lock(mutex);
-                    if (laid) lay(tile, place, area, shown);
+                    lay(tile, place, area, shown);
                 });
                 INFO(mode.name << " from " << (store == &memory ? "memory" : store == &files ? "files" : "scratch"));
                 REQUIRE(test::difference(shown, exported) == "");

@@ -187,8 +187,7 @@ std::string fingerprint_of(const Pile& pile, const Folder& out) {
     }
     const Rect piece{33, 20, 61, 47};
     BaseTiles tiles;
-    Raster16 tile = tiles.base(pile, memory, piece, 0, job).value();
-    REQUIRE(lay_parts(pile, memory, piece, 0, tile, job).ok());
+    const Raster16 tile = render(pile, memory, piece, 0, job, &tiles).value();
     CHECK(of(tile) == of(render(pile, files, piece, 0, job).value()));
     take(tile);
     REQUIRE(export_picture(pile, out / "o.tif", {}, job).ok());

@@ -5,12 +5,12 @@
 #include "engine/aligning.h"
 #include "engine/base_tiles.h"
 #include "engine/cover.h"
-#include "engine/plain.h"
 #include "engine/render.h"
 #include "engine/zoning.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "support/fixtures.h"
+#include "support/plain.h"
 #include "zones/snap.h"
 #include "zones/suggest.h"
 
@@ -90,13 +90,12 @@ TEST_CASE("zones aligned apart equal the yardstick, in every region, at every le
     CHECK(render(pile, store, at_level(whole(size), 1), 1, job).ok());
     // The window's way comes to the same.
     BaseTiles tiles;
-    Raster16 base = tiles.base(pile, store, whole(size), 0, job).value();
-    REQUIRE(lay_parts(pile, store, whole(size), 0, base, job).ok());
+    const Raster16 base = render(pile, store, whole(size), 0, job, &tiles).value();
     CHECK(test::difference(base, all).empty());
     // A tile of one division of the picture is not shown under another.
     const Pile other = with_zones(pile, hilly_sky(size, 30, 2));
-    const Raster16 fresh = tiles.base(other, store, whole(size), 0, job).value();
-    CHECK(test::difference(fresh, render_base(other, store, whole(size), 0, job).value()).empty());
+    const Raster16 fresh = render(other, store, whole(size), 0, job, &tiles).value();
+    CHECK(test::difference(fresh, render(other, store, whole(size), 0, job).value()).empty());
 }
 
 TEST_CASE("a softened mask is a ramp of the width asked for, and the same far from borders") {
@@ -332,13 +331,13 @@ TEST_CASE("what turns with the stars is suggested as sky, and both zones come ou
     pile = with_zones(std::move(pile), sky.value());
     pile = with_mode(with_mode(std::move(pile), Mode::mean), Mode::mean, Zone::land);
     const Rect shore{500, 900, 200, 100};
-    const Raster16 both = render_base(pile, store, shore, 0, job).value();
+    const Raster16 both = render(test::base_of(pile), store, shore, 0, job).value();
     Pile still = without_zones(pile);
     still.model = Model::none;
-    CHECK(test::difference(both, render_base(still, store, shore, 0, job).value()).empty());
+    CHECK(test::difference(both, render(test::base_of(still), store, shore, 0, job).value()).empty());
     const Rect high{700, 150, 200, 100};
     Pile turning = without_zones(pile);
-    CHECK(test::difference(render_base(pile, store, high, 0, job).value(),
-                           render_base(turning, store, high, 0, job).value())
+    CHECK(test::difference(render(test::base_of(pile), store, high, 0, job).value(),
+                           render(test::base_of(turning), store, high, 0, job).value())
               .empty());
 }

@@ -10,6 +10,7 @@
 #include "base/gate.h"
 #include "engine/aligning.h"
 #include "engine/relink.h"
+#include "engine/render.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "pile/outcomes.h"

@@ -67,10 +67,8 @@ struct Viewer::Order {
             if (!picture.ok()) return picture.failure();
             return to_image(picture.value(), pile.profile);
         }
-        Result<Raster16> picture = bases->base(pile, *store, region, level, job);
+        Result<Raster16> picture = render(pile, *store, region, level, job, bases.get());
         if (!picture.ok()) return picture.failure();
-        Status laid = lay_parts(pile, *store, region, level, picture.value(), job);
-        if (!laid.ok()) return laid.failure();
         QImage image = to_image(picture.value(), pile.profile);
         if (view == View::cover) shade(image, cover_shares(pile, region, level));
         return image;

@@ -2,10 +2,12 @@
 
 #include <atomic>
 #include <chrono>
+#include <condition_variable>
 #include <csignal>
 #include <cstdio>
 #include <iostream>
 #include <map>
+#include <mutex>
 #include <nlohmann/json.hpp>
 #include <thread>
 
@@ -25,20 +27,25 @@ class StopWatch {
   public:
     explicit StopWatch(Job& job)
         : thread_([this, &job] {
-              while (!done_) {
+              std::unique_lock lock(mutex_);
+              while (!wakes_.wait_for(lock, std::chrono::milliseconds(20), [this] { return done_; }))
                   if (interrupted) job.stop();
-                  std::this_thread::sleep_for(std::chrono::milliseconds(20));
-              }
           }) {}
     ~StopWatch() {
-        done_ = true;
+        {
+            const std::lock_guard lock(mutex_);
+            done_ = true;
+        }
+        wakes_.notify_one();
         thread_.join();
     }
     StopWatch(const StopWatch&) = delete;
     StopWatch& operator=(const StopWatch&) = delete;
 
   private:
-    std::atomic<bool> done_{false};
+    std::mutex mutex_;
+    std::condition_variable wakes_;
+    bool done_ = false;
     std::thread thread_;
 };
 

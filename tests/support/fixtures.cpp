@@ -143,6 +143,11 @@ std::string bytes_of(const fs::path& file) {
     return out.str();
 }
 
+Pile base_of(Pile pile) {
+    pile.parts.clear();
+    return pile;
+}
+
 Result<Raster16> render_all(const Pile& pile) {
     Job job;
     FrameStore store(working_space(pile), {0, std::size_t(1) << 30});

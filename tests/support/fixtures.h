@@ -62,5 +62,7 @@ void write_moving(const Folder& folder, int count, Size size, Point step);
 
 std::string bytes_of(const fs::path& file);
 Result<Raster16> render_all(const Pile& pile);
+// The pile without what is laid over its base.
+Pile base_of(Pile pile);
 
 }  // namespace bp::test

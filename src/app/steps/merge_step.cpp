@@ -107,9 +107,8 @@ void MergeStep::render_miniatures() {
             for (const ModeEntry& entry : modes()) {
                 const Pile pile = with_mode(now, entry.mode, of);
                 const Rect region = at_level(output_area(pile), level);
-                Result<Raster16> picture = bases->base(pile, *store, region, level, job);
-                if (picture.ok() && lay_parts(pile, *store, region, level, picture.value(), job).ok())
-                    out[entry.mode] = to_image(picture.value(), pile.profile);
+                const Result<Raster16> picture = bp::render(pile, *store, region, level, job, bases.get());
+                if (picture.ok()) out[entry.mode] = to_image(picture.value(), pile.profile);
             }
             return out;
         },

@@ -61,7 +61,8 @@ BaseTiles::Key BaseTiles::key_of(const Fingerprint& recipe, int level, const Rec
     return {recipe, level, tile.left, tile.top, tile.width, tile.height};
 }
 
-Result<Raster16> BaseTiles::base(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job) {
+Result<Raster16> BaseTiles::base(const Pile& pile, const Rect& region, int level,
+                                 const std::function<Result<Raster16>(const Rect& area)>& merge) {
     const Fingerprint recipe = recipe_of(pile);
     Raster16 out(region.size(), pile.channels);
     std::vector<Rect> missing;
@@ -75,7 +76,7 @@ Result<Raster16> BaseTiles::base(const Pile& pile, FrameStore& store, const Rect
         }
     }
     if (missing.empty()) return out;
-    Result<Raster16> fresh = render_base(pile, store, around, level, job);
+    Result<Raster16> fresh = merge(around);
     if (!fresh.ok()) return fresh.failure();
     copy_common(fresh.value(), around, out, region);
     for (const Rect& tile : missing) {

@@ -2,12 +2,15 @@
 // at before costs no merge.
 #pragma once
 
+#include <functional>
 #include <mutex>
 #include <tuple>
 
 #include "base/fingerprint.h"
 #include "base/latest.h"
-#include "engine/render.h"
+#include "base/result.h"
+#include "image/raster.h"
+#include "pile/pile.h"
 
 namespace bp {
 
@@ -19,8 +22,9 @@ class BaseTiles {
 
     explicit BaseTiles(std::size_t budget_bytes = std::size_t(512) << 20) : tiles_(budget_bytes) {}
 
-    // As render_base(); only what lies around tiles that are not here is merged, in one pass through the frames.
-    Result<Raster16> base(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job);
+    // The base of `region`; merge(area) makes it, and is asked once for what lies around tiles that are not here.
+    Result<Raster16> base(const Pile& pile, const Rect& region, int level,
+                          const std::function<Result<Raster16>(const Rect& area)>& merge);
     void clear();
     void set_budget(std::size_t bytes);
     std::size_t made() const;  // tiles that had to be merged so far

@@ -39,7 +39,7 @@ Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, in
         frame.file = find_frame(pile, id)->file;
         darks.frames.push_back(std::move(frame));
     }
-    Result<Raster16> mean = render_base(darks, store, whole(at_level(pile.size, level)), level, job);
+    Result<Raster16> mean = render(darks, store, whole(at_level(pile.size, level)), level, job);
     if (!mean.ok()) return mean.failure();
     SharedRaster made = std::make_shared<const Raster16>(std::move(mean).value());
     store.keep_made(recipe, made);

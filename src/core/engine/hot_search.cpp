@@ -13,10 +13,11 @@ Result<HotPixels> search_hot_pixels(const Pile& pile, FrameStore& store, Job& jo
     plain.levelling = Levelling::off;
     plain.zones.reset();
     plain.spots = nullptr;
+    plain.parts.clear();
     for (Frame& frame : plain.frames) frame.look = {};
     if (merged_ids(plain).size() < fewest)
         return Failure{Fault::wrong_call, "", "Hot pixels are found in four frames or more of one run."};
-    Result<Raster16> minimum = render_base(plain, store, whole(pile.size), 0, job);
+    Result<Raster16> minimum = render(plain, store, whole(pile.size), 0, job);
     if (!minimum.ok()) return minimum.failure();
     return find_hot_pixels(minimum.value(), LightCurve::of(pile.profile, pile.channels));
 }

@@ -163,8 +163,9 @@ RowCost cost_of(const Stream& stream, const std::vector<Source>& sources, int ch
 Result<StripPlan> plan_of(const InStep& what, const std::vector<Source>& sources, const std::vector<Placing>& placings,
                           const std::vector<Stream>& streams) {
     std::vector<RowCost> costs;
-    costs.reserve(streams.size());
+    costs.reserve(streams.size() + 1);
     for (const Stream& stream : streams) costs.push_back(cost_of(stream, sources, what.pile.channels));
+    costs.push_back({{}, 0, what.beside_bytes});
     const auto resampled =
         std::count_if(placings.begin(), placings.end(), [](const Placing& p) { return p.reaches.resampled(); });
     return plan_strips(costs, sources.size(), std::size_t(resampled), what.region, what.pile.channels,

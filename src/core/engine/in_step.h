@@ -26,6 +26,7 @@ struct InStep {
     std::vector<Take> takes;  // in the order in which their rows are handed over
     Rect region;              // canvas pixels of `level`
     int level = 0;
+    std::size_t beside_bytes = 0;  // of memory that the work itself takes
 };
 
 // Where the time went, in seconds of all threads together.

@@ -20,6 +20,8 @@ struct StripPlan {
     // Beyond this, higher bands were measured to gain nothing: the rows leave the caches in any case.
     static constexpr std::size_t comfortable_bytes = std::size_t(512) << 20;
 
+    static constexpr int highest_band = 256;
+
     std::vector<Band> bands;
     int band_rows = 0;
     // What one thread resamples and merges at a time: a row where nothing is resampled, else so little of all frames

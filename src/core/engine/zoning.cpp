@@ -32,6 +32,7 @@ Pile still_pile(const Pile& pile) {
     Pile out = pile.zones ? only_zone(pile, Zone::land) : pile;
     if (!pile.zones) out.model = Model::none;
     out = with_mode(std::move(out), Mode::mean);
+    out.parts.clear();
     const std::vector<int> ids = merged_ids(out);
     std::vector<int> others;
     for (std::size_t i = 0; i < ids.size(); ++i)
@@ -93,7 +94,7 @@ Raster8 enlarged(const Raster8& small, Size size, int level) {
 // Cuts a small picture along its edges, and follows what is finer at full size.
 Result<Mask> cut_and_follow(const Pile& still, const Raster8& belief, int level, FrameStore& store, Job& job) {
     const LightCurve curve = LightCurve::of(still.profile, still.channels);
-    Result<Raster16> picture = render_base(still, store, at_level(whole(still.size), level), level, job);
+    Result<Raster16> picture = render(still, store, at_level(whole(still.size), level), level, job);
     if (!picture.ok()) return picture.failure();
     const Raster8 coarse = without_islands(cut_along_edges(as_seen(picture.value(), curve), belief), least_island);
     if (job.stopped()) return stopped_failure();

@@ -6,10 +6,10 @@
 #include <cmath>
 #include <map>
 #include <mutex>
-#include <opencv2/videoio.hpp>
 
 #include "base/files.h"
 #include "base/scratch.h"
+#include "io/clip_decoder.h"
 #include "io/kinds.h"
 #include "io/readers.h"
 #include "io/writer.h"
@@ -24,12 +24,12 @@ Failure broken(const fs::path& clip) {
     return io::refuse(clip, "%1 is not a clip that can be read. Copy it again, or save it as MP4.");
 }
 
-Result<cv::VideoCapture> open_clip(const fs::path& clip) {
+Result<std::unique_ptr<io::ClipDecoder>> open_there(const fs::path& clip) {
     std::error_code error;
     if (!fs::exists(clip, error)) return io::refuse(clip, "%1 is not there. Was it moved or renamed?");
-    cv::VideoCapture capture(clip.string(), cv::CAP_FFMPEG);
-    if (!capture.isOpened()) return broken(clip);
-    return capture;
+    auto decoder = io::open_clip(clip);
+    if (decoder.ok() && !decoder.value()) return broken(clip);
+    return decoder;
 }
 
 // Seconds since 1970.
@@ -95,13 +95,13 @@ class KnownClips {
         return known;
     }
     static Result<ClipFacts> look(const fs::path& clip) {
-        Result<cv::VideoCapture> opened = open_clip(clip);
+        auto opened = open_there(clip);
         if (!opened.ok()) return opened.failure();
-        const cv::VideoCapture& capture = opened.value();
+        const io::ClipDecoder& decoder = *opened.value();
         ClipFacts out;
-        out.size = {int(capture.get(cv::CAP_PROP_FRAME_WIDTH)), int(capture.get(cv::CAP_PROP_FRAME_HEIGHT))};
-        out.rate = capture.get(cv::CAP_PROP_FPS);
-        const double frames = capture.get(cv::CAP_PROP_FRAME_COUNT);
+        out.size = {int(decoder.width()), int(decoder.height())};
+        out.rate = decoder.rate();
+        const double frames = decoder.frames();
         if (out.size.width < 1 || out.size.height < 1 || out.size.width > largest_side ||
             out.size.height > largest_side || !(out.rate > 0.01 && out.rate < 10000) ||
             !(frames >= 1 && frames <= most_frames))
@@ -135,13 +135,10 @@ Failure ends_at(const fs::path& clip, long number) {
     return io::refuse(clip, "%1 ends at frame %2. Choose an earlier end.", {std::to_string(number)});
 }
 
-Raster16 raster_of(const cv::Mat& bgr) {
-    Raster16 out(Size{bgr.cols, bgr.rows}, 3);
-    for (int y = 0; y < bgr.rows; ++y) {
-        const auto* in = bgr.ptr<std::uint8_t>(y);
-        for (int x = 0; x < bgr.cols; ++x)
-            for (int c = 0; c < 3; ++c) out.at(x, y, c) = std::uint16_t(257 * in[3 * x + 2 - c]);
-    }
+Raster16 widened(const Raster8& picture) {
+    Raster16 out(picture.size(), picture.channels());
+    std::transform(picture.data().begin(), picture.data().end(), out.data().begin(),
+                   [](std::uint8_t v) { return std::uint16_t(257 * v); });
     return out;
 }
 
@@ -190,25 +187,28 @@ Status unroll_clip(const fs::path& clip, const std::vector<long>& numbers, Job& 
     if (missing.empty()) return Done{};
     // Once found out, not again for every frame that is not there.
     if (const auto end = KnownClips::all().end(clip); end && missing.front() >= *end) return ends_at(clip, *end);
-    Result<cv::VideoCapture> opened = open_clip(clip);
+    const Result<ClipFacts> facts = probe_clip(clip);
+    if (!facts.ok()) return facts.failure();
+    auto opened = open_there(clip);
     if (!opened.ok()) return opened.failure();
-    cv::VideoCapture& capture = opened.value();
+    io::ClipDecoder& decoder = *opened.value();
     job.begin({"Reading frames of %1", {clip.filename().string()}}, missing.back() + 1);
     auto next = missing.begin();
-    cv::Mat picture;
+    const Size size = facts.value().size;
+    Raster8 picture(size, 3);
     // Frame by frame from the begin: to jump to a number is not exact in many kinds of clips.
     for (long n = 0; next != missing.end(); ++n) {
         if (job.stopped()) return stopped_failure();
-        if (!capture.grab()) {
+        if (!decoder.next()) {
             KnownClips::all().set_end(clip, n);
             return ends_at(clip, n);
         }
         job.advance();
         if (n != *next) continue;
         ++next;
-        if (!capture.retrieve(picture) || picture.type() != CV_8UC3) return broken(clip);
+        if (!decoder.read(size.width, size.height, picture.data().data())) return broken(clip);
         Status kept =
-            write_picture(file_of(folder.value(), n), raster_of(picture), Profile::srgb(), {8, 92, Sync::no}, {});
+            write_picture(file_of(folder.value(), n), widened(picture), Profile::srgb(), {8, 92, Sync::no}, {});
         if (!kept.ok()) return kept;
     }
     return Done{};

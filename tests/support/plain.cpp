@@ -1,4 +1,4 @@
-#include "engine/plain.h"
+#include "support/plain.h"
 
 #include <algorithm>
 #include <cmath>

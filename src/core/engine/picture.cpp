@@ -1,0 +1,255 @@
+#include "engine/picture.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "engine/zone_rows.h"
+#include "kernels/blend.h"
+
+namespace bp {
+namespace {
+
+constexpr int step_of_8_bits = 257;
+
+MergeTools tools_for(const Pile& pile, const std::vector<int>& ids) {
+    MergeTools tools{
+        pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded(),
+        {},
+        0,
+        1};
+    for (const int id : ids) {
+        const Frame& frame = *find_frame(pile, id);
+        if (id == pile.reference) tools.reference = int(tools.strength_tables.size());
+        tools.strength_tables.push_back(strength_table(frame.strength, tools.curve));
+        if (frame.file->facts.bits == 8) tools.step = step_of_8_bits;
+    }
+    return tools;
+}
+
+// The parts that show, with the frames that are to be read for them.
+std::vector<const Part*> showing(const Pile& pile) {
+    std::vector<const Part*> out;
+    for (const Part& part : pile.parts) {
+        const Frame* frame = find_frame(pile, part.frame);
+        if (part.on && part.strength > 0 && frame && usable(*frame) && !part.mask.empty()) out.push_back(&part);
+    }
+    return out;
+}
+
+// `out` is row y from canvas column `left` on.
+void lay_part(const Part& part, const FrameRow& row, int level, int y, int left, int channels, std::uint16_t* out) {
+    if (row.cover.empty()) return;
+    const int width = row.cover.end - row.cover.begin;
+    std::vector<std::uint8_t> mask(std::size_t(width), 0);
+    part.mask.read_row(level, y, left + row.cover.begin, width, mask.data());
+    std::vector<std::uint16_t> scratch;
+    kernels::lay_over(widened(row, channels, scratch), mask.data(), int(std::lround(255 * part.strength)),
+                      std::size_t(width), channels, out + std::ptrdiff_t(row.cover.begin) * channels);
+}
+
+// The base of a piece of picture, merged from the frames of its zones.
+class Base {
+  public:
+    Base(const Pile& pile, Gathering& gathering) : pile_(pile) {
+        for (const Zone zone : {Zone::sky, Zone::land}) {
+            const std::vector<int> ids = merged_ids(pile, zone);
+            layers_.push_back({mode_of(pile, zone), {}, tools_for(pile, ids)});
+            for (const int id : ids) layers_.back().frames.push_back(gathering.add(id, zone));
+        }
+    }
+    void row(const std::vector<FrameRow>& rows, const SkyRow& share, std::uint16_t* out) const {
+        const int width = share.width();
+        if (!share.all()) merge(Zone::land, rows, width, out);
+        if (share.all()) {
+            merge(Zone::sky, rows, width, out);
+        } else if (share.any()) {
+            std::vector<std::uint16_t> sky(std::size_t(width) * std::size_t(pile_.channels));
+            merge(Zone::sky, rows, width, sky.data());
+            kernels::lay_over(sky.data(), share.from(0), 255, std::size_t(width), pile_.channels, out);
+        }
+    }
+
+  private:
+    // The frames of a zone, by their places among all rows.
+    struct Layer {
+        Mode mode;
+        std::vector<std::size_t> frames;
+        MergeTools tools;
+    };
+
+    void merge(Zone zone, const std::vector<FrameRow>& rows, int width, std::uint16_t* out) const {
+        const Layer& layer = layers_[zone == Zone::sky ? 0 : 1];
+        std::vector<FrameRow> merged;
+        merged.reserve(layer.frames.size());
+        for (const std::size_t at : layer.frames) merged.push_back(rows[at]);
+        merge_row(layer.mode, merged, width, pile_.channels, layer.tools, out);
+    }
+
+    const Pile& pile_;
+    std::vector<Layer> layers_;  // sky, land
+};
+
+// Composes rows of a region: the base, or one that is there already, and the parts over it.
+class Composer final : public StepWork {
+  public:
+    Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, RowSink& sink)
+        : pile_(pile), region_(region), level_(level), known_(base), sink_(sink), gathering_(pile, region, level) {
+        if (!known_) base_.emplace(pile, gathering_);
+        for (const Part* part : showing(pile)) parts_.emplace_back(part, gathering_.add(part->frame));
+    }
+
+    const std::vector<Take>& takes() const { return gathering_.takes(); }
+
+    void begin(const StripPlan& plan) override { sink_.begin(plan); }
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
+        const std::ptrdiff_t from = std::ptrdiff_t(columns.begin - region_.left) * pile_.channels;
+        std::uint16_t* out = sink_.row(y) + from;
+        const SkyRow share(pile_, level_, y, columns);
+        if (known_)
+            std::copy_n(known_->row(y - region_.top) + from, share.width() * pile_.channels, out);
+        else
+            base_->row(rows, share, out);
+        std::vector<std::uint16_t> scratch;
+        for (const auto& [part, at] : parts_)
+            lay_part(*part, gathering_.row(rows, at, share, pile_.channels, scratch), level_, y, columns.begin,
+                     pile_.channels, out);
+    }
+    Status finish(const Band& band) override { return sink_.finish(band); }
+    void end(const StepTimes& spent) override { sink_.end(spent); }
+
+  private:
+    const Pile& pile_;
+    Rect region_;
+    int level_;
+    const Raster16* known_;
+    RowSink& sink_;
+    Gathering gathering_;
+    std::optional<Base> base_;
+    std::vector<std::pair<const Part*, Gathering::Places>> parts_;
+};
+
+class IntoRaster final : public RowSink {
+  public:
+    IntoRaster(const Rect& region, Raster16& out) : region_(region), out_(out) {}
+    std::uint16_t* row(int y) override { return out_.row(y - region_.top); }
+
+  private:
+    Rect region_;
+    Raster16& out_;
+};
+
+// Finishes rows of a region as they are composed: it holds those that the stages read around a row, and hands on what
+// is done.
+class Finisher final : public RowSink {
+  public:
+    Finisher(const Stages& stages, int channels, const Rect& canvas, const Rect& around, const Rect& region,
+             RowSink& sink)
+        : stages_(stages),
+          channels_(channels),
+          canvas_(canvas),
+          around_(around),
+          region_(region),
+          sink_(sink),
+          next_(region.top) {}
+
+    // Rows held for a plan of such bands: two in work, and the reach around the row that is finished next.
+    static int rows_held(int band_rows, const Stages& stages) { return 2 * band_rows + 2 * reach_of(stages).down; }
+
+    void begin(const StripPlan& plan) override {
+        held_ = rows_held(plan.band_rows, stages_);
+        rows_.resize(std::size_t(held_) * stride());
+        StripPlan handed_on = plan;
+        handed_on.band_rows += 2 * reach_of(stages_).down;  // that the last band may bring
+        sink_.begin(handed_on);
+    }
+    std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - around_.top) % held_) * stride(); }
+    Status finish(const Band& band) override {
+        const bool last = band.second == around_.bottom();
+        const int end = last ? region_.bottom() : std::min(region_.bottom(), band.second - reach_of(stages_).down);
+        if (end <= next_) return Done{};
+        const Rect box{region_.left, next_, region_.width, end - next_};
+        const void* made =
+            box_.make(stages_, Samples::wide, channels_, canvas_.size(), box,
+                      [&](const Rect& area, void* out) { read(area, static_cast<std::uint16_t*>(out)); });
+        const std::size_t width = std::size_t(box.width) * std::size_t(channels_);
+        for (int y = box.top; y < box.bottom(); ++y)
+            std::copy_n(static_cast<const std::uint16_t*>(made) + std::size_t(y - box.top) * width, width,
+                        sink_.row(y));
+        next_ = end;
+        return sink_.finish({box.top, end});
+    }
+    void end(const StepTimes& spent) override { sink_.end(spent); }
+
+  private:
+    std::size_t stride() const { return std::size_t(around_.width) * std::size_t(channels_); }
+    void read(const Rect& area, std::uint16_t* out) {
+        const std::size_t width = std::size_t(area.width) * std::size_t(channels_);
+        for (int y = area.top; y < area.bottom(); ++y, out += width)
+            std::copy_n(row(y) + std::ptrdiff_t(area.left - around_.left) * channels_, width, out);
+    }
+
+    const Stages& stages_;
+    int channels_;
+    Rect canvas_, around_, region_;
+    RowSink& sink_;
+    int held_ = 1;
+    int next_;
+    std::vector<std::uint16_t> rows_;
+    StagedBox box_;
+};
+
+}  // namespace
+
+Rect Picture::around(const Rect& region) const {
+    const StageReach reach = reach_of(finish_);
+    return intersect({region.left - reach.across, region.top - reach.down, region.width + 2 * reach.across,
+                      region.height + 2 * reach.down},
+                     unite(canvas_, region));
+}
+
+Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& job, const Raster16* base) const {
+    Raster16 out(region.size(), pile_.channels);
+    IntoRaster sink(region, out);
+    Composer composer(pile_, region, level_, base, sink);
+    if (composer.takes().empty()) return base ? base->clone() : std::move(out);
+    Status done = bring_in_step({pile_, store, composer.takes(), region, level_, 0}, job, composer);
+    if (!done.ok()) return done.failure();
+    return out;
+}
+
+Result<Raster16> Picture::raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const {
+    const Rect area = around(region);
+    Result<Raster16> picture = [&] {
+        if (!tiles) return composed(store, area, job, nullptr);
+        Pile without_parts = pile_;
+        without_parts.parts.clear();
+        const Picture base(without_parts, level_, {});
+        Result<Raster16> merged = tiles->base(
+            pile_, area, level_, [&](const Rect& missing) { return base.composed(store, missing, job, nullptr); });
+        if (!merged.ok() || showing(pile_).empty()) return merged;
+        return composed(store, area, job, &merged.value());
+    }();
+    if (!picture.ok() || finish_.empty()) return picture;
+    Raster16 out(region.size(), pile_.channels);
+    IntoRaster sink(region, out);
+    Finisher finisher(finish_, pile_.channels, canvas_, area, region, sink);
+    StripPlan all_at_once;
+    all_at_once.band_rows = area.height;
+    finisher.begin(all_at_once);
+    for (int y = area.top; y < area.bottom(); ++y)
+        std::copy_n(picture.value().row(y - area.top), picture.value().row_samples(), finisher.row(y));
+    Status done = finisher.finish({area.top, area.bottom()});
+    if (!done.ok()) return done.failure();
+    return out;
+}
+
+Status Picture::rows(FrameStore& store, const Rect& region, Job& job, RowSink& sink) const {
+    const Rect area = around(region);
+    Finisher finisher(finish_, pile_.channels, canvas_, area, region, sink);
+    Composer composer(pile_, area, level_, nullptr, finish_.empty() ? sink : static_cast<RowSink&>(finisher));
+    const std::size_t row = std::size_t(area.width) * std::size_t(pile_.channels) * sizeof(std::uint16_t);
+    const int beside = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_);
+    return bring_in_step({pile_, store, composer.takes(), area, level_, std::size_t(beside) * row}, job, composer);
+}
+
+}  // namespace bp

@@ -1,0 +1,49 @@
+// How a picture is made, from the frames up: a base, merged from the frames of every zone; parts laid over it;
+// finishing, done to the whole. What is asked of a picture goes through here (render.h): by window, export and all
+// else.
+#pragma once
+
+#include "engine/base_tiles.h"
+#include "engine/in_step.h"
+#include "engine/stages.h"
+
+namespace bp {
+
+// Where the rows of a picture go as they are made.
+class RowSink {
+  public:
+    virtual ~RowSink() = default;
+    // Once, before any row: rows of two of the plan's bands are in work at a time.
+    virtual void begin([[maybe_unused]] const StripPlan& plan) {}
+    // Memory for canvas row y, any thread.
+    virtual std::uint16_t* row(int y) = 0;
+    // The rows of a band are made. Called in order, one call at a time, while rows of the next band are made.
+    virtual Status finish([[maybe_unused]] const Band& band) { return Done{}; }
+    // Once, after all.
+    virtual void end([[maybe_unused]] const StepTimes& spent) {}
+};
+
+// Of a pile at a level. It must live as long as the picture.
+class Picture {
+  public:
+    // `finish`: stages over the picture as it is composed, of which each says how far it reads on the canvas.
+    Picture(const Pile& pile, int level, Stages finish)
+        : pile_(pile), level_(level), finish_(std::move(finish)), canvas_(whole(at_level(pile.size, level))) {}
+
+    // `region` of it. What `tiles` keep of the base is not merged again; null: nothing is kept.
+    Result<Raster16> raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
+    // The same row by row, in `sink`'s memory.
+    Status rows(FrameStore& store, const Rect& region, Job& job, RowSink& sink) const;
+
+  private:
+    // What a region is finished from.
+    Rect around(const Rect& region) const;
+    Result<Raster16> composed(FrameStore& store, const Rect& region, Job& job, const Raster16* base) const;
+
+    const Pile& pile_;
+    int level_;
+    Stages finish_;
+    Rect canvas_;
+};
+
+}  // namespace bp

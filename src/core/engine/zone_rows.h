@@ -1,0 +1,51 @@
+// Rows of frames as sky and land lie.
+#pragma once
+
+#include <map>
+#include <vector>
+
+#include "engine/in_step.h"
+
+namespace bp {
+
+// How much of a piece of row is sky, by pixel: all of it in a pile without zones.
+class SkyRow {
+  public:
+    SkyRow(const Pile& pile, int level, int y, kernels::Span columns);
+    bool any() const;
+    bool all() const;
+    const std::uint8_t* from(int x) const { return mask_.data() + x; }
+    int width() const { return int(mask_.size()); }
+
+  private:
+    std::vector<std::uint8_t> mask_;
+};
+
+// Collects the takes that a piece of work wants, each once in every zone.
+class Gathering {
+  public:
+    Gathering(const Pile& pile, const Rect& region, int level);
+
+    // Where a frame's rows will stand among all rows: in the sky, and in the land of a pile with zones.
+    struct Places {
+        std::size_t sky = 0;
+        std::size_t land = 0;
+    };
+    Places add(int frame) { return {add(frame, Zone::sky), zones_ ? add(frame, Zone::land) : 0}; }
+    std::size_t add(int frame, Zone zone);
+    const std::vector<Take>& takes() const { return takes_; }
+
+    // A frame as its zones lie; `scratch` may hold it.
+    FrameRow row(const std::vector<FrameRow>& rows, const Places& at, const SkyRow& share, int channels,
+                 std::vector<std::uint16_t>& scratch) const;
+
+  private:
+    bool zones_;
+    std::map<Zone, Band> rows_;
+    std::vector<Take> takes_;
+};
+
+// The covered samples of a row in 16 bits; `scratch` holds them when they had to be widened.
+const std::uint16_t* widened(const FrameRow& row, int channels, std::vector<std::uint16_t>& scratch);
+
+}  // namespace bp
