@@ -9,6 +9,7 @@
 #include "kernels/extremes.h"
 #include "kernels/mean.h"
 #include "kernels/median.h"
+#include "merge/row.h"
 
 namespace {
 
@@ -103,11 +104,34 @@ void mean(benchmark::State& state) {
     count_bytes(state, int(state.range(0)));
 }
 
+// A row of 16 frames as a merge has it, one channel; every frame may leave out a twentieth of it, each somewhere else.
+void merged_row(benchmark::State& state, Mode mode, bool votes) {
+    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 0, 1};
+    tools.strength_tables.resize(16);
+    std::vector<std::vector<std::uint8_t>> masks(16, std::vector<std::uint8_t>(samples, 255));
+    for (std::size_t k = 0; k < masks.size(); ++k)
+        std::fill_n(masks[k].begin() + std::ptrdiff_t(k * 997 % (samples - samples / 20)), samples / 20, 0);
+    std::vector<FrameRow> rows(16);
+    over_lines(state, [&](auto lines, std::size_t n, std::uint16_t* out) {
+        for (std::size_t k = 0; k < rows.size(); ++k)
+            rows[k] = {nullptr, lines[k], {0, int(n)}, votes ? masks[k].data() : nullptr};
+        merge_row(mode, rows, int(n), 1, tools, out);
+    });
+}
+
 BENCHMARK(copy);
 BENCHMARK(maximum)->Arg(16)->Arg(90);
 BENCHMARK(median)->Arg(5)->Arg(16)->Arg(48)->Arg(90);
 BENCHMARK(maximum_from_memory)->MinTime(2);
 BENCHMARK(median_from_memory)->MinTime(2);
 BENCHMARK(mean)->Arg(16)->Arg(90);
+BENCHMARK_CAPTURE(merged_row, maximum, Mode::maximum, false)->MinTime(1);
+BENCHMARK_CAPTURE(merged_row, maximum_voted, Mode::maximum, true)->MinTime(1);
+BENCHMARK_CAPTURE(merged_row, median, Mode::median, false)->MinTime(1);
+BENCHMARK_CAPTURE(merged_row, median_voted, Mode::median, true)->MinTime(1);
+BENCHMARK_CAPTURE(merged_row, mean, Mode::mean, false)->MinTime(1);
+BENCHMARK_CAPTURE(merged_row, mean_voted, Mode::mean, true)->MinTime(1);
+BENCHMARK_CAPTURE(merged_row, clipped_mean, Mode::clipped_mean, false)->MinTime(1);
+BENCHMARK_CAPTURE(merged_row, clipped_mean_voted, Mode::clipped_mean, true)->MinTime(1);
 
 }  // namespace

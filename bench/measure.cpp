@@ -21,7 +21,7 @@ int main(int argc, char** argv) {
     const Pile& pile = opened.value();
     FrameStore store(working_space(pile));
     const auto begin = std::chrono::steady_clock::now();
-    const Result<Anchor> anchor = anchor_of(pile, anchor_for(pile), store, job);
+    const Result<Anchor> anchor = anchor_of(pile, anchor_for(pile));
     if (!anchor.ok()) return 3;
     Sightings seen;
     std::mutex mutex;

@@ -11,6 +11,7 @@
 #include <cstdio>
 #include <functional>
 #include <stdexcept>
+#include <string_view>
 #include <vector>
 
 #include "app/main_window.h"
@@ -300,8 +301,9 @@ class Bench {
 
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
+    const std::string_view only = argc == 3 ? argv[2] : "";
     if (argc < 2 || argc > 3) {
-        std::fprintf(stderr, "Give a folder of frames; and \"rail\" to look at the time rail alone.\n");
+        std::fprintf(stderr, "Give a folder of frames; and \"open\" or \"rail\" to look at that alone.\n");
         return 2;
     }
     QStandardPaths::setTestModeEnabled(true);  // the person's own settings and unsaved work stay as they are
@@ -315,9 +317,9 @@ int main(int argc, char** argv) {
         Bench bench(window);
         bench.open(QString::fromLocal8Bit(argv[1]));
         rest(1000);
-        if (argc == 3) {
+        if (only == "rail") {
             bench.rail();
-        } else {
+        } else if (only != "open") {
             bench.modes();
             bench.slider();
             bench.set_aside();

@@ -234,7 +234,7 @@ TEST_CASE("a black frame among lit ones is guessed to be a dark, a long exposure
     Pile pile =
         open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
     FrameStore store(working_space(pile));
-    const Anchor anchor = anchor_of(pile, anchor_for(pile), store, job).value();
+    const Anchor anchor = anchor_of(pile, anchor_for(pile)).value();
     Sightings seen;
     for (const Frame& frame : pile.frames)
         seen[frame.id] = std::make_shared<const Sighting>(look_at(pile, frame, anchor, store, job).value());
@@ -263,12 +263,12 @@ TEST_CASE("blur that only the frame at full size shows is found by the closer lo
     Job job;
     Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::name, job).value();
     FrameStore store(working_space(pile));
-    const Anchor anchor = anchor_of(pile, anchor_for(pile), store, job).value();
+    const Anchor anchor = anchor_of(pile, anchor_for(pile)).value();
     Sightings coarse, fine;
     for (const Frame& frame : pile.frames) {
         const Sighting seen = look_at(pile, frame, anchor, store, job).value();
         coarse[frame.id] = std::make_shared<const Sighting>(seen);
-        fine[frame.id] = std::make_shared<const Sighting>(look_closer(pile, frame, seen, job).value());
+        fine[frame.id] = std::make_shared<const Sighting>(look_closer(pile, frame, seen, store, job).value());
     }
     const auto marked = [&](const Sightings& seen) {
         std::vector<int> out;

@@ -202,7 +202,7 @@ TEST_CASE("room for memory and working files is set by slider, holds at once and
         w.slide("room_scratch", 0);
         CHECK(w.studio().room().memory_bytes == app::Studio::room_limits().least_memory);
         CHECK(w.studio().store()->budget().keep_bytes == app::Studio::room_limits().least_memory / 2);
-        CHECK(w.studio().scratch().room() == app::Studio::room_limits().least_scratch);
+        CHECK(w.studio().scratch().room() == app::Studio::room_limits().least_scratch / 4 * 3);
         QTest::keyClick(memory, Qt::Key_Escape);
         CHECK_FALSE(panel->isVisible());
     }

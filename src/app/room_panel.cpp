@@ -87,9 +87,10 @@ void RoomPanel::open_below(const QWidget& button) {
 
 void RoomPanel::refresh() {
     if (!isVisible()) beat_.stop();
-    used_->setText(tr("Kept now:\n%1 of frames in memory\n%2 of working files")
+    used_->setText(tr("Kept now:\n%1 of frames in memory\n%2 of working files\n%3 to open piles again sooner")
                        .arg(bytes_in_words(double(studio_.store()->bytes())))
-                       .arg(bytes_in_words(double(studio_.scratch().used()))));
+                       .arg(bytes_in_words(double(studio_.scratch().used())))
+                       .arg(bytes_in_words(double(studio_.derived().used()))));
 }
 
 }  // namespace bp::app

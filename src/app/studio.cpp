@@ -49,6 +49,7 @@ Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
 Studio::Studio(QObject* parent)
     : QObject(parent),
       scratch_(Scratch::in_cache()),
+      derived_(std::make_shared<Derived>(std::make_shared<KeptFiles>(Scratch::cache_folder() / "derived", 0))),
       opening_(this),
       saving_(this, Lane::Turns::queue),
       exporting_(this, Lane::Turns::queue),
@@ -64,7 +65,7 @@ Studio::Studio(QObject* parent)
     room_.scratch_bytes =
         std::clamp<std::uint64_t>(settings.value(scratch_key, qulonglong(Scratch::free_bytes() / 2)).toULongLong(),
                                   limits.least_scratch, limits.most_scratch);
-    scratch_->set_limit(room_.scratch_bytes);
+    share_out_disk();
     MemoryGate::of_process().set_limit(budget().work_bytes);
     fresh_stores();
     connect(&document_, &Document::opened, this, [this] {
@@ -84,7 +85,7 @@ void Studio::watch(Lane& lane) {
 }
 
 void Studio::fresh_stores() {
-    store_ = std::make_shared<FrameStore>(working_space(pile()), budget(), scratch_);
+    store_ = std::make_shared<FrameStore>(working_space(pile()), budget(), scratch_, derived_);
     bases_ = std::make_shared<BaseTiles>(room_.memory_bytes / 8);
     thumbnails_.clear();
     pictured_.clear();
@@ -106,13 +107,20 @@ MemoryBudget Studio::budget() const {
     return {room_.memory_bytes / 2, room_.memory_bytes / 4};
 }
 
+// What can be made again and is worth keeping has a quarter of it, frames in work the rest.
+void Studio::share_out_disk() {
+    const std::uint64_t kept = room_.scratch_bytes / 4;
+    derived_->set_limit(kept);
+    scratch_->set_limit(room_.scratch_bytes - kept);
+}
+
 void Studio::set_room(const Room& room) {
     room_ = room;
     MemoryGate::of_process().set_limit(budget().work_bytes);
     QSettings settings;
     settings.setValue(memory_key, qulonglong(room.memory_bytes));
     settings.setValue(scratch_key, qulonglong(room.scratch_bytes));
-    scratch_->set_limit(room.scratch_bytes);
+    share_out_disk();
     store_->set_budget(budget());
     bases_->set_budget(room.memory_bytes / 8);
 }

@@ -42,6 +42,7 @@ class Studio : public QObject {
     void set_room(const Room& room);
     static RoomLimits room_limits();
     const Scratch& scratch() const { return *scratch_; }
+    Derived& derived() { return *derived_; }
     // Each kind of work has a lane of its own, so that none stops another.
     Lane& opening() { return opening_; }      // opening, adding, looking for missing frames
     Lane& saving() { return saving_; }        // piles, one after the other
@@ -147,10 +148,12 @@ class Studio : public QObject {
     void say_what_was_sorted_out(const std::vector<Frame>& frames);
 
     MemoryBudget budget() const;
+    void share_out_disk();
 
     Document document_;
     Room room_;
     std::shared_ptr<Scratch> scratch_;
+    std::shared_ptr<Derived> derived_;
     std::shared_ptr<FrameStore> store_;
     std::shared_ptr<BaseTiles> bases_;
     Lane opening_;

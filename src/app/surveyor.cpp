@@ -92,7 +92,7 @@ void Surveyor::look() {
     looking_.run<std::vector<Failure>>(
         [this, now, missing, store, id = anchor_](Job& job) {
             std::vector<Failure> failures;
-            Result<Anchor> anchor = anchor_of(now, id, *store, job);
+            Result<Anchor> anchor = anchor_of(now, id);
             if (!anchor.ok()) return std::vector<Failure>{anchor.failure()};
             std::mutex mutex;
             parallel_for(0, int(missing.size()), [&](int i) {
@@ -160,7 +160,7 @@ void Surveyor::look_closely() {
             // One after the other, and only with time that nobody else wants. The thread is this lane's own.
             QThread::currentThread()->setPriority(QThread::IdlePriority);
             for (const auto& [frame, seen] : missing) {
-                Result<Sighting> sight = look_closer(now, frame, *seen, job);
+                Result<Sighting> sight = look_closer(now, frame, *seen, *store, job);
                 if (job.stopped()) return false;
                 if (!sight.ok()) {
                     // The small picture could be read: what is wrong shows when the frame is used.

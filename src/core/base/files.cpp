@@ -197,6 +197,12 @@ Result<std::string> content_hash(const fs::path& file) {
     return std::string(text.data());
 }
 
+std::int64_t modified_at(const fs::path& file) {
+    std::error_code error;
+    const auto time = fs::last_write_time(file, error);
+    return error ? 0 : std::int64_t(time.time_since_epoch().count());
+}
+
 bool same_file(const fs::path& a, const fs::path& b) {
     std::error_code error;
     return fs::equivalent(a, b, error) && !error;

@@ -27,6 +27,9 @@ Result<fs::path> place_to_write(const fs::path& target);
 // 128-bit XXH3 of the file's bytes as 32 hexadecimal digits.
 Result<std::string> content_hash(const fs::path& file);
 
+// When the file was last written to, in the system's own count; 0 when there is none.
+std::int64_t modified_at(const fs::path& file);
+
 // True when both paths name one existing file, also by way of links.
 bool same_file(const fs::path& a, const fs::path& b);
 

@@ -28,6 +28,15 @@ class Latest {
         entries_[key] = {std::move(value), recent_.begin()};
         shrink();
     }
+    // Also where there is a value already.
+    void replace(const Key& key, Value value) {
+        if (const auto found = entries_.find(key); found != entries_.end()) {
+            bytes_ -= found->second.value->bytes();
+            recent_.erase(found->second.place);
+            entries_.erase(found);
+        }
+        keep(key, std::move(value));
+    }
     void set_budget(std::size_t bytes) {
         budget_ = bytes;
         shrink();

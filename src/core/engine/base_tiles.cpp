@@ -50,7 +50,7 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
 
 }  // namespace
 
-Fingerprint BaseTiles::recipe_of(const Pile& pile) {
+Fingerprint base_recipe(const Pile& pile) {
     const std::optional<Fingerprint> land = pile.zones ? std::optional(recipe_of_zone(pile, Zone::land)) : std::nullopt;
     const Mask soft = pile.zones ? pile.zones->soft : Mask();
     return pile::fingerprint(pile.size, pile.channels, pile.profile, pile.balance, pile.hot, pile.spots,
@@ -63,7 +63,7 @@ BaseTiles::Key BaseTiles::key_of(const Fingerprint& recipe, int level, const Rec
 
 Result<Raster16> BaseTiles::base(const Pile& pile, const Rect& region, int level,
                                  const std::function<Result<Raster16>(const Rect& area)>& merge) {
-    const Fingerprint recipe = recipe_of(pile);
+    const Fingerprint recipe = base_recipe(pile);
     Raster16 out(region.size(), pile.channels);
     std::vector<Rect> missing;
     Rect around;

@@ -14,6 +14,9 @@
 
 namespace bp {
 
+// All that makes the base of a pile.
+Fingerprint base_recipe(const Pile& pile);
+
 // Tiles are keyed by the fingerprint of all that makes a base: emptying the cache never changes a pixel. All
 // members may be called from any thread.
 class BaseTiles {
@@ -32,7 +35,6 @@ class BaseTiles {
   private:
     using Key = std::tuple<Fingerprint, int, int, int, int, int>;  // level, left, top, width, height
 
-    static Fingerprint recipe_of(const Pile& pile);
     static Key key_of(const Fingerprint& recipe, int level, const Rect& tile);
     SharedRaster find(const Key& key);
     void keep(const Key& key, const SharedRaster& raster);

@@ -215,6 +215,37 @@ SourceRow FramePixels::row(int y) const {
     return {nullptr, std::get<Raster16>(raster_).row(y)};
 }
 
+void pack(Packer& to, const FramePixels& pixels) {
+    const Size size = pixels.size();
+    to.number(size.width).number(size.height).number(pixels.channels()).number(pixels.bits());
+    const std::size_t row = std::size_t(size.width) * std::size_t(pixels.channels());
+    for (int y = 0; y < size.height; ++y) {
+        const SourceRow samples = pixels.row(y);
+        if (samples.narrow)
+            to.bytes(samples.narrow, row);
+        else
+            to.bytes(samples.wide, row * sizeof(std::uint16_t));
+    }
+}
+
+void unpack(Unpacker& from, FramePixels& pixels) {
+    const Size size{from.number<int>(), from.number<int>()};
+    const int channels = from.number<int>();
+    const int bits = from.number<int>();
+    constexpr int largest_side = 1 << 15;
+    if (size.width < 1 || size.height < 1 || size.width > largest_side || size.height > largest_side ||
+        (channels != 1 && channels != 3) || (bits != 8 && bits != 16))
+        return from.refuse();
+    const auto read = [&](auto raster) {
+        from.bytes(raster.data().data(), raster.bytes());
+        pixels = FramePixels(std::move(raster));
+    };
+    if (bits == 8)
+        read(Raster8(size, channels));
+    else
+        read(Raster16(size, channels));
+}
+
 Raster16 FramePixels::widened() const {
     if (const auto* wide = std::get_if<Raster16>(&raster_)) return wide->clone();
     Raster16 out(size(), channels());

@@ -7,6 +7,7 @@
 #include <variant>
 
 #include "base/job.h"
+#include "base/packing.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -27,6 +28,7 @@ struct SourceRow {
 // A frame's samples in memory: in 8 bits when the file has them so and nothing had to be converted.
 class FramePixels {
   public:
+    FramePixels() = default;
     explicit FramePixels(Raster8 raster) : raster_(std::move(raster)) {}
     explicit FramePixels(Raster16 raster) : raster_(std::move(raster)) {}
     Size size() const;
@@ -34,11 +36,14 @@ class FramePixels {
     std::size_t bytes() const;
     SourceRow row(int y) const;
     Raster16 widened() const;
+    int bits() const { return std::holds_alternative<Raster8>(raster_) ? 8 : 16; }
 
   private:
     std::variant<Raster8, Raster16> raster_;
 };
 using SharedPixels = std::shared_ptr<const FramePixels>;
+void pack(Packer& to, const FramePixels& pixels);
+void unpack(Unpacker& from, FramePixels& pixels);
 
 // A window of rows that only moves down. One thread at a time; but rows may be read by others while require() makes
 // later ones.

@@ -2,6 +2,7 @@
 
 #include <unistd.h>
 
+#include <algorithm>
 #include <optional>
 
 #include "pile/fingerprint.h"
@@ -16,8 +17,13 @@ MemoryBudget MemoryBudget::of_machine() {
     return {machine_bytes() / 4, machine_bytes() / 4};
 }
 
-FrameStore::FrameStore(WorkingSpace space, MemoryBudget budget, std::shared_ptr<Scratch> scratch)
-    : space_(std::move(space)), budget_(budget), scratch_(std::move(scratch)), pixels_(budget.keep_bytes) {}
+FrameStore::FrameStore(WorkingSpace space, MemoryBudget budget, std::shared_ptr<Scratch> scratch,
+                       std::shared_ptr<Derived> derived)
+    : space_(std::move(space)),
+      budget_(budget),
+      scratch_(std::move(scratch)),
+      derived_(std::move(derived)),
+      pixels_(budget.keep_bytes) {}
 
 MemoryBudget FrameStore::budget() const {
     const std::lock_guard lock(mutex_);
@@ -47,6 +53,17 @@ SharedTiles FrameStore::held_tiles(const FrameFile& file, int level, const RawDa
     return found == tiles_.end() ? SharedTiles{} : found->second;
 }
 
+// Only small pictures: those that a pile is first seen by.
+std::optional<Fingerprint> FrameStore::scaled_key(const FrameFile& file, int level, const RawDarkUse& dark) const {
+    constexpr int longest_side = 1024;
+    const Size size = at_level(file.facts.size, level);
+    if (level == 0 || dark.dark || std::max(size.width, size.height) > longest_side) return std::nullopt;
+    const std::optional<Fingerprint> content = content_of(file);
+    if (!content) return std::nullopt;
+    return derived_key("scaled frame",
+                       pile::fingerprint(*content, level, space_.profile, space_.channels, space_.balance));
+}
+
 Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job, const RawDarkUse& dark) {
     if (SharedPixels known = held(file, level, dark)) return known;
     SharedPixels pixels;
@@ -56,7 +73,8 @@ Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job
         if (!near.ok()) return near;
         pixels = std::make_shared<const FramePixels>(further(*near.value(), level - scaled_levels));
     } else {
-        Result<FramePixels> read = read_pixels(file, level, space_, job, dark);
+        Result<FramePixels> read = solved<FramePixels>(derived_.get(), scaled_key(file, level, dark),
+                                                       [&] { return read_pixels(file, level, space_, job, dark); });
         if (!read.ok()) return read.failure();
         pixels = std::make_shared<const FramePixels>(std::move(read).value());
     }

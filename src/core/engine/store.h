@@ -8,6 +8,7 @@
 
 #include "base/fingerprint.h"
 #include "base/latest.h"
+#include "engine/derived.h"
 #include "engine/tiled_frame.h"
 
 namespace bp {
@@ -24,7 +25,10 @@ struct MemoryBudget {
 class FrameStore {
   public:
     explicit FrameStore(WorkingSpace space, MemoryBudget budget = MemoryBudget::of_machine(),
-                        std::shared_ptr<Scratch> scratch = Scratch::in_cache());
+                        std::shared_ptr<Scratch> scratch = Scratch::in_cache(),
+                        std::shared_ptr<Derived> derived = nullptr);
+    // Null where nothing is to be kept on the disk.
+    Derived* derived() const { return derived_.get(); }
 
     const WorkingSpace& space() const { return space_; }
     MemoryBudget budget() const;
@@ -32,7 +36,7 @@ class FrameStore {
     // Null when it is not held. Raw files are held as they are developed without `dark`.
     SharedPixels held(const FrameFile& file, int level, const RawDarkUse& dark = {});
     SharedTiles held_tiles(const FrameFile& file, int level, const RawDarkUse& dark = {}) const;
-    // From memory, or decoded and kept.
+    // From memory; scaled down, from derived data; or decoded and kept.
     Result<SharedPixels> load(const FrameFile& file, int level, Job& job, const RawDarkUse& dark = {});
     // From scratch, or by way of `open` put there and kept.
     Result<SharedTiles> load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job,
@@ -52,11 +56,13 @@ class FrameStore {
     std::size_t bytes() const;
 
   private:
+    std::optional<Fingerprint> scaled_key(const FrameFile& file, int level, const RawDarkUse& dark) const;
     static Fingerprint key_of(const FrameFile& file, int level, const RawDarkUse& dark);
 
     WorkingSpace space_;
     MemoryBudget budget_;
     std::shared_ptr<Scratch> scratch_;
+    std::shared_ptr<Derived> derived_;
     mutable std::mutex mutex_;
     Latest<Fingerprint, SharedPixels> pixels_;
     std::map<Fingerprint, SharedTiles> tiles_;

@@ -1,6 +1,7 @@
 #include "engine/survey.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <mutex>
 #include <numbers>
@@ -8,6 +9,7 @@
 #include "base/parallel.h"
 #include "engine/render.h"
 #include "frames/robust.h"
+#include "pile/fingerprint.h"
 
 namespace bp {
 namespace {
@@ -59,30 +61,117 @@ int anchor_for(const Pile& pile) {
     return found == pile.frames.end() ? 0 : found->id;
 }
 
-Result<Anchor> anchor_of(const Pile& pile, int id, FrameStore& store, Job& job) {
+struct Anchor::Reference {
+    std::mutex mutex;
+    std::optional<AlignReference> made;
+};
+
+Result<Anchor> anchor_of(const Pile& pile, int id) {
     const Frame* frame = find_frame(pile, id);
     if (!frame || !usable(*frame)) return Failure{Fault::input, "", "None of the frames can be used."};
-    Result<SharedPixels> pixels = store.load(*frame->file, survey_level(pile.size), job);
+    return Anchor{frame->id, frame->file, std::make_shared<Anchor::Reference>()};
+}
+
+namespace {
+
+RasterF tones_of(const FramePixels& pixels, const WorkingSpace& space) {
+    return brightness_of(pixels.widened(), LightCurve::of(space.profile, space.channels));
+}
+
+// Null when the anchor's file cannot be read: with the reason in `out`.
+const AlignReference* reference_of(const Anchor& anchor, int level, FrameStore& store, Job& job, Failure& out) {
+    const std::lock_guard lock(anchor.reference->mutex);
+    std::optional<AlignReference>& made = anchor.reference->made;
+    if (made) return &*made;
+    Result<SharedPixels> pixels = store.load(*anchor.file, level, job);
+    if (!pixels.ok()) {
+        out = of_frame(pixels.failure(), anchor.id);
+        return nullptr;
+    }
+    made.emplace(tones_of(*pixels.value(), store.space()));
+    return &*made;
+}
+
+std::optional<Fingerprint> key_of(const Frame& frame, const Anchor& anchor, int level, const WorkingSpace& space) {
+    const std::optional<Fingerprint> content = content_of(*frame.file), against = content_of(*anchor.file);
+    if (!content || !against) return std::nullopt;
+    return derived_key("sighting", pile::fingerprint(*content, *against, frame.role == Role::dark, level, space.profile,
+                                                     space.channels, space.balance));
+}
+
+Result<Sighting> looked_at(const Frame& frame, const Anchor& anchor, int level, FrameStore& store, Job& job) {
+    Result<SharedPixels> pixels = store.load(*frame.file, level, job);
     if (!pixels.ok()) return pixels.failure();
-    return Anchor{frame->id, AlignReference(brightness_of(pixels.value()->widened(),
-                                                          LightCurve::of(pile.profile, pile.channels)))};
+    const Raster16 picture = pixels.value()->widened();
+    const WorkingSpace& space = store.space();
+    Sighting out;
+    out.glance = glance_of(picture, LightCurve::of(space.profile, space.channels));
+    constexpr int shortest_side = 32;
+    if (frame.id == anchor.id) {
+        out.to_anchor = Matrix{};
+    } else if (frame.role != Role::dark && std::min(picture.width(), picture.height()) >= shortest_side) {
+        Failure failure;
+        const AlignReference* reference = reference_of(anchor, level, store, job, failure);
+        if (!reference) return failure;
+        const Alignment found = reference->align(tones_of(*pixels.value(), space), Model::rigid);
+        if (found.aligned) out.to_anchor = from_level(found.to_reference, level);
+    }
+    return out;
+}
+
+void pack(Packer& to, const Glance& glance) {
+    to.number(glance.grid.width).number(glance.grid.height);
+    to.number(glance.brightness)
+        .number(glance.clipped)
+        .number(glance.noise)
+        .number(std::uint64_t(glance.places.size()));
+    for (const Place& place : glance.places) {
+        for (const float light : place.light) to.number(light);
+        to.number(place.tone).number(place.contrast).number(place.doubt);
+    }
+}
+
+void unpack(Unpacker& from, Glance& glance) {
+    glance.grid = {from.number<int>(), from.number<int>()};
+    glance.brightness = from.number<double>();
+    glance.clipped = from.number<double>();
+    glance.noise = from.number<double>();
+    glance.places.resize(from.count(6 * sizeof(float)));
+    for (Place& place : glance.places) {
+        for (float& light : place.light) light = from.number<float>();
+        place.tone = from.number<float>();
+        place.contrast = from.number<float>();
+        place.doubt = from.number<float>();
+    }
+}
+
+}  // namespace
+
+void pack(Packer& to, const Sighting& sight) {
+    pack(to, sight.glance);
+    to.number(sight.to_anchor.has_value());
+    if (sight.to_anchor)
+        for (const double m : sight.to_anchor->m()) to.number(m);
+    to.number(sight.fine.has_value());
+    if (sight.fine) pack(to, *sight.fine);
+}
+
+void unpack(Unpacker& from, Sighting& sight) {
+    unpack(from, sight.glance);
+    if (from.number<bool>()) {
+        std::array<double, 9> m{};
+        for (double& value : m) value = from.number<double>();
+        sight.to_anchor = Matrix(m);
+    }
+    if (from.number<bool>()) unpack(from, sight.fine.emplace());
 }
 
 Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anchor, FrameStore& store, Job& job) {
     const int level = survey_level(pile.size);
-    Result<SharedPixels> pixels = store.load(*frame.file, level, job);
-    if (!pixels.ok()) return pixels.failure();
-    const Raster16 picture = pixels.value()->widened();
-    Sighting out;
-    out.glance = glance_of(picture, LightCurve::of(pile.profile, pile.channels));
-    constexpr int shortest_side = 32;
-    if (frame.id == anchor.id)
-        out.to_anchor = Matrix{};
-    else if (frame.role != Role::dark && std::min(picture.width(), picture.height()) >= shortest_side) {
-        const Alignment found =
-            anchor.reference.align(brightness_of(picture, LightCurve::of(pile.profile, pile.channels)), Model::rigid);
-        if (found.aligned) out.to_anchor = from_level(found.to_reference, level);
-    }
+    const std::optional<Fingerprint> key = key_of(frame, anchor, level, store.space());
+    Result<Sighting> out =
+        solved<Sighting>(store.derived(), key, [&] { return looked_at(frame, anchor, level, store, job); });
+    if (out.ok()) out.value().key = key;
     return out;
 }
 
@@ -90,7 +179,8 @@ bool has_more(Size size) {
     return survey_level(size) > 0;
 }
 
-Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sighting& seen, Job& job) {
+Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sighting& seen, FrameStore& store, Job& job) {
+    if (seen.fine) return seen;
     constexpr int band = 32;   // rows looked at
     constexpr int every = 96;  // rows from one band to the next: a third of the picture tells enough
     const WorkingSpace space = working_space(pile);
@@ -114,6 +204,7 @@ Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sightin
         }
         append(*out.fine, glance_of(strip, curve));
     }
+    if (store.derived() && out.key) store.derived()->keep(*out.key, out);
     return out;
 }
 
@@ -242,7 +333,7 @@ std::map<int, Role> guess_roles(const Pile& pile, const Sightings& seen) {
 }
 
 Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job) {
-    Result<Anchor> anchor = anchor_of(pile, anchor_for(pile), store, job);
+    Result<Anchor> anchor = anchor_of(pile, anchor_for(pile));
     if (!anchor.ok()) return anchor.failure();
     Sightings seen;
     std::mutex mutex;
@@ -251,7 +342,7 @@ Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job) {
         Frame& frame = pile.frames[std::size_t(n)];
         if (job.stopped() || !usable(frame)) return;
         Result<Sighting> sight = look_at(pile, frame, anchor.value(), store, job);
-        if (sight.ok() && has_more(pile.size)) sight = look_closer(pile, frame, sight.value(), job);
+        if (sight.ok() && has_more(pile.size)) sight = look_closer(pile, frame, sight.value(), store, job);
         job.advance();
         if (sight.ok()) {
             const std::lock_guard lock(mutex);

@@ -22,6 +22,8 @@ struct Sighting {
     // Of bands at full size: blur and noise that the small picture does not show. None until look_closer(); without
     // places when the picture is too small for a band, or turned out broken.
     std::optional<Glance> fine;
+    // Under which it is kept, with whatever is seen more closely later; none where it is not.
+    std::optional<Fingerprint> key;
 };
 
 // The level at which frames of this size are looked at: at most 800 pixels on the longer side.
@@ -31,17 +33,20 @@ int survey_level(Size size);
 // serves, because places against the pile's reference are worked out from it; but one for the whole run.
 struct Anchor {
     int id = 0;
-    AlignReference reference;
+    SharedFrameFile file;
+    // Made when the first frame is placed: none is in a pile whose frames were all looked at before.
+    struct Reference;
+    std::shared_ptr<Reference> reference;
 };
-Result<Anchor> anchor_of(const Pile& pile, int id, FrameStore& store, Job& job);
+Result<Anchor> anchor_of(const Pile& pile, int id);
 // The reference when it can be used, else the first frame that can; 0 when none can.
 int anchor_for(const Pile& pile);
 
-// Looks at one frame. Any thread.
+// Looks at one frame, unless it was looked at before. Any thread.
 Result<Sighting> look_at(const Pile& pile, const Frame& frame, const Anchor& anchor, FrameStore& store, Job& job);
 
 // Adds the bands at full size, with a few rows in memory at a time. Any thread.
-Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sighting& seen, Job& job);
+Result<Sighting> look_closer(const Pile& pile, const Frame& frame, const Sighting& seen, FrameStore& store, Job& job);
 // True when the small picture is not the frame itself, so that there is more to see.
 bool has_more(Size size);
 

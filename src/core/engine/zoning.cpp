@@ -118,32 +118,15 @@ RasterF detail_of(const Raster16& picture, const LightCurve& curve) {
     return fine_detail(eye);
 }
 
-}  // namespace
-
-Result<Mask> snap_zones(const Pile& pile, double reach_px, FrameStore& store, Job& job) {
-    if (!pile.zones || pile.zones->sky.empty())
-        return Failure{Fault::wrong_call, "", "Paint roughly what is sky first: then its border can be found."};
-    const int level = level_within(pile.size, cut_side);
-    const Size size = at_level(pile.size, level);
-    Raster8 rough(size, 1);
-    for (int y = 0; y < size.height; ++y) pile.zones->sky.read_row(level, y, 0, size.width, rough.row(y));
-    const int reach = std::max(2, int(std::lround(reach_px / (1 << level))));
-    return cut_and_follow(still_pile(pile), belief_of(rough, reach), level, store, job);
-}
-
-Result<Mask> suggest_sky(const Pile& pile, FrameStore& store, Job& job) {
+Result<Mask> found_sky(const Pile& turning, FrameStore& store, Job& job) {
     constexpr std::size_t looked_at = 16;
     constexpr int suggest_side = 1200;
-    if (model_of(pile, Zone::sky) != Model::stars)
-        return Failure{Fault::wrong_call, "", "Align by the stars first: what turns with them is sky."};
-    Pile turning = pile;
-    turning.zones.reset();
     Pile still = turning;
     still.model = Model::none;
     const std::vector<int> ids = merged_ids(turning);
-    const int level = level_within(pile.size, suggest_side);
-    const Size size = at_level(pile.size, level);
-    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    const int level = level_within(turning.size, suggest_side);
+    const Size size = at_level(turning.size, level);
+    const LightCurve curve = LightCurve::of(turning.profile, turning.channels);
     Common as_sky(size), as_land(size);
     constexpr double edge = 6;  // what lies nearer to a frame's edge has detail that is none
     const std::size_t count = std::min(looked_at, ids.size());
@@ -165,7 +148,29 @@ Result<Mask> suggest_sky(const Pile& pile, FrameStore& store, Job& job) {
     if (belief.empty())
         return Failure{Fault::input, "",
                        "It is not seen what turns and what stands still. Paint roughly what is sky instead."};
-    return cut_and_follow(still_pile(pile), belief, level, store, job);
+    return cut_and_follow(still_pile(turning), belief, level, store, job);
+}
+
+}  // namespace
+
+Result<Mask> snap_zones(const Pile& pile, double reach_px, FrameStore& store, Job& job) {
+    if (!pile.zones || pile.zones->sky.empty())
+        return Failure{Fault::wrong_call, "", "Paint roughly what is sky first: then its border can be found."};
+    const int level = level_within(pile.size, cut_side);
+    const Size size = at_level(pile.size, level);
+    Raster8 rough(size, 1);
+    for (int y = 0; y < size.height; ++y) pile.zones->sky.read_row(level, y, 0, size.width, rough.row(y));
+    const int reach = std::max(2, int(std::lround(reach_px / (1 << level))));
+    return cut_and_follow(still_pile(pile), belief_of(rough, reach), level, store, job);
+}
+
+Result<Mask> suggest_sky(const Pile& pile, FrameStore& store, Job& job) {
+    if (model_of(pile, Zone::sky) != Model::stars)
+        return Failure{Fault::wrong_call, "", "Align by the stars first: what turns with them is sky."};
+    // However the frames are merged otherwise, the sky is where it is.
+    Pile turning = with_mode(pile, Mode::mean);
+    turning.zones.reset();
+    return solved<Mask>(store.derived(), base_key("sky", turning), [&] { return found_sky(turning, store, job); });
 }
 
 }  // namespace bp

@@ -85,12 +85,13 @@ void fields(Self& level, Visit&& visit) {
 
 template <Is<FrameFile> Self, class Visit>
 void fields(Self& file, Visit&& visit) {
-    auto& [path, bytes, hash, facts, capture] = file;
+    auto& [path, bytes, hash, facts, capture, modified] = file;
     visit("path", path, Needed{});
     visit("bytes", bytes, Any{});
     visit("hash", hash, Any{});
     visit("facts", facts, Known{});
     visit("capture", capture, Known{});
+    visit("modified", modified, Known{});
 }
 
 template <Is<Frame> Self, class Visit>

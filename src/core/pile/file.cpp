@@ -87,6 +87,7 @@ Found attach_file(Frame& frame, const std::vector<fs::path>& places) {
     // It is known by what it was, so that it stays changed when the pile is saved.
     found->hash = frame.file->hash;
     found->bytes = frame.file->bytes;
+    found->modified = 0;
     frame.file = std::make_shared<const FrameFile>(std::move(*found));
     return Found::changed;
 }
@@ -152,6 +153,7 @@ Result<FrameFile> read_frame_file(const fs::path& path, KnownBy known) {
     FrameFile out;
     const auto of_clip = clip_frame_of(path);
     if (known == KnownBy::content) {
+        out.modified = modified_at(path);
         Result<std::string> hash = of_clip ? hash_of_clip_frame(*of_clip) : content_hash(path);
         if (!hash.ok()) return hash.failure();
         out.hash = std::move(hash).value();
@@ -171,6 +173,7 @@ Result<Pile> known_by_content(Pile pile) {
         if (!usable(frame) || !frame.file->hash.empty()) return;
         FrameFile file = *frame.file;
         const auto of_clip = clip_frame_of(file.path);
+        file.modified = modified_at(file.path);
         Result<std::string> hash = of_clip ? hash_of_clip_frame(*of_clip) : content_hash(file.path);
         if (!hash.ok()) {
             failures[std::size_t(i)] = hash.failure();

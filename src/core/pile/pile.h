@@ -41,6 +41,9 @@ struct FrameFile {
     std::string hash;  // content_hash(); empty when the file is known by its path alone
     PictureFacts facts;
     CaptureData capture;
+    // When the file was last written to as its hash was taken, in the system's own count; 0 when it has no hash of its
+    // own.
+    std::int64_t modified = 0;
     friend bool operator==(const FrameFile&, const FrameFile&) = default;
 };
 using SharedFrameFile = Shared<FrameFile>;
