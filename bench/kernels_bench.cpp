@@ -108,13 +108,16 @@ void mean(benchmark::State& state) {
 void merged_row(benchmark::State& state, Mode mode, bool votes) {
     MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 0, 1};
     tools.strength_tables.resize(16);
-    std::vector<std::vector<std::uint8_t>> masks(16, std::vector<std::uint8_t>(samples, 255));
-    for (std::size_t k = 0; k < masks.size(); ++k)
-        std::fill_n(masks[k].begin() + std::ptrdiff_t(k * 997 % (samples - samples / 20)), samples / 20, 0);
+    std::vector<kernels::Span> silent;
+    for (int k = 0; k < 16; ++k) {
+        const int begin = k * 997 % int(samples - samples / 20);
+        silent.push_back({begin, begin + int(samples / 20)});
+    }
     std::vector<FrameRow> rows(16);
     over_lines(state, [&](auto lines, std::size_t n, std::uint16_t* out) {
         for (std::size_t k = 0; k < rows.size(); ++k)
-            rows[k] = {nullptr, lines[k], {0, int(n)}, votes ? masks[k].data() : nullptr};
+            rows[k] = {
+                nullptr, lines[k], {0, int(n)}, votes ? std::span(&silent[k], 1) : std::span<const kernels::Span>()};
         merge_row(mode, rows, int(n), 1, tools, out);
     });
 }

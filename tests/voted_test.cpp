@@ -121,6 +121,16 @@ void every_kernel_holds(const Ballot<T>& ballot) {
             [&](const auto& v) { return clipped_light(v, curve, step); });
 }
 
+std::vector<kernels::Span> silence(const std::vector<std::uint8_t>& votes) {
+    std::vector<kernels::Span> out;
+    for (int x = 0; x < int(votes.size()); ++x) {
+        if (votes[std::size_t(x)]) continue;
+        if (out.empty() || out.back().end != x) out.push_back({x, x});
+        out.back().end = x + 1;
+    }
+    return out;
+}
+
 // A mask of the canvas that is 0 in an area.
 std::shared_ptr<const Mask> all_but(Size size, const Rect& area, std::uint8_t within = 0) {
     Mask out(size);
@@ -180,9 +190,14 @@ TEST_CASE("rows merge by their votes wherever they are covered, and the referenc
     for (auto* votes : {&votes_a, &votes_b, &votes_c}) std::fill(votes->begin() + 20, votes->begin() + 190, 0);
     std::fill(votes_a.begin() + 230, votes_a.begin() + 260, 0);
     votes_b[240] = votes_c[241] = votes_a[399] = votes_c[399] = 0;
-    const std::vector<FrameRow> rows{{narrow.data(), nullptr, {0, width}, votes_a.data()},
-                                     {nullptr, b.row(0), {10, 350}, votes_b.data()},
-                                     {nullptr, c.row(0), {0, width}, votes_c.data()}};
+    // Votes that come and go from pixel to pixel.
+    for (int x = 280; x < 330; ++x) votes_a[std::size_t(x)] = x % 2 ? 255 : 0;
+    for (int x = 300; x < 340; ++x) votes_b[std::size_t(x)] = x % 3 ? 0 : 255;
+    for (int x = 310; x < 320; ++x) votes_c[std::size_t(x)] = 0;
+    const auto silent_a = silence(votes_a), silent_b = silence(votes_b), silent_c = silence(votes_c);
+    const std::vector<FrameRow> rows{{narrow.data(), nullptr, {0, width}, silent_a},
+                                     {nullptr, b.row(0), {10, 350}, silent_b},
+                                     {nullptr, c.row(0), {0, width}, silent_c}};
     MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 1, 1};
     tools.strength_tables.resize(3);
     tools.strength_tables[2] = strength_table(0.5, tools.curve);

@@ -274,33 +274,41 @@ class SourceReader {
 // Memory of a thread, kept from piece to piece.
 struct PieceMemory {
     LineVector<std::uint16_t> samples;
-    std::vector<std::uint8_t> votes;
+    std::vector<std::uint8_t> mask;
+    std::vector<kernels::Span> silent;
+    std::vector<std::size_t> silent_ends;  // by row of every take that carries votes
 };
 
-// Who of a row's pixels votes; false when all do.
-bool read_votes(const Mask& mask, int level, int y, const Rect& piece, std::uint8_t* out) {
+// Adds the stretches of a row that do not vote.
+void add_silence(const Mask& mask, int level, int y, const Rect& piece, PieceMemory& memory) {
     constexpr std::uint8_t half = 128;
-    mask.read_row(level, y, piece.left, piece.width, out);
-    bool all = true;
-    for (int x = 0; x < piece.width; ++x) {
-        out[x] = out[x] >= half ? 255 : 0;
-        all = all && out[x] != 0;
+    memory.mask.resize(std::size_t(piece.width));
+    mask.read_row(level, y, piece.left, piece.width, memory.mask.data());
+    const auto silent = [](std::uint8_t value) { return value < half; };
+    for (auto at = memory.mask.begin();;) {
+        const auto begin = std::find_if(at, memory.mask.end(), silent);
+        if (begin == memory.mask.end()) return;
+        at = std::find_if_not(begin, memory.mask.end(), silent);
+        memory.silent.push_back({int(begin - memory.mask.begin()), int(at - memory.mask.begin())});
     }
-    return !all;
 }
 
-void put_votes(const InStep& what, const Rect& piece, std::vector<std::uint8_t>& memory, std::vector<FrameRow>& rows) {
-    const std::size_t pixels = std::size_t(piece.width) * std::size_t(piece.height);
-    const auto masked =
-        std::count_if(what.takes.begin(), what.takes.end(), [](const Take& t) { return bool(t.votes); });
-    if (memory.size() < std::size_t(masked) * pixels) memory.resize(std::size_t(masked) * pixels);
-    std::uint8_t* votes = memory.data();
-    for (std::size_t k = 0; k < what.takes.size(); ++k) {
-        if (!what.takes[k].votes) continue;
-        for (int i = 0; i < piece.height; ++i, votes += piece.width)
-            if (read_votes(*what.takes[k].votes, what.level, piece.top + i, piece, votes))
-                rows[k * std::size_t(piece.height) + std::size_t(i)].votes = votes;
-    }
+void put_votes(const InStep& what, const Rect& piece, PieceMemory& memory, std::vector<FrameRow>& rows) {
+    memory.silent.clear();
+    memory.silent_ends.clear();
+    for (const Take& take : what.takes)
+        for (int i = 0; take.votes && i < piece.height; ++i) {
+            add_silence(*take.votes, what.level, piece.top + i, piece, memory);
+            memory.silent_ends.push_back(memory.silent.size());
+        }
+    std::size_t from = 0;
+    auto end = memory.silent_ends.begin();
+    for (std::size_t k = 0; k < what.takes.size(); ++k)
+        for (int i = 0; what.takes[k].votes && i < piece.height; ++i, ++end) {
+            rows[k * std::size_t(piece.height) + std::size_t(i)].silent =
+                std::span(memory.silent).subspan(from, *end - from);
+            from = *end;
+        }
 }
 
 // The rows of a piece, take after take; `memory` holds those that are resampled.
@@ -320,7 +328,7 @@ std::vector<FrameRow> take_all(const InStep& what, const std::vector<PlacedRows>
         takes[k].take(piece, room, out.data() + k * std::size_t(piece.height));
         if (takes[k].resampled()) room += each;
     }
-    put_votes(what, piece, memory.votes, out);
+    put_votes(what, piece, memory, out);
     return out;
 }
 

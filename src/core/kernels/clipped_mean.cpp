@@ -39,8 +39,8 @@ void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, cons
     std::array<std::uint32_t, sum_block> voters{};
     Distances<T> apart(rows.size());
     std::vector<const T*> pieces(rows.size());
-    for (std::size_t begin = 0; begin < samples; begin += sum_block) {
-        const std::size_t here = std::min(sum_block, samples - begin);
+    for (std::size_t begin = 0, here = 0; begin < samples; begin += here) {
+        here = next_step(samples - begin);
         for (std::size_t k = 0; k < rows.size(); ++k) pieces[k] = rows[k] + begin;
         lower_middle(Rows<T>(pieces), here, middle.data());
         for (std::size_t k = 0; k < rows.size(); ++k) kernels::distances(pieces[k], middle.data(), here, apart.row(k));

@@ -29,8 +29,7 @@ template <class T, class Pick>
 void extreme(Rows<T> rows, std::size_t samples, std::uint16_t* out, Pick pick) {
     const hn::ScalableTag<T> d;
     const std::size_t lanes = hn::Lanes(d);
-    std::size_t i = 0;
-    for (; i + 2 * lanes <= samples; i += 2 * lanes) {
+    const auto two_at = [&](std::size_t i) HWY_ATTR {
         auto a = hn::LoadU(d, rows[0] + i);
         auto b = hn::LoadU(d, rows[0] + i + lanes);
         for (const T* row : rows.subspan(1)) {
@@ -39,6 +38,13 @@ void extreme(Rows<T> rows, std::size_t samples, std::uint16_t* out, Pick pick) {
         }
         store_16(d, a, out + i);
         store_16(d, b, out + i + lanes);
+    };
+    std::size_t i = 0;
+    for (; i + 2 * lanes <= samples; i += 2 * lanes) two_at(i);
+    // The last ones overlap those before, which comes to the same.
+    if (i < samples && samples >= 2 * lanes) {
+        two_at(samples - 2 * lanes);
+        return;
     }
     const hn::CappedTag<T, 1> one;
     for (; i < samples; ++i) {

@@ -12,6 +12,13 @@ namespace bp::kernels {
 
 // Samples that a step works on.
 constexpr std::size_t sum_block = 512;
+// How many of the samples that are left a step takes: the last two share what is left, because medians of few samples
+// cost as much as of many.
+constexpr std::size_t next_step(std::size_t left) {
+    constexpr std::size_t unit = 128;
+    if (left <= sum_block) return left;
+    return left >= 2 * sum_block ? sum_block : (left / 2 + unit - 1) / unit * unit;
+}
 using LightSums = std::array<std::uint64_t, sum_block>;
 
 // sums[i] = light of all rows at begin + i, for count <= sum_block samples.

@@ -408,7 +408,13 @@ void by_blocks(Rows<T> rows, std::size_t samples, const Write& write) {
         write(middle, block, i);
     }
     if (i == samples) return;
-    // The rest is brought to the length of a block, so that nothing is read past a row's end.
+    // The last block overlaps the one before, which comes to the same.
+    if (samples >= block) {
+        middle_of(rows, samples - block, block, middle);
+        write(middle, block, samples - block);
+        return;
+    }
+    // What is shorter is brought to the length of a block, so that nothing is read past a row's end.
     const std::size_t rest = samples - i;
     std::vector<Piece<T>> pieces(rows.size());
     std::vector<const T*> pointers;

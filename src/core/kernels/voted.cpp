@@ -42,7 +42,10 @@ class Filled {
 // Calls block(begin, samples) for the blocks of a row.
 template <class Block>
 void by_blocks(std::size_t samples, const Block& block) {
-    for (std::size_t begin = 0; begin < samples; begin += sum_block) block(begin, std::min(sum_block, samples - begin));
+    for (std::size_t begin = 0, here = 0; begin < samples; begin += here) {
+        here = next_step(samples - begin);
+        block(begin, here);
+    }
 }
 
 template <class T, class Extreme>

@@ -1,7 +1,6 @@
 #include "merge/row.h"
 
 #include <algorithm>
-#include <array>
 
 #include "kernels/extremes.h"
 
@@ -72,82 +71,95 @@ int shown_without_votes(const std::vector<int>& numbers, const MergeTools& tools
     return there ? tools.reference : numbers.front();
 }
 
-// Pixels of a row whose votes are looked at together: most places are voted on by all frames or by none.
-constexpr int vote_block = 128;
+void show(const FrameRow& row, int begin, int end, int channels, std::uint16_t* out) {
+    const std::ptrdiff_t from = std::ptrdiff_t(begin) * channels;
+    const std::size_t samples = std::size_t(end - begin) * std::size_t(channels);
+    if (row.narrow)
+        kernels::widen(row.narrow + from, samples, out + from);
+    else
+        kernels::widen(row.wide + from, samples, out + from);
+}
 
-// Some pixels of a row that frames cover, not all of which vote everywhere.
-class VotedBlock {
+// Goes from left to right through the stretches in which a frame does not vote.
+class Silence {
   public:
-    VotedBlock(const std::vector<FrameRow>& rows, const std::vector<int>& numbers, int begin, int end, int channels)
-        : begin_(begin), end_(end), channels_(channels) {
-        numbers_.reserve(numbers.size());
-        for (const int k : numbers) add(k, rows[std::size_t(k)].votes);
+    explicit Silence(std::span<const kernels::Span> silent) : left_(silent) {}
+    // Whether it is silent at x, which grows from call to call.
+    bool at(int x) {
+        while (!left_.empty() && left_.front().end <= x) left_ = left_.subspan(1);
+        return !left_.empty() && left_.front().begin <= x;
     }
-
-    bool any() const { return !numbers_.empty(); }
-    Stretch stretch() const {
-        Stretch out{std::ptrdiff_t(begin_) * channels_, samples(), numbers_, {}};
-        if (masks_.empty()) return out;
-        out.votes.assign(numbers_.size(), nullptr);
-        for (std::size_t m = 0; m < masked_.size(); ++m) out.votes[masked_[m]] = masks_.data() + m * samples();
-        return out;
-    }
-    // Puts `row` where nobody votes; `out` is the block's.
-    void show(const FrameRow& row, std::uint16_t* out) const {
-        if (all_vote_) return;
-        for (int x = begin_; x < end_; ++x) {
-            if (voted_[std::size_t(x - begin_)]) continue;
-            for (int c = 0; c < channels_; ++c) {
-                const std::ptrdiff_t at = std::ptrdiff_t(x) * channels_ + c;
-                out[at - std::ptrdiff_t(begin_) * channels_] =
-                    row.narrow ? kernels::to_16(row.narrow[at]) : row.wide[at];
-            }
-        }
-    }
+    // From where on, after such a call: what is left of it.
+    std::span<const kernels::Span> from() const { return left_; }
 
   private:
-    std::size_t samples() const { return std::size_t(end_ - begin_) * std::size_t(channels_); }
-
-    void add(int number, const std::uint8_t* votes) {
-        std::uint8_t least = 255, most = 255;
-        if (votes) {
-            most = 0;
-            for (int x = begin_; x < end_; ++x) {
-                least = std::min(least, votes[x]);
-                most = std::max(most, votes[x]);
-            }
-        }
-        if (most == 0) return;
-        numbers_.push_back(number);
-        if (least != 0) {
-            all_vote_ = true;
-            return;
-        }
-        for (int x = begin_; x < end_; ++x)
-            voted_[std::size_t(x - begin_)] = std::max(voted_[std::size_t(x - begin_)], votes[x]);
-        masked_.push_back(numbers_.size() - 1);
-        const std::size_t at = masks_.size();
-        masks_.resize(at + samples());
-        std::uint8_t* mask = masks_.data() + at;
-        for (int x = begin_; x < end_; ++x)
-            for (int c = 0; c < channels_; ++c) *mask++ = votes[x];
-    }
-
-    int begin_, end_, channels_;
-    std::vector<int> numbers_;
-    std::vector<std::size_t> masked_;  // places among the numbers of those that do not vote everywhere
-    std::vector<std::uint8_t> masks_;  // of their samples, one after the other
-    bool all_vote_ = false;            // some frame votes everywhere
-    std::array<std::uint8_t, vote_block> voted_{};
+    std::span<const kernels::Span> left_;
 };
 
-void merge_voted(const ModeEntry& entry, const std::vector<FrameRow>& rows, const std::vector<int>& numbers, int begin,
-                 int end, int channels, const MergeTools& tools, std::uint16_t* out) {
-    for (int x = begin; x < end; x += vote_block) {
-        const VotedBlock block(rows, numbers, x, std::min(end, x + vote_block), channels);
-        std::uint16_t* place = out + std::ptrdiff_t(x) * channels;
-        if (block.any()) merge_stretch(entry, rows, block.stretch(), tools, place);
-        block.show(rows[std::size_t(shown_without_votes(numbers, tools))], place);
+// Some pixels that the frames of `numbers` cover, in which votes change often: each frame's are put into a mask.
+void merge_masked(const ModeEntry& entry, const std::vector<FrameRow>& rows, const std::vector<int>& numbers,
+                  const std::vector<Silence>& silences, kernels::Span pixels, int channels, const MergeTools& tools,
+                  std::uint16_t* out) {
+    const auto width = std::size_t(pixels.end - pixels.begin);
+    const std::size_t samples = width * std::size_t(channels);
+    Stretch stretch{std::ptrdiff_t(pixels.begin) * channels, samples, {}, {}};
+    std::vector<std::vector<std::uint8_t>> masks(numbers.size());
+    std::vector<std::uint8_t> voted(width, 0);
+    for (std::size_t n = 0; n < numbers.size(); ++n) {
+        std::vector<std::uint8_t> votes(width, 255);
+        for (const kernels::Span& silent : silences[n].from()) {
+            if (silent.begin >= pixels.end) break;
+            std::fill(votes.begin() + std::max(silent.begin, pixels.begin) - pixels.begin,
+                      votes.begin() + std::min(silent.end, pixels.end) - pixels.begin, std::uint8_t{0});
+        }
+        for (std::size_t x = 0; x < width; ++x) voted[x] |= votes[x];
+        masks[n].resize(samples);
+        for (std::size_t i = 0; i < samples; ++i) masks[n][i] = votes[i / std::size_t(channels)];
+        stretch.numbers.push_back(numbers[n]);
+        stretch.votes.push_back(masks[n].data());
+    }
+    merge_stretch(entry, rows, stretch, tools, out + stretch.from);
+    const FrameRow& reference = rows[std::size_t(shown_without_votes(numbers, tools))];
+    for (int x = pixels.begin; x < pixels.end; ++x)
+        if (!voted[std::size_t(x - pixels.begin)]) show(reference, x, x + 1, channels, out);
+}
+
+// Where the voters change among frames that cover all of `pixels`, with its ends.
+std::vector<int> vote_borders(const std::vector<FrameRow>& rows, const std::vector<int>& numbers,
+                              kernels::Span pixels) {
+    std::vector<int> out{pixels.begin, pixels.end};
+    for (const int k : numbers)
+        for (const kernels::Span& silent : rows[std::size_t(k)].silent)
+            for (const int x : {silent.begin, silent.end})
+                if (x > pixels.begin && x < pixels.end) out.push_back(x);
+    std::sort(out.begin(), out.end());
+    out.erase(std::unique(out.begin(), out.end()), out.end());
+    return out;
+}
+
+// Stretches with the same voters are merged as if the others were not there; only where they are short several are
+// taken together.
+void merge_voted(const ModeEntry& entry, const std::vector<FrameRow>& rows, const std::vector<int>& numbers,
+                 kernels::Span pixels, int channels, const MergeTools& tools, std::uint16_t* out) {
+    constexpr int long_enough = 48;
+    constexpr int together = 128;
+    const std::vector<int> edges = vote_borders(rows, numbers, pixels);
+    const auto is_short = [&](std::size_t e) { return edges[e + 1] - edges[e] < long_enough; };
+    std::vector<Silence> silences;
+    for (const int k : numbers) silences.emplace_back(rows[std::size_t(k)].silent);
+    for (std::size_t e = 0, next = 0; e + 1 < edges.size(); e = next) {
+        next = e + 1;
+        while (is_short(e) && next + 1 < edges.size() && is_short(next) && edges[next] - edges[e] < together) ++next;
+        const int begin = edges[e], end = edges[next];
+        Stretch stretch{std::ptrdiff_t(begin) * channels, std::size_t(end - begin) * std::size_t(channels), {}, {}};
+        for (std::size_t n = 0; n < numbers.size(); ++n)
+            if (!silences[n].at(begin)) stretch.numbers.push_back(numbers[n]);
+        if (next > e + 1)
+            merge_masked(entry, rows, numbers, silences, {begin, end}, channels, tools, out);
+        else if (!stretch.numbers.empty())
+            merge_stretch(entry, rows, stretch, tools, out + stretch.from);
+        else
+            show(rows[std::size_t(shown_without_votes(numbers, tools))], begin, end, channels, out);
     }
 }
 
@@ -165,14 +177,14 @@ void merge_row(Mode mode, const std::vector<FrameRow>& rows, int width, int chan
         for (std::size_t k = 0; k < rows.size(); ++k) {
             if (rows[k].cover.begin > begin || begin >= rows[k].cover.end) continue;
             stretch.numbers.push_back(int(k));
-            all_vote = all_vote && !rows[k].votes;
+            all_vote = all_vote && rows[k].silent.empty();
         }
         if (stretch.numbers.empty())
             std::fill_n(out + stretch.from, stretch.samples, std::uint16_t{0});
         else if (all_vote)
             merge_stretch(entry, rows, stretch, tools, out + stretch.from);
         else
-            merge_voted(entry, rows, stretch.numbers, begin, end, channels, tools, out);
+            merge_voted(entry, rows, stretch.numbers, {begin, end}, channels, tools, out);
     }
 }
 

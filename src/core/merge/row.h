@@ -1,6 +1,7 @@
 // Merging one row of frames that may each cover only a piece of it.
 #pragma once
 
+#include <span>
 #include <vector>
 
 #include "kernels/warp.h"
@@ -14,8 +15,8 @@ struct FrameRow {
     const std::uint8_t* narrow = nullptr;
     const std::uint16_t* wide = nullptr;
     kernels::Span cover;
-    // One a pixel, from pixel 0 of the row: 255 where it votes, 0 where it does not. Null: all do.
-    const std::uint8_t* votes = nullptr;
+    // Pixels that do not vote, in stretches from left to right that do not touch each other. None: all vote.
+    std::span<const kernels::Span> silent = {};
 };
 
 // Merges rows[k] (frame number k) over `width` pixels. A pixel is merged from the frames alone that cover it and vote;
