@@ -34,6 +34,7 @@ struct Output {
             }
             done += n;
         }
+        start_writing_back(std::size_t(count));
         return done;
     }
     // Why the picture could not be written; `otherwise` when the disk took everything.
@@ -43,6 +44,18 @@ struct Output {
 
     int fd;
     int error;
+
+  private:
+    // The disk begins while the rest is still being made: who waits for it in the end waits for little.
+    void start_writing_back(std::size_t count) {
+        constexpr std::size_t enough = std::size_t(8) << 20;
+        waiting_ += count;
+        if (waiting_ < enough) return;
+        waiting_ = 0;
+        (void)::sync_file_range(fd, 0, 0, SYNC_FILE_RANGE_WRITE);
+    }
+
+    std::size_t waiting_ = 0;  // bytes since the disk was last told to begin
 };
 
 }  // namespace bp

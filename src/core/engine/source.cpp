@@ -1,5 +1,7 @@
 #include "engine/source.h"
 
+#include <sys/mman.h>
+
 #include <algorithm>
 #include <array>
 
@@ -124,7 +126,10 @@ class StreamedRows final : public FrameRows {
         constexpr std::size_t page = 4096;
         stride_ = in_whole_lines<std::uint8_t>(rows_.row_bytes());
         const std::size_t start = std::size_t(place) * 5 * cache_line % page;
-        memory_.reset(new (std::align_val_t(page)) std::uint8_t[start + std::size_t(height_) * stride_]);
+        const std::size_t bytes = start + std::size_t(height_) * stride_;
+        memory_.reset(new (std::align_val_t(page)) std::uint8_t[bytes]);
+        // In large pages, where the system has them: the many small ones of many frames take a while to be made.
+        (void)::madvise(memory_.get(), bytes / page * page, MADV_HUGEPAGE);
         first_row_ = memory_.get() + start;
     }
 

@@ -53,13 +53,14 @@ FrameRow zones_together(const FrameRow& sky, const FrameRow& land, const SkyRow&
 
 }  // namespace
 
-SkyRow::SkyRow(const Pile& pile, int level, int y, kernels::Span columns)
-    : mask_(std::size_t(columns.end - columns.begin), 255) {
-    if (pile.zones) pile.zones->soft.read_row(level, y, columns.begin, width(), mask_.data());
+SkyRow::SkyRow(const Pile& pile, int level, int y, kernels::Span columns) : width_(columns.end - columns.begin) {
+    if (!pile.zones) return;
+    mask_.resize(std::size_t(width_));
+    pile.zones->soft.read_row(level, y, columns.begin, width_, mask_.data());
 }
 
 bool SkyRow::any() const {
-    return std::any_of(mask_.begin(), mask_.end(), [](std::uint8_t m) { return m > 0; });
+    return mask_.empty() || std::any_of(mask_.begin(), mask_.end(), [](std::uint8_t m) { return m > 0; });
 }
 
 bool SkyRow::all() const {

@@ -14,11 +14,13 @@ class SkyRow {
     SkyRow(const Pile& pile, int level, int y, kernels::Span columns);
     bool any() const;
     bool all() const;
+    // Where all() is false.
     const std::uint8_t* from(int x) const { return mask_.data() + x; }
-    int width() const { return int(mask_.size()); }
+    int width() const { return width_; }
 
   private:
-    std::vector<std::uint8_t> mask_;
+    int width_;
+    std::vector<std::uint8_t> mask_;  // none where there are no zones
 };
 
 // Collects the takes that a piece of work wants, each once in every zone.

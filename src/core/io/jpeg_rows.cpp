@@ -8,6 +8,8 @@
 
 #include <array>
 #include <csetjmp>
+#include <cstdlib>
+#include <cstring>
 #include <vector>
 
 #include "io/readers.h"
@@ -90,6 +92,69 @@ void skip(j_decompress_ptr info, long count) {
     decoder.source.bytes_in_buffer = 0;
 }
 
+// Lets the decoder read from its file. An escape must be set.
+void begin_decoder(Decoder& decoder) {
+    jpeg_decompress_struct& info = decoder.info;
+    jpeg_create_decompress(&info);
+    decoder.made = true;
+    decoder.source.init_source = [](j_decompress_ptr) {};
+    decoder.source.fill_input_buffer = fill;
+    decoder.source.skip_input_data = skip;
+    decoder.source.resync_to_restart = jpeg_resync_to_restart;
+    decoder.source.term_source = [](j_decompress_ptr) {};
+    info.src = &decoder.source;
+}
+
+// Before the escape is set.
+void set_errors(Decoder& decoder) {
+    decoder.info.err = jpeg_std_error(&decoder.errors);
+    decoder.errors.error_exit = on_error;
+    decoder.errors.emit_message = on_message;
+    decoder.info.client_data = &decoder;
+}
+
+Failure broken(const Decoder& decoder) {
+    const std::filesystem::path& file = decoder.bytes.file();
+    if (!decoder.cannot_read.empty()) return {Fault::input, file.string(), decoder.cannot_read};
+    return refuse(file, "%1 is broken or cut short: %2. Copy it again from the camera.",
+                  {std::string(decoder.words.data())});
+}
+
+// The number of the orientation tag of the first directory (TIFF 6.0, section 2; Exif 2.32, 4.6.4); 1 when none is
+// told.
+int orientation_in(std::span<const std::uint8_t> exif) {
+    constexpr std::size_t head = 8, entry = 12;
+    constexpr std::uint32_t tag = 0x0112;
+    if (exif.size() < head) return 1;
+    const bool little = exif[0] == 'I';
+    const auto number = [&](std::size_t at, std::size_t bytes) {
+        std::uint32_t out = 0;
+        for (std::size_t i = 0; i < bytes && at + i < exif.size(); ++i)
+            out |= std::uint32_t(exif[at + i]) << 8 * (little ? i : bytes - 1 - i);
+        return out;
+    };
+    const std::size_t first = number(4, 4);
+    const std::size_t entries = first < exif.size() ? number(first, 2) : 0;
+    for (std::size_t i = 0; i < entries; ++i) {
+        const std::size_t at = first + 2 + i * entry;
+        if (at + entry > exif.size()) break;
+        if (number(at, 2) == tag) return int(number(at + 8, 2));
+    }
+    return 1;
+}
+
+// Reads the header with the markers that carry a profile and an orientation. Apart, because an escape passes over
+// destructors.
+bool read_head(Decoder& decoder) {
+    if (setjmp(decoder.escape) != 0) return false;
+    constexpr unsigned longest = 0xFFFF;
+    begin_decoder(decoder);
+    jpeg_save_markers(&decoder.info, JPEG_APP0 + 1, longest);
+    jpeg_save_markers(&decoder.info, JPEG_APP0 + 2, longest);
+    jpeg_read_header(&decoder.info, TRUE);
+    return true;
+}
+
 class JpegRows final : public RowReader {
   public:
     JpegRows(const FileBytes& bytes, const PictureFacts& facts, int level) : decoder_(bytes, level) {
@@ -99,19 +164,9 @@ class JpegRows final : public RowReader {
 
     Status start(int level) {
         jpeg_decompress_struct& info = decoder_.info;
-        info.err = jpeg_std_error(&decoder_.errors);
-        decoder_.errors.error_exit = on_error;
-        decoder_.errors.emit_message = on_message;
-        info.client_data = &decoder_;
-        if (setjmp(decoder_.escape) != 0) return broken();
-        jpeg_create_decompress(&info);
-        decoder_.made = true;
-        decoder_.source.init_source = [](j_decompress_ptr) {};
-        decoder_.source.fill_input_buffer = fill;
-        decoder_.source.skip_input_data = skip;
-        decoder_.source.resync_to_restart = jpeg_resync_to_restart;
-        decoder_.source.term_source = [](j_decompress_ptr) {};
-        info.src = &decoder_.source;
+        set_errors(decoder_);
+        if (setjmp(decoder_.escape) != 0) return broken(decoder_);
+        begin_decoder(decoder_);
         jpeg_read_header(&info, TRUE);
         info.out_color_space = facts_.channels == 1 ? JCS_GRAYSCALE : JCS_RGB;
         info.scale_num = 1;
@@ -126,7 +181,7 @@ class JpegRows final : public RowReader {
     }
 
     Status read(std::span<std::uint8_t* const> rows) override {
-        if (setjmp(decoder_.escape) != 0) return broken();
+        if (setjmp(decoder_.escape) != 0) return broken(decoder_);
         if (!decoding_) {
             jpeg_start_decompress(&decoder_.info);
             decoding_ = true;
@@ -151,19 +206,48 @@ class JpegRows final : public RowReader {
     bool whole() const override { return coefficient_bytes_ > 0; }
 
   private:
-    Failure broken() const {
-        const std::filesystem::path& file = decoder_.bytes.file();
-        if (!decoder_.cannot_read.empty()) return {Fault::input, file.string(), decoder_.cannot_read};
-        return refuse(file, "%1 is broken or cut short: %2. Copy it again from the camera.",
-                      {std::string(decoder_.words.data())});
-    }
-
     Decoder decoder_;
     bool decoding_ = false;
     std::size_t coefficient_bytes_ = 0;  // of a picture in several scans: all of them before the first row
 };
 
 }  // namespace
+
+bool is_jpeg(const FileBytes& bytes) {
+    std::array<std::uint8_t, 3> first{};
+    const Result<std::size_t> got = bytes.read(0, first);
+    return got.ok() && got.value() == first.size() && first == std::array<std::uint8_t, 3>{0xFF, 0xD8, 0xFF};
+}
+
+Result<JpegHead> jpeg_head(const FileBytes& bytes) {
+    Decoder decoder(bytes, 0);
+    set_errors(decoder);
+    if (!read_head(decoder)) return broken(decoder);
+    jpeg_decompress_struct& info = decoder.info;
+    JpegHead out;
+    out.facts.size = {int(info.image_width), int(info.image_height)};
+    out.facts.bits = 8;
+    if (info.num_components != 1 && info.num_components != 3)
+        return refuse(bytes.file(), "%1 is neither grey nor RGB. Save it as RGB.");
+    out.facts.channels = info.num_components;
+    JOCTET* profile = nullptr;
+    unsigned length = 0;
+    if (jpeg_read_icc_profile(&info, &profile, &length)) {
+        out.facts.profile = Profile(std::vector<std::uint8_t>(profile, profile + length));
+        std::free(profile);
+        if (!out.facts.profile.fits(out.facts.channels)) out.facts.profile = Profile::srgb();
+    }
+    constexpr std::array<char, 6> mark{'E', 'x', 'i', 'f', 0, 0};
+    for (auto* marker = info.marker_list; marker; marker = marker->next) {
+        if (marker->marker != JPEG_APP0 + 1 || marker->data_length < mark.size() ||
+            std::memcmp(marker->data, mark.data(), mark.size()) != 0)
+            continue;
+        const int tag = orientation_in({marker->data + mark.size(), marker->data_length - mark.size()});
+        if (tag >= 1 && tag <= 8) out.orientation = Orientation(tag);
+        break;
+    }
+    return out;
+}
 
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level) {
     auto rows = std::make_unique<JpegRows>(bytes, facts, level);

@@ -20,7 +20,6 @@ constexpr double largest_area = 4e9;
 
 struct KnownImage {
     Image image;
-    const Kind* kind;
     bool whole;  // the loader takes in the whole picture first
 };
 
@@ -69,17 +68,23 @@ Result<KnownImage> open_image(const io::FileBytes& bytes) {
     if (!image) return io::unreadable(bytes);
     // A picture in passes is whole only after the last.
     const bool in_passes = vips_image_get_typeof(image.get(), "interlaced") != 0;
-    return KnownImage{in_16_bit(std::move(image)), kind, kind->whole || in_passes};
+    return KnownImage{in_16_bit(std::move(image)), kind->whole || in_passes};
+}
+
+Status can_be(Size size, const std::filesystem::path& file) {
+    if (size.width < 1 || size.height < 1 || size.width > largest_side || size.height > largest_side ||
+        double(size.width) * size.height > largest_area)
+        return refuse(file, "%1 claims to be %2 x %3 pixels, which cannot be true.",
+                      {std::to_string(size.width), std::to_string(size.height)});
+    return Done{};
 }
 
 Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& file) {
     PictureFacts facts;
     const int width = vips_image_get_width(image.get());
     const int height = vips_image_get_height(image.get());
-    if (width < 1 || height < 1 || width > largest_side || height > largest_side ||
-        double(width) * height > largest_area)
-        return refuse(file, "%1 claims to be %2 x %3 pixels, which cannot be true.",
-                      {std::to_string(width), std::to_string(height)});
+    const Status possible = can_be({width, height}, file);
+    if (!possible.ok()) return possible.failure();
     facts.size = {width, height};
     const VipsBandFormat format = vips_image_get_format(image.get());
     if (format != VIPS_FORMAT_UCHAR && format != VIPS_FORMAT_USHORT)
@@ -108,8 +113,7 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
 
 struct Opened {
     io::FileBytes bytes;
-    Image image;
-    const Kind* kind;
+    Image image;          // null for JPEG
     bool whole;           // the loader takes in the whole picture first
     PictureFacts stored;  // as the file has it, at full size
     io::Orientation orientation = io::Orientation::upright;
@@ -118,23 +122,26 @@ struct Opened {
 Result<Opened> open_facts(const std::filesystem::path& file) {
     Result<io::FileBytes> bytes = io::FileBytes::open(file);
     if (!bytes.ok()) return bytes.failure();
+    if (io::is_jpeg(bytes.value())) {
+        Result<io::JpegHead> head = io::jpeg_head(bytes.value());
+        if (!head.ok()) return head.failure();
+        const Status possible = can_be(head.value().facts.size, file);
+        if (!possible.ok()) return possible.failure();
+        return Opened{std::move(bytes).value(), nullptr, false, std::move(head.value().facts),
+                      head.value().orientation};
+    }
     Result<KnownImage> known = open_image(bytes.value());
     if (!known.ok()) return known.failure();
     Image& image = known.value().image;
     Result<PictureFacts> facts = facts_of(image, file);
     if (!facts.ok()) return facts.failure();
     const int tag = vips_image_get_orientation(image.get());
-    return Opened{std::move(bytes).value(), std::move(image),
-                  known.value().kind,       known.value().whole,
-                  std::move(facts).value(), tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
-}
-
-bool is_jpeg(const Opened& opened) {
-    return opened.kind->name == "JPEG";
+    return Opened{std::move(bytes).value(), std::move(image), known.value().whole, std::move(facts).value(),
+                  tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
 }
 
 Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level) {
-    const bool jpeg = is_jpeg(opened);
+    const bool jpeg = !opened.image;
     // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
     // beyond are then the same whether they are made from the file or from a picture that is at hand.
     const int first_step = std::min(level, scaled_levels);
@@ -187,7 +194,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesys
     if (clip_frame_of(file) || (kind && kind->way == Way::raw)) return std::unique_ptr<RowReader>();
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
-    if (!is_jpeg(opened.value())) return std::unique_ptr<RowReader>();
+    if (opened.value().image) return std::unique_ptr<RowReader>();
     opened.value().stored.channels = 1;
     return rows_of(opened.value(), level);
 }

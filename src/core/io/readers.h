@@ -34,6 +34,13 @@ PictureFacts upright(PictureFacts stored, Orientation orientation);
 // The upright rows of a stored picture, which is taken in whole.
 std::unique_ptr<RowReader> turned_rows(std::unique_ptr<RowReader> stored, Orientation orientation);
 
+// The kind of JPEG by its first bytes, and what its header says of the stored picture.
+bool is_jpeg(const FileBytes& bytes);
+struct JpegHead {
+    PictureFacts facts;
+    Orientation orientation = Orientation::upright;
+};
+Result<JpegHead> jpeg_head(const FileBytes& bytes);
 // JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
 
