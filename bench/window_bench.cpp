@@ -14,8 +14,8 @@
 #include <string_view>
 #include <vector>
 
-#include "app/main_window.h"
-#include "app/theme.h"
+#include "app/looks/theme.h"
+#include "app/window/main_window.h"
 #include "pile/edits.h"
 
 namespace {

@@ -12,7 +12,7 @@
 #include <cmath>
 #include <optional>
 
-#include "app/theme.h"
+#include "app/looks/theme.h"
 #include "engine/cover.h"
 #include "pile/edits.h"
 #include "support/window.h"

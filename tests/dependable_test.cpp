@@ -15,7 +15,7 @@
 #include <catch2/catch.hpp>
 #include <fstream>
 
-#include "app/miniatures.h"
+#include "app/panels/miniatures.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "support/window.h"

@@ -7,8 +7,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "app/clipping.h"
-#include "app/tone_panel.h"
+#include "app/canvas/clipping.h"
+#include "app/panels/tone_panel.h"
 #include "pile/edits.h"
 #include "support/window.h"
 

@@ -12,9 +12,9 @@
 #include <fstream>
 #include <opencv2/videoio.hpp>
 
-#include "app/clip_dialog.h"
-#include "app/rail_traces.h"
-#include "app/time_rail.h"
+#include "app/panels/clip_dialog.h"
+#include "app/rail/rail_traces.h"
+#include "app/rail/time_rail.h"
 #include "pile/edits.h"
 #include "support/window.h"
 

@@ -3,7 +3,7 @@
 #include <memory>
 #include <thread>
 
-#include "app/jobs.h"
+#include "app/work/jobs.h"
 #include "support/window.h"
 
 using namespace bp;

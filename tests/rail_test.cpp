@@ -1,6 +1,6 @@
 #include <catch2/catch.hpp>
 
-#include "app/time_rail.h"
+#include "app/rail/time_rail.h"
 #include "support/window.h"
 
 using namespace bp;

@@ -1,4 +1,4 @@
-#include "app/recovery.h"
+#include "app/work/recovery.h"
 
 #include <QDir>
 #include <QElapsedTimer>

@@ -11,9 +11,9 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "app/miniatures.h"
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/panels/miniatures.h"
 #include "pile/edits.h"
 #include "pile/outcomes.h"
 #include "support/window.h"

@@ -1,8 +1,8 @@
-#include "app/viewer.h"
+#include "app/canvas/viewer.h"
 
 #include <catch2/catch.hpp>
 
-#include "app/pictures.h"
+#include "app/looks/pictures.h"
 #include "engine/render.h"
 #include "pile/edits.h"
 #include "support/window.h"

@@ -2,7 +2,7 @@
 #include <QSlider>
 #include <catch2/catch.hpp>
 
-#include "app/mask_hatch.h"
+#include "app/canvas/mask_hatch.h"
 #include "support/window.h"
 
 using namespace bp;

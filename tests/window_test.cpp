@@ -10,8 +10,8 @@
 #include <catch2/catch.hpp>
 #include <fstream>
 
-#include "app/controls.h"
-#include "app/theme.h"
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
 #include "io/reader.h"
 #include "practice/practice.h"
 #include "support/program.h"

@@ -2,11 +2,11 @@
 #include <QCommandLineParser>
 #include <QSettings>
 
-#include "app/accessible.h"
-#include "app/controls.h"
-#include "app/main_window.h"
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/window/accessible.h"
+#include "app/window/main_window.h"
 #include "base/memory.h"
 
 int main(int argc, char** argv) {

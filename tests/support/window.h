@@ -23,7 +23,7 @@
 #include <functional>
 #include <memory>
 
-#include "app/main_window.h"
+#include "app/window/main_window.h"
 #include "support/fixtures.h"
 
 namespace bp::test {

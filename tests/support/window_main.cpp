@@ -7,10 +7,10 @@
 #include <QWidget>
 #include <catch2/catch.hpp>
 
-#include "app/accessible.h"
-#include "app/controls.h"
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/window/accessible.h"
 
 int main(int argc, char** argv) {
     // Settings, caches and left-overs of its own, from nothing, and gone with it; those of another run when a test

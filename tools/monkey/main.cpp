@@ -21,10 +21,10 @@
 #include <map>
 #include <random>
 
-#include "app/controls.h"
-#include "app/main_window.h"
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/window/main_window.h"
 #include "base/files.h"
 #include "pile/file.h"
 #include "practice/practice.h"

@@ -11,11 +11,11 @@
 #include <functional>
 #include <vector>
 
-#include "app/clip_dialog.h"
-#include "app/keys_sheet.h"
-#include "app/main_window.h"
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/panels/clip_dialog.h"
+#include "app/window/keys_sheet.h"
+#include "app/window/main_window.h"
 #include "pile/edits.h"
 
 namespace {

@@ -5,7 +5,7 @@
 #include <QSignalBlocker>
 #include <algorithm>
 
-#include "app/controls.h"
+#include "app/looks/controls.h"
 #include "engine/cover.h"
 #include "pile/edits.h"
 

@@ -7,7 +7,7 @@
 #include <QSpinBox>
 #include <array>
 
-#include "app/crop_tool.h"
+#include "app/canvas/crop_tool.h"
 #include "app/steps/align_section.h"
 
 namespace bp::app {

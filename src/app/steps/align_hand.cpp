@@ -8,9 +8,9 @@
 #include <numbers>
 
 #include "align/moved.h"
-#include "app/commands.h"
-#include "app/controls.h"
-#include "app/theme.h"
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
+#include "app/work/commands.h"
 #include "pile/edits.h"
 
 namespace bp::app {

@@ -7,7 +7,7 @@
 #include <array>
 #include <vector>
 
-#include "app/place_tool.h"
+#include "app/canvas/place_tool.h"
 #include "app/steps/align_section.h"
 
 namespace bp::app {

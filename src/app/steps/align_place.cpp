@@ -7,9 +7,9 @@
 #include <numbers>
 
 #include "align/moved.h"
-#include "app/controls.h"
-#include "app/pictures.h"
-#include "app/words.h"
+#include "app/looks/controls.h"
+#include "app/looks/pictures.h"
+#include "app/looks/words.h"
 #include "engine/cover.h"
 #include "engine/render.h"
 #include "pile/edits.h"

@@ -5,8 +5,8 @@
 #include <QLabel>
 #include <QPushButton>
 
-#include "app/brush_panel.h"
-#include "app/miniatures.h"
+#include "app/panels/brush_panel.h"
+#include "app/panels/miniatures.h"
 #include "app/steps/align_section.h"
 
 namespace bp::app {

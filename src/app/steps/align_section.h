@@ -4,7 +4,7 @@
 #include <QVBoxLayout>
 #include <QWidget>
 
-#include "app/theme.h"
+#include "app/looks/theme.h"
 
 namespace bp::app {
 

@@ -4,12 +4,12 @@
 #include <QHBoxLayout>
 #include <algorithm>
 
-#include "app/controls.h"
+#include "app/looks/controls.h"
+#include "app/looks/words.h"
 #include "app/steps/align_cover.h"
 #include "app/steps/align_hand.h"
 #include "app/steps/align_place.h"
 #include "app/steps/align_zones.h"
-#include "app/words.h"
 
 namespace bp::app {
 namespace {

@@ -4,10 +4,10 @@
 #include <QPushButton>
 #include <vector>
 
-#include "app/canvas.h"
-#include "app/step_line.h"
+#include "app/canvas/canvas.h"
+#include "app/panels/zone_switch.h"
 #include "app/steps/align_section.h"
-#include "app/zone_switch.h"
+#include "app/steps/step_line.h"
 
 namespace bp::app {
 

@@ -3,8 +3,8 @@
 #include <QHBoxLayout>
 #include <cmath>
 
-#include "app/controls.h"
-#include "app/words.h"
+#include "app/looks/controls.h"
+#include "app/looks/words.h"
 #include "pile/edits.h"
 
 namespace bp::app {

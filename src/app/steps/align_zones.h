@@ -4,7 +4,7 @@
 #include <QLabel>
 #include <QPushButton>
 
-#include "app/brush_panel.h"
+#include "app/panels/brush_panel.h"
 #include "app/steps/align_section.h"
 
 namespace bp::app {

@@ -7,8 +7,8 @@
 #include <cmath>
 #include <tuple>
 
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
 #include "even/tone.h"
 #include "pile/edits.h"
 

@@ -6,11 +6,11 @@
 #include <QPushButton>
 #include <vector>
 
-#include "app/canvas.h"
-#include "app/controls.h"
-#include "app/spot_tool.h"
-#include "app/step_line.h"
-#include "app/tone_panel.h"
+#include "app/canvas/canvas.h"
+#include "app/canvas/spot_tool.h"
+#include "app/looks/controls.h"
+#include "app/panels/tone_panel.h"
+#include "app/steps/step_line.h"
 
 namespace bp::app {
 

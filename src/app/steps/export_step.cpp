@@ -5,7 +5,7 @@
 #include <QSignalBlocker>
 #include <array>
 
-#include "app/words.h"
+#include "app/looks/words.h"
 #include "engine/cover.h"
 
 namespace bp::app {

@@ -5,9 +5,9 @@
 #include <QLabel>
 #include <QPushButton>
 
-#include "app/controls.h"
-#include "app/step_line.h"
-#include "app/studio.h"
+#include "app/looks/controls.h"
+#include "app/steps/step_line.h"
+#include "app/work/studio.h"
 
 namespace bp::app {
 

@@ -5,12 +5,12 @@
 #include <QSignalBlocker>
 #include <algorithm>
 
-#include "app/commands.h"
-#include "app/controls.h"
-#include "app/questions.h"
-#include "app/rail_traces.h"
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/panels/questions.h"
+#include "app/rail/rail_traces.h"
+#include "app/work/commands.h"
 #include "pile/edits.h"
 
 namespace bp::app {

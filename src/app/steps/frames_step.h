@@ -8,11 +8,11 @@
 #include <QPushButton>
 #include <QSpinBox>
 
-#include "app/arriving.h"
-#include "app/step_line.h"
-#include "app/studio.h"
-#include "app/surveyor.h"
-#include "app/viewer.h"
+#include "app/canvas/viewer.h"
+#include "app/steps/step_line.h"
+#include "app/work/arriving.h"
+#include "app/work/studio.h"
+#include "app/work/surveyor.h"
 
 namespace bp::app {
 

@@ -3,9 +3,9 @@
 #include <QSignalBlocker>
 #include <cmath>
 
-#include "app/pictures.h"
-#include "app/words.h"
-#include "app/zone_switch.h"
+#include "app/looks/pictures.h"
+#include "app/looks/words.h"
+#include "app/panels/zone_switch.h"
 #include "engine/cover.h"
 #include "engine/render.h"
 #include "pile/edits.h"

@@ -5,10 +5,10 @@
 #include <QLabel>
 #include <QPushButton>
 
-#include "app/controls.h"
-#include "app/miniatures.h"
-#include "app/step_line.h"
-#include "app/viewer.h"
+#include "app/canvas/viewer.h"
+#include "app/looks/controls.h"
+#include "app/panels/miniatures.h"
+#include "app/steps/step_line.h"
 
 namespace bp::app {
 

@@ -5,9 +5,9 @@
 #include <algorithm>
 #include <cmath>
 
-#include "app/brush_panel.h"
-#include "app/theme.h"
-#include "app/words.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/panels/brush_panel.h"
 #include "pile/edits.h"
 
 namespace bp::app {

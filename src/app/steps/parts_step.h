@@ -7,10 +7,10 @@
 #include <QListWidget>
 #include <QPushButton>
 
-#include "app/canvas.h"
-#include "app/controls.h"
-#include "app/step_line.h"
-#include "app/studio.h"
+#include "app/canvas/canvas.h"
+#include "app/looks/controls.h"
+#include "app/steps/step_line.h"
+#include "app/work/studio.h"
 
 namespace bp::app {
 

@@ -1,0 +1,158 @@
+// The picture: pan, zoom from fit to 800 %, and painting of parts. What the left button does works from the keyboard,
+// too: Ctrl and the arrows move a mark over the picture (with Shift pixel by pixel), and Enter is the button.
+#pragma once
+
+#include <QTimer>
+#include <QWidget>
+#include <map>
+#include <optional>
+#include <utility>
+
+#include "app/canvas/canvas_tool.h"
+#include "app/canvas/comparison.h"
+#include "app/canvas/viewer.h"
+#include "parts/brush.h"
+
+namespace bp::app {
+
+// What a stroke is painted into.
+enum class PaintOn { nothing, parts, trust, sky };
+
+class Canvas : public QWidget {
+    Q_OBJECT
+
+  public:
+    Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent = nullptr);
+
+    double zoom() const { return zoom_; }
+    // Zoom, and what lies under the pointer, in words.
+    QString readout() const;
+    void fit();
+    void zoom_to(double zoom, QPointF anchor);
+    void zoom_by(double factor);
+
+    void set_painting(PaintOn what);
+    bool painting() const { return painting_ != PaintOn::nothing; }
+    // Null for none. The tool must outlive its use here.
+    void set_tool(CanvasTool* tool);
+    bool has_tool() const { return tool_ != nullptr; }
+    PaintOn paints_on() const { return painting_; }
+    // Gives up the stroke or the drag that goes on; false when there is none.
+    bool leave_drag();
+    // Gives up painting, or the tool that was taken up; false when there is none.
+    bool leave_tool();
+    // By keys: `way` is one of the four directions. Moves the picture, and the mark that stands for the pointer.
+    void pan(QPointF way);
+    void step_mark(QPointF way);
+    // Shows the second of two pictures in turn with the first, both whole.
+    void set_flicker(bool on);
+    bool flickers() const { return flicker_.isActive(); }
+    const Brush& brush() const { return brush_; }
+    void set_brush(const Brush& brush);
+    void set_show_mask(bool on);
+    bool shows_clipping() const { return show_clipping_; }
+    void set_show_clipping(bool on);
+    // The pole of the turning sky, where the pile has one.
+    void set_show_pole(bool on);
+    int active_part() const { return part_; }
+    void set_active_part(int part);
+
+    // Where the divider between two pictures stands, from 0 (left) to 1.
+    double divider() const { return divider_; }
+    void set_divider(double at);
+    // While held, the second picture is seen alone.
+    void set_flipped(bool on);
+
+    QPointF to_screen(QPointF canvas) const;
+    QPointF to_canvas(QPointF screen) const;
+
+  signals:
+    void zoom_changed();
+    void active_part_changed(int part);
+    void brush_changed();
+    void painting_changed();
+    // A person left the tool: who gave it takes it back.
+    void tool_left();
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent*) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+
+  private:
+    double fit_zoom() const;
+    // The left button, or Enter. False when nothing here takes it.
+    bool put_down(QPointF at);
+    void move_to(QPointF at);
+    void lift();
+    bool at_work() const { return stroke_ || tool_works_; }
+    void move_mark(QPointF by);
+    void draw_mark(QPainter& painter) const;
+    void keep_inside();
+    void ask();
+    void begin_stroke(QPointF at);
+    // The mask that strokes of this kind go into, as it is.
+    Mask painted_mask() const;
+    // What the stroke that goes on is painted on, as it is now.
+    Mask base_of_stroke() const;
+    void settle_cursor(QPointF at);
+    void extend_stroke(QPointF at);
+    void end_stroke();
+    int part_to_paint();
+    const Mask* shown_mask() const;
+    // The screen's part of what a point or an area of the canvas touches.
+    QRect on_screen(const Rect& area) const;
+    QRect brush_mark(QPointF at) const;
+    void moved_from(QPointF before);
+    void draw_brush(QPainter& painter) const;
+    bool on_divider(QPointF at) const;
+    double divider_x() const { return width() * divider_; }
+    void draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const;
+    void draw_divider(QPainter& painter) const;
+    void draw_pole(QPainter& painter) const;
+    void draw_layer(QPainter& painter, const Layer& layer) const;
+    void draw_readout(QPainter& painter) const;
+    QRect readout_place(const QString& text) const;
+
+    Studio& studio_;
+    Viewer& viewer_;
+    Comparison& comparison_;
+    double divider_ = 0.5;
+    bool dividing_ = false;
+    bool flipped_ = false;
+    double zoom_ = 1;
+    bool fitted_ = true;
+    QPointF centre_;  // canvas point (edges) in the middle of the widget
+    QPointF pointer_{-1, -1};
+    bool marked_ = false;  // the pointer stands where the keys have put it
+    bool down_by_key_ = false;
+    bool panning_ = false;
+    QPointF grabbed_;
+    mutable QRect readout_drawn_;
+    PaintOn painting_ = PaintOn::nothing;
+    CanvasTool* tool_ = nullptr;
+    bool tool_works_ = false;
+    QTimer flicker_;
+    bool second_in_turn_ = false;
+    bool show_mask_ = true;
+    bool show_clipping_ = false;
+    bool show_pole_ = false;
+    mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
+    Brush brush_;
+    int part_ = 0;
+    std::optional<Stroke> stroke_;
+    Mask stroke_base_;  // what it is painted on
+    int stroke_part_ = 0;
+    bool stroke_new_part_ = false;
+    int stroke_frame_ = 0;
+};
+
+}  // namespace bp::app

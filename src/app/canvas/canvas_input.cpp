@@ -1,0 +1,173 @@
+// What mouse and keys do on the picture.
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QWheelEvent>
+#include <algorithm>
+#include <cmath>
+#include <utility>
+
+#include "app/canvas/canvas.h"
+
+namespace bp::app {
+namespace {
+
+constexpr double wheel_step = 1.2;
+
+bool enter_in(const QKeyEvent* event) {
+    return event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+}
+
+}  // namespace
+
+void Canvas::wheelEvent(QWheelEvent* event) {
+    const double steps = event->angleDelta().y() / 120.0;
+    if (event->modifiers().testFlag(Qt::ShiftModifier)) {
+        // Flips through the frames; the view stays where it is.
+        if (steps != 0) studio_.step_current(steps > 0 ? -1 : 1);
+        if (viewer_.of_all()) viewer_.set_view(View::frame);
+        event->accept();
+        return;
+    }
+    zoom_to(zoom_ * std::pow(wheel_step, steps), event->position());
+    event->accept();
+}
+
+bool Canvas::put_down(QPointF at) {
+    if (!studio_.document().open()) return false;
+    if (painting())
+        begin_stroke(at);
+    else
+        tool_works_ = tool_ && tool_->press(at);
+    return painting() || tool_works_;
+}
+
+void Canvas::move_to(QPointF at) {
+    const QPointF before = std::exchange(pointer_, at);
+    if (tool_works_) {
+        tool_->drag(pointer_);
+        update();
+        return;
+    }
+    if (stroke_) extend_stroke(pointer_);
+    moved_from(before);
+}
+
+void Canvas::lift() {
+    down_by_key_ = false;
+    if (stroke_) end_stroke();
+    if (std::exchange(tool_works_, false)) tool_->release();
+}
+
+void Canvas::mousePressEvent(QMouseEvent* event) {
+    pointer_ = event->position();
+    if (event->button() == Qt::LeftButton && on_divider(pointer_)) {
+        dividing_ = true;
+        return;
+    }
+    marked_ = false;
+    lift();
+    if (event->button() == Qt::LeftButton && put_down(pointer_)) {
+        update();
+    } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton ||
+               event->button() == Qt::RightButton) {
+        panning_ = true;
+        grabbed_ = event->position();
+        setCursor(Qt::ClosedHandCursor);
+    }
+}
+
+void Canvas::mouseMoveEvent(QMouseEvent* event) {
+    marked_ = false;
+    if (dividing_) {
+        pointer_ = event->position();
+        set_divider(pointer_.x() / width());
+        return;
+    }
+    if (panning_) {
+        pointer_ = event->position();
+        centre_ -= (pointer_ - grabbed_) / zoom_;
+        grabbed_ = pointer_;
+        keep_inside();
+        ask();
+        update();
+        return;
+    }
+    if (!at_work() && (comparison_.on() || tool_)) settle_cursor(event->position());
+    move_to(event->position());
+}
+
+void Canvas::mouseReleaseEvent(QMouseEvent*) {
+    lift();
+    panning_ = false;
+    dividing_ = false;
+    settle_cursor(pointer_);
+    update();
+}
+
+void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (painting() || tool_) {
+        mousePressEvent(event);
+        return;
+    }
+    if (fitted_)
+        zoom_to(1, event->position());
+    else
+        fit();
+}
+
+void Canvas::leaveEvent(QEvent*) {
+    if (marked_) return;
+    pointer_ = {-1, -1};
+    update();
+}
+
+void Canvas::keyPressEvent(QKeyEvent* event) {
+    const QPointF way = event->key() == Qt::Key_Left    ? QPointF(-1, 0)
+                        : event->key() == Qt::Key_Right ? QPointF(1, 0)
+                        : event->key() == Qt::Key_Up    ? QPointF(0, -1)
+                        : event->key() == Qt::Key_Down  ? QPointF(0, 1)
+                                                        : QPointF();
+    if (!way.isNull() && event->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier)) {
+        move_mark(way);
+    } else if (enter_in(event) && (painting() || tool_)) {
+        if (event->isAutoRepeat()) return;
+        move_mark({});
+        down_by_key_ = put_down(pointer_);
+        update();
+    } else {
+        QWidget::keyPressEvent(event);
+    }
+}
+
+void Canvas::keyReleaseEvent(QKeyEvent* event) {
+    if (!down_by_key_ || !enter_in(event) || event->isAutoRepeat()) {
+        QWidget::keyReleaseEvent(event);
+        return;
+    }
+    lift();
+    update();
+}
+
+void Canvas::move_mark(QPointF by) {
+    const QPointF at = rect().contains(pointer_.toPoint()) ? pointer_ + by : QPointF(width() / 2.0, height() / 2.0);
+    const QPointF inside(std::clamp(at.x(), 0.0, width() - 1.0), std::clamp(at.y(), 0.0, height() - 1.0));
+    // At the edge the picture comes along.
+    if (at != inside) {
+        centre_ += (at - inside) / zoom_;
+        keep_inside();
+        ask();
+    }
+    marked_ = true;
+    move_to(inside);
+    update();
+}
+
+void Canvas::focusOutEvent(QFocusEvent* event) {
+    // The key is let go elsewhere.
+    if (down_by_key_) lift();
+    marked_ = false;
+    update();
+    QWidget::focusOutEvent(event);
+}
+
+}  // namespace bp::app

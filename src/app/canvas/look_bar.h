@@ -1,0 +1,46 @@
+// Over the canvas: how the frames are looked through. Playing, differences, two pictures side by side.
+#pragma once
+
+#include <QComboBox>
+#include <QPushButton>
+#include <QTimer>
+#include <QWidget>
+
+#include "app/canvas/comparison.h"
+#include "app/canvas/viewer.h"
+
+namespace bp::app {
+
+class LookBar : public QWidget {
+    Q_OBJECT
+
+  public:
+    LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent);
+
+    QPushButton* capture_button() const { return capture_; }
+    bool playing() const { return beat_.isActive(); }
+    void set_playing(bool on);
+
+  private:
+    void build_play();
+    void build_difference();
+    void build_pair();
+    void refresh();
+    void step();
+
+    Studio& studio_;
+    Viewer& viewer_;
+    Comparison& comparison_;
+    QTimer beat_;
+    QPushButton* play_;
+    QComboBox* rate_;
+    QWidget* difference_;
+    QComboBox* against_;
+    QComboBox* gain_;
+    QPushButton* pair_;
+    QComboBox* second_;
+    QPushButton* hold_;
+    QPushButton* capture_;
+};
+
+}  // namespace bp::app

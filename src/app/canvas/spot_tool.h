@@ -1,0 +1,32 @@
+// Sensor spots, marked on the picture.
+#pragma once
+
+#include "app/canvas/canvas.h"
+#include "app/canvas/canvas_tool.h"
+
+namespace bp::app {
+
+// A click on a frame marks a spot of the size of the brush, takes up a place that was suggested, or gives back a spot
+// that is mended already.
+class SpotTool final : public CanvasTool {
+  public:
+    SpotTool(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio), viewer_(viewer), canvas_(canvas) {}
+
+    bool press(QPointF at) override;
+    void drag(QPointF) override {}
+    void release() override {}
+    void cancel() override {}
+    std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;
+    void paint(QPainter& painter) const override;
+
+  private:
+    // On the sensor of the frame that is looked at, by place on the screen, and back.
+    Point on_sensor(QPointF screen) const;
+    QPointF on_screen(Point sensor) const;
+
+    Studio& studio_;
+    Viewer& viewer_;
+    Canvas& canvas_;
+};
+
+}  // namespace bp::app

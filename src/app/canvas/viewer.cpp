@@ -1,0 +1,348 @@
+#include "app/canvas/viewer.h"
+
+#include <QColor>
+#include <QPainter>
+#include <algorithm>
+#include <cmath>
+#include <utility>
+
+#include "app/looks/pictures.h"
+#include "engine/cover.h"
+#include "engine/render.h"
+#include "pile/edits.h"
+
+namespace bp::app {
+namespace {
+
+constexpr int pan_pause_ms = 40;
+
+Rect rounded(const Rect& area, int unit) {
+    const int left = area.left / unit * unit;
+    const int top = area.top / unit * unit;
+    return {left, top, (area.right() - left + unit - 1) / unit * unit, (area.bottom() - top + unit - 1) / unit * unit};
+}
+
+// The canvas pixels that `region` of `level` stands for: whole pixels of the level, so it may reach past an odd edge.
+Rect covered_by(const Rect& region, int level) {
+    const int step = 1 << level;
+    return {region.left * step, region.top * step, region.width * step, region.height * step};
+}
+
+// What not all frames reach, as a grey that is the darker the fewer do.
+void shade(QImage& image, const Raster16& shares) {
+    constexpr int darkest = 16;
+    constexpr int range = 130;
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x) {
+            const int share = shares.at(x, y, 0);
+            if (share == 65535) continue;
+            const int grey = darkest + range * share / 65535;
+            image.setPixel(x, y, qRgb(grey, grey, grey));
+        }
+}
+
+bool holds(const Rect& outer, const Rect& inner) {
+    return intersect(outer, inner) == inner;
+}
+
+}  // namespace
+
+// All that a picture is made from, by value.
+struct Viewer::Order {
+    Pile pile;
+    std::shared_ptr<FrameStore> store;
+    std::shared_ptr<BaseTiles> bases;
+    View view;
+    int frame;
+    int against;
+    int gain;
+    Rect region;
+    int level;
+
+    Result<QImage> fill(Job& job) const {
+        if (view == View::frame || view == View::difference) {
+            Result<Raster16> picture = view == View::frame
+                                           ? render_frame(pile, *store, frame, region, level, job)
+                                           : render_difference(pile, *store, frame, against, gain, region, level, job);
+            if (!picture.ok()) return picture.failure();
+            return to_image(picture.value(), pile.profile);
+        }
+        Result<Raster16> picture = render(pile, *store, region, level, job, bases.get());
+        if (!picture.ok()) return picture.failure();
+        QImage image = to_image(picture.value(), pile.profile);
+        if (view == View::cover) shade(image, cover_shares(pile, region, level));
+        return image;
+    }
+};
+
+// Pieces of both layers, made anew.
+struct Viewer::Patches {
+    struct Piece {
+        QImage image;
+        Rect region;  // pixels of the level
+        int level;
+    };
+    std::vector<Piece> pieces;
+    Rect area;
+};
+
+Viewer::Viewer(Studio& studio, QObject* parent)
+    : QObject(parent ? parent : &studio),
+      studio_(studio),
+      overview_lane_(this),
+      detail_lane_(this),
+      patch_lane_(this),
+      frame_([&studio] { return studio.current(); }) {
+    later_.setSingleShot(true);
+    later_.setInterval(pan_pause_ms);
+    connect(&later_, &QTimer::timeout, this, &Viewer::render_detail);
+    connect(&studio.document(), &Document::opened, this, [this] {
+        overview_ = {};
+        detail_ = {};
+        end_trial();
+        grown_from_ = 0;
+        set_view(View::result);
+    });
+    connect(&studio.document(), &Document::changed, this, &Viewer::pile_changed);
+    connect(&studio, &Studio::thumbnail_arrived, this, &Viewer::grow);
+    connect(&studio, &Studio::thumbnails_finished, this, &Viewer::refresh);
+    connect(&studio, &Studio::selection_changed, this, [this] {
+        // The other of two pictures may show a frame that stays.
+        if (!of_all() && frame_() != ordered_frame_) refresh();
+    });
+}
+
+void Viewer::set_view(View view) {
+    if (view_ == view) return;
+    view_ = view;
+    const Rect before = std::exchange(area_, area_shown());
+    if (area_ != before) emit area_changed();
+    refresh();
+    emit view_changed();
+}
+
+void Viewer::set_active(bool active) {
+    if (active_ == active) return;
+    active_ = active;
+    refresh();
+}
+
+void Viewer::set_difference(Against against, int gain) {
+    against_ = against;
+    gain_ = gain;
+    if (view_ == View::difference) refresh();
+}
+
+Rect Viewer::area_shown() const {
+    if (!studio_.document().open()) return {};
+    return view_ == View::cover ? whole(studio_.pile().size) : output_area(studio_.pile());
+}
+
+int Viewer::overview_level() const {
+    return std::min(studio_.thumbnail_level(), scaled_levels);
+}
+
+const Pile& Viewer::shown() const {
+    return trial_ ? *trial_ : studio_.pile();
+}
+
+void Viewer::pile_changed() {
+    // A stroke that has come to its end: the pictures have it already.
+    if (trial_ && studio_.document().open() && *trial_ == studio_.pile() && detail_.serial == serial_ &&
+        overview_.serial == serial_)
+        return;
+    end_trial();
+    const Rect before = area_;
+    area_ = area_shown();
+    if (area_ != before) emit area_changed();
+    refresh();
+}
+
+void Viewer::demand(const Rect& visible, double zoom) {
+    visible_ = visible;
+    zoom_ = zoom;
+    later_.start();
+}
+
+// A slider moves faster than pictures are made: the one in the making is not given up for the next.
+void Viewer::try_out(Pile pile) {
+    trial_ = std::move(pile);
+    trial_waits_ = overview_lane_.busy();
+    if (!trial_waits_) refresh();
+}
+
+void Viewer::try_out_mask(int part, const Mask& mask, const Rect& changed) {
+    trial_ = with_part_mask(studio_.pile(), part, mask);
+    tried_mask_ = unite(tried_mask_, changed);
+    unpatched_ = unite(unpatched_, changed);
+    patch();
+}
+
+// A picture that was ordered before a stroke came to its end lacks the rest of it.
+void Viewer::patch_again() {
+    unpatched_ = unite(unpatched_, tried_mask_);
+    patch();
+}
+
+void Viewer::end_trial() {
+    trial_.reset();
+    trial_waits_ = false;
+    tried_mask_ = {};
+    unpatched_ = {};
+    patch_lane_.stop();
+}
+
+void Viewer::leave_trial() {
+    if (!trial_) return;
+    end_trial();
+    refresh();
+}
+
+void Viewer::refresh() {
+    ++serial_;
+    ordered_frame_ = frame_();
+    if (!active_ || !studio_.document().open()) {
+        overview_lane_.stop();
+        detail_lane_.stop();
+        emit updated();
+        return;
+    }
+    // The coarse picture comes first and has the cores to itself; the fine one follows it.
+    detail_lane_.stop();
+    render_overview();
+}
+
+Viewer::Order Viewer::order(const Rect& area, int level) const {
+    const Pile& pile = shown();
+    const int frame = frame_();
+    const int against = against_ == Against::before ? frame_before(pile, frame) : pile.reference;
+    return {pile, studio_.store(), studio_.bases(), view_, frame, against, gain_, at_level(area, level), level};
+}
+
+// While frames come in: the picture of those that are here, whenever there are half as many again.
+void Viewer::grow() {
+    if (!active_ || studio_.thumbnails_complete() || view_ != View::result || overview_lane_.busy()) return;
+    std::vector<int> missing;
+    std::size_t here = 0;
+    for (const int id : merged_ids(studio_.pile()))
+        if (studio_.thumbnail(id).isNull())
+            missing.push_back(id);
+        else
+            ++here;
+    if (here == 0 || 2 * here < 3 * grown_from_) return;
+    grown_from_ = here;
+    Order what = order(area_, overview_level());
+    what.pile = with_aside(std::move(what.pile), missing, true);
+    if (merged_ids(what.pile).empty()) return;
+    const Rect area = covered_by(what.region, what.level);
+    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
+                                       [this, area, level = what.level, serial = serial_](Result<QImage> image) {
+                                           arrive(overview_, std::move(image), area, level, serial);
+                                       });
+}
+
+void Viewer::render_overview() {
+    if (!studio_.thumbnails_complete() && of_all()) return;
+    const Order what = order(area_, overview_level());
+    const Rect area = covered_by(what.region, what.level);
+    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
+                                       [this, area, level = what.level, serial = serial_](Result<QImage> image) {
+                                           const bool here = arrive(overview_, std::move(image), area, level, serial);
+                                           if (std::exchange(trial_waits_, false)) {
+                                               refresh();
+                                               return;
+                                           }
+                                           if (!here) return;
+                                           patch_again();
+                                           render_detail();
+                                       });
+}
+
+void Viewer::render_detail() {
+    if (!active_ || !studio_.document().open() || visible_.empty()) return;
+    if (overview_.serial != serial_ || (!studio_.thumbnails_complete() && of_all())) return;
+    const int level = std::clamp(int(std::floor(std::log2(1.0 / zoom_) + 1e-9)), 0, overview_level());
+    const int unit = BaseTiles::side << level;
+    const Rect wanted = intersect(visible_, area_);
+    if (wanted.empty()) return;
+    if (level == overview_.level) {
+        detail_ = {overview_.image, overview_.area, level, serial_};
+        emit settled();
+        return;
+    }
+    const Rect area = intersect(rounded(wanted, unit), area_);
+    if (detail_.serial == serial_ && holds(detail_.area, wanted) && detail_.level == level) {
+        emit settled();
+        return;
+    }
+    const Order what = order(area, level);
+    const Rect covered = covered_by(what.region, level);
+    detail_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
+                                     [this, covered, level, serial = serial_](Result<QImage> image) {
+                                         if (arrive(detail_, std::move(image), covered, level, serial)) patch_again();
+                                         if (detail_.serial == serial_) emit settled();
+                                     });
+}
+
+// One patch at a time; what changes meanwhile is in the next.
+void Viewer::patch() {
+    if (patch_lane_.busy() || unpatched_.empty() || view_ != View::result || overview_.serial != serial_) return;
+    Patches wanted;
+    wanted.area = intersect(std::exchange(unpatched_, {}), area_);
+    std::vector<Order> orders;
+    for (const Layer* layer : {&overview_, &detail_}) {
+        if (layer->serial != serial_ || layer->image.isNull()) continue;
+        const Rect area = intersect(wanted.area, intersect(layer->area, area_));
+        if (!area.empty()) orders.push_back(order(area, layer->level));
+    }
+    patch_lane_.run<Result<Patches>>(
+        [orders, wanted](Job& job) -> Result<Patches> {
+            Patches out = wanted;
+            for (const Order& what : orders) {
+                Result<QImage> image = what.fill(job);
+                if (!image.ok()) return image.failure();
+                out.pieces.push_back({std::move(image).value(), what.region, what.level});
+            }
+            return out;
+        },
+        [this, serial = serial_](Result<Patches> made) {
+            if (made.ok() && serial == serial_) paste(made.value());
+            patch();
+        });
+}
+
+void Viewer::paste(const Patches& patches) {
+    for (const Patches::Piece& piece : patches.pieces)
+        for (Layer* layer : {&overview_, &detail_}) {
+            if (layer->level != piece.level || layer->serial != serial_) continue;
+            const int step = 1 << layer->level;
+            QPainter painter(&layer->image);
+            painter.drawImage(piece.region.left - layer->area.left / step, piece.region.top - layer->area.top / step,
+                              piece.image);
+        }
+    emit patched(patches.area);
+}
+
+// True when the picture is there.
+bool Viewer::arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial) {
+    if (!image.ok()) {
+        if (image.failure().fault != Fault::stopped) studio_.report_broken(image.failure());
+        return false;
+    }
+    layer = {std::move(image).value(), area, level, serial};
+    emit updated();
+    return true;
+}
+
+std::optional<QColor> Viewer::colour_at(int x, int y) const {
+    for (const Layer* layer : {&detail_, &overview_}) {
+        if (layer->image.isNull() || intersect(layer->area, {x, y, 1, 1}).empty()) continue;
+        const int u = (x - layer->area.left) * layer->image.width() / layer->area.width;
+        const int v = (y - layer->area.top) * layer->image.height() / layer->area.height;
+        return layer->image.pixelColor(std::clamp(u, 0, layer->image.width() - 1),
+                                       std::clamp(v, 0, layer->image.height() - 1));
+    }
+    return std::nullopt;
+}
+
+}  // namespace bp::app

@@ -1,0 +1,121 @@
+// What the canvas shows: the picture of the pile, one frame, or a difference, as images of the needed level and area.
+#pragma once
+
+#include <QImage>
+#include <QTimer>
+#include <functional>
+#include <optional>
+
+#include "app/work/studio.h"
+
+namespace bp::app {
+
+enum class View { result, frame, difference, cover };
+constexpr int view_count = 4;
+enum class Against { reference, before };
+
+struct Layer {
+    QImage image;
+    Rect area;  // canvas pixels of level 0 that the image covers
+    int level = 0;
+    long serial = 0;
+};
+
+class Viewer : public QObject {
+    Q_OBJECT
+
+  public:
+    // `parent` is the studio when none is given.
+    explicit Viewer(Studio& studio, QObject* parent = nullptr);
+
+    // Which frame is shown; the current one when nothing is said.
+    void follow(std::function<int()> frame) { frame_ = std::move(frame); }
+    // One that is not active makes no pictures.
+    void set_active(bool active);
+    void show_again() { refresh(); }
+    void set_difference(Against against, int gain);
+    Against against() const { return against_; }
+    int gain() const { return gain_; }
+
+    View view() const { return view_; }
+    void set_view(View view);
+    // What is shown is made of all frames, not of the one that is looked at.
+    bool of_all() const { return view_ == View::result || view_ == View::cover; }
+    // What the canvas needs: the visible area in canvas pixels and screen pixels a canvas pixel.
+    void demand(const Rect& visible, double zoom);
+    // Shows another pile than the document's, while a slider is dragged.
+    void try_out(Pile pile);
+    // The same while a stroke is drawn: only the mask of a part has changed, and only in `changed`.
+    void try_out_mask(int part, const Mask& mask, const Rect& changed);
+    // Another pile than the document's is shown.
+    bool trying() const { return trial_.has_value(); }
+    // Back to the document, because the person gave up what was tried.
+    void leave_trial();
+
+    // The area of the canvas that is shown at all.
+    Rect area() const { return area_; }
+    // A coarse picture of the whole and a fine one of what is visible; the fine one may be older while it is made anew.
+    const Layer& overview() const { return overview_; }
+    const Layer& detail() const { return detail_; }
+    // Samples (0 to 65535) and the place's frame value under a canvas pixel, when they are at hand.
+    std::optional<QColor> colour_at(int x, int y) const;
+    // A picture is being made, or will be in a moment.
+    bool busy() const {
+        return overview_lane_.busy() || detail_lane_.busy() || patch_lane_.busy() || later_.isActive();
+    }
+    // True when the coarse picture, or the fine one too, is of the pile as it is.
+    bool seen() const { return overview_.serial == serial_ && !overview_.image.isNull(); }
+    bool seen_finely() const { return seen() && detail_.serial == serial_; }
+    Lane& lane() { return detail_lane_; }
+
+  signals:
+    void updated();
+    void patched(const bp::Rect& area);  // updated, but only in this area of the canvas
+    void view_changed();
+    void area_changed();
+    void settled();  // the fine picture is as asked for
+
+  private:
+    void end_trial();
+    struct Order;
+    struct Patches;
+    void pile_changed();
+    void refresh();
+    void grow();
+    void render_overview();
+    void render_detail();
+    void patch();
+    void paste(const Patches& patches);
+    int overview_level() const;
+    const Pile& shown() const;
+    Order order(const Rect& area, int level) const;
+    // Of the pile in this view: its edges are seen in the cover.
+    Rect area_shown() const;
+    void patch_again();
+    bool arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial);
+
+    Studio& studio_;
+    Lane overview_lane_;
+    Lane detail_lane_;
+    Lane patch_lane_;
+    QTimer later_;
+    std::function<int()> frame_;
+    int ordered_frame_ = 0;
+    bool active_ = true;
+    View view_ = View::result;
+    Against against_ = Against::reference;
+    int gain_ = 4;
+    Rect area_;
+    Rect visible_;
+    double zoom_ = 1;
+    std::optional<Pile> trial_;
+    bool trial_waits_ = false;    // for the overview of an earlier one
+    Rect tried_mask_;             // where the trial's mask has changed
+    Rect unpatched_;              // where it has since the last patch was ordered
+    std::size_t grown_from_ = 0;  // frames in the growing picture that was ordered last
+    Layer overview_;
+    Layer detail_;
+    long serial_ = 0;
+};
+
+}  // namespace bp::app

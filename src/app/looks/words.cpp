@@ -1,0 +1,355 @@
+#include "app/looks/words.h"
+
+#include <QCoreApplication>
+#include <QStringList>
+#include <QTranslator>
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "io/kinds.h"
+#include "pile/outcomes.h"
+
+namespace bp::app {
+namespace {
+
+class Plurals final : public QTranslator {
+  public:
+    using QTranslator::QTranslator;
+    QString translate(const char*, const char* source, const char*, int n) const override {
+        QString words = QString::fromUtf8(source);
+        if (n < 0 || !words.contains(QStringLiteral("(s)"))) return {};
+        return words.replace(QStringLiteral("(s)"), n == 1 ? QString() : QStringLiteral("s"));
+    }
+    bool isEmpty() const override { return false; }
+};
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("words", text);
+}
+
+}  // namespace
+
+QString said(const Saying& saying) {
+    if (!saying.translated()) return QString::fromStdString(saying.text());
+    const QString words = QCoreApplication::translate("core", saying.text().c_str());
+    QString out;
+    for (qsizetype i = 0; i < words.size(); ++i) {
+        const auto n = i + 1 < words.size() ? qsizetype(words[i + 1].unicode()) - '1' : -1;
+        if (words[i] == QLatin1Char('%') && n >= 0 && n < qsizetype(saying.values().size())) {
+            out += said(saying.values()[std::size_t(n)]);
+            ++i;
+        } else {
+            out += words[i];
+        }
+    }
+    return out;
+}
+
+QString said(const Failure& failure) {
+    return said(failure.sentence);
+}
+
+void install_plurals(QCoreApplication& application) {
+    QCoreApplication::installTranslator(new Plurals(&application));
+}
+
+QString word(Mode mode) {
+    switch (mode) {
+        case Mode::lighten:
+            return tr("Lighten");
+        case Mode::maximum:
+            return tr("Maximum");
+        case Mode::minimum:
+            return tr("Minimum");
+        case Mode::median:
+            return tr("Median");
+        case Mode::mean:
+            return tr("Mean");
+        case Mode::clipped_mean:
+            return tr("Clipped mean");
+        case Mode::one:
+            break;
+    }
+    return tr("One frame");
+}
+
+QString what_it_does(Mode mode) {
+    switch (mode) {
+        case Mode::lighten:
+            return tr("The brightest frame wins at every pixel; each frame can have a strength of its own");
+        case Mode::maximum:
+            return tr("The brightest value of every pixel, all frames alike");
+        case Mode::minimum:
+            return tr("The darkest value of every pixel");
+        case Mode::median:
+            return tr("The middle value of every pixel: what moves is gone");
+        case Mode::mean:
+            return tr("The mean light of every pixel: less noise, and what moves turns into a veil");
+        case Mode::clipped_mean:
+            return tr("The mean light without what stands apart: less noise, and what moves is gone");
+        case Mode::one:
+            break;
+    }
+    return tr("One frame as it is, for parts to lie over");
+}
+
+QString word(Model model) {
+    switch (model) {
+        case Model::none:
+            return tr("None");
+        case Model::shift:
+            return tr("Shift");
+        case Model::rigid:
+            return tr("Shift, turn");
+        case Model::similarity:
+            return tr("And scale");
+        case Model::perspective:
+            return tr("Perspective");
+        case Model::flex:
+            return tr("Flex");
+        case Model::stars:
+            break;
+    }
+    return tr("Stars");
+}
+
+QString what_it_does(Model model) {
+    switch (model) {
+        case Model::none:
+            return tr("Frames stay where they are: a firm tripod");
+        case Model::shift:
+            return tr("Frames are moved onto the reference");
+        case Model::rigid:
+            return tr("Frames are moved and turned onto the reference: hand-held bursts");
+        case Model::similarity:
+            return tr("Frames are moved, turned and scaled onto the reference: focus or distance changed a little");
+        case Model::perspective:
+            return tr("Frames are moved as a flat scene seen from elsewhere");
+        case Model::flex:
+            return tr("Bends locally and smoothly, for hand-held depth and moving air");
+        case Model::stars:
+            break;
+    }
+    return tr("Frames are turned with the sky about its pole, as the lens bends it; the land moves instead");
+}
+
+QString word(Levelling kind) {
+    switch (kind) {
+        case Levelling::off:
+            return tr("Off");
+        case Levelling::light:
+            return tr("Light");
+        case Levelling::colour:
+            break;
+    }
+    return tr("And colour");
+}
+
+QString what_it_does(Levelling kind) {
+    switch (kind) {
+        case Levelling::off:
+            return tr("Frames keep the light they were taken in");
+        case Levelling::light:
+            return tr("Every frame gets the light of the reference; what moves does not count");
+        case Levelling::colour:
+            break;
+    }
+    return tr("Every frame gets the light and the colour of the reference");
+}
+
+namespace {
+
+struct LookWords {
+    double Look::*value;
+    const char* name;
+    const char* tip;
+};
+
+const std::array<LookWords, 13> look_words{{
+    {&Look::exposure_ev, QT_TRANSLATE_NOOP("words", "Exposure"),
+     QT_TRANSLATE_NOOP("words", "Twice as much light with every EV")},
+    {&Look::contrast, QT_TRANSLATE_NOOP("words", "Contrast"),
+     QT_TRANSLATE_NOOP("words", "Draws the tones apart about the middle, or together")},
+    {&Look::floor, QT_TRANSLATE_NOOP("words", "Floor"),
+     QT_TRANSLATE_NOOP("words", "What is darker becomes black, softly: bursts of light stay clean where they add up")},
+    {&Look::deep, QT_TRANSLATE_NOOP("words", "Deep"),
+     QT_TRANSLATE_NOOP("words", "Opens the dark tones, or deepens them")},
+    {&Look::middle, QT_TRANSLATE_NOOP("words", "Middle"),
+     QT_TRANSLATE_NOOP("words", "Makes the tones in the middle brighter or darker")},
+    {&Look::bright, QT_TRANSLATE_NOOP("words", "Bright"),
+     QT_TRANSLATE_NOOP("words", "Below nothing bright tones are held back, also what exposure lifted beyond white")},
+    {&Look::peak, QT_TRANSLATE_NOOP("words", "Peak"),
+     QT_TRANSLATE_NOOP("words", "Above nothing darker tones become white already, softly; below, white comes later")},
+    {&Look::warmth, QT_TRANSLATE_NOOP("words", "Warmth"),
+     QT_TRANSLATE_NOOP("words", "Warmer above nothing, cooler below")},
+    {&Look::green_to_magenta, QT_TRANSLATE_NOOP("words", "Green to magenta"),
+     QT_TRANSLATE_NOOP("words", "Towards magenta above nothing, towards green below")},
+    {&Look::colour_strength, QT_TRANSLATE_NOOP("words", "Colour strength"),
+     QT_TRANSLATE_NOOP("words", "Draws all colours away from grey, or towards it")},
+    {&Look::pale_colours, QT_TRANSLATE_NOOP("words", "Pale colours"),
+     QT_TRANSLATE_NOOP("words", "The same for what has little colour")},
+    {&Look::hue_at, QT_TRANSLATE_NOOP("words", "Range of hues"),
+     QT_TRANSLATE_NOOP("words", "Which colours are turned, in degrees: 0 red, 120 green, 240 blue")},
+    {&Look::hue_turn, QT_TRANSLATE_NOOP("words", "Turn of hues"),
+     QT_TRANSLATE_NOOP("words", "By how many degrees these colours are turned")},
+}};
+
+const LookWords& words_of(const LookValue& value) {
+    return *std::find_if(look_words.begin(), look_words.end(),
+                         [&](const LookWords& w) { return w.value == value.value; });
+}
+
+}  // namespace
+
+QString short_word(const LookValue& value) {
+    if (value.value == &Look::green_to_magenta) return tr("Green");
+    if (value.value == &Look::hue_at) return tr("Range");
+    if (value.value == &Look::hue_turn) return tr("Turn");
+    return word(value);
+}
+
+QString word(const LookValue& value) {
+    return tr(words_of(value).name);
+}
+
+QString what_it_does(const LookValue& value) {
+    return tr(words_of(value).tip);
+}
+
+QString look_value_in_words(const LookValue& value, double amount) {
+    const bool whole = value.step >= 1;
+    const QString number = QString::number(std::abs(amount), 'f', whole ? 0 : 2);
+    const QString sign = amount < 0 ? QStringLiteral("\u2212") : amount > 0 ? QStringLiteral("+") : QString();
+    return whole ? sign + number : tr("%1 EV").arg(sign + number);
+}
+
+QString word(Outcome outcome) {
+    switch (outcome) {
+        case Outcome::trails:
+            return tr("Trails");
+        case Outcome::clear:
+            return tr("Clear");
+        case Outcome::quiet:
+            return tr("Quiet");
+        case Outcome::sequence:
+            return tr("Sequence");
+        case Outcome::best_of:
+            return tr("Best of");
+        case Outcome::shower:
+            break;
+    }
+    return tr("Shower");
+}
+
+QString what_it_does(Outcome outcome) {
+    switch (outcome) {
+        case Outcome::trails:
+            return tr("Moving lights draw lines");
+        case Outcome::clear:
+            return tr("What moves is gone");
+        case Outcome::quiet:
+            return tr("The same view, far less noise");
+        case Outcome::sequence:
+            return tr("One subject in many places");
+        case Outcome::best_of:
+            return tr("The best part of each frame");
+        case Outcome::shower:
+            break;
+    }
+    return tr("Many brief lights, each from its own frame");
+}
+
+QString word(Role role) {
+    switch (role) {
+        case Role::dark:
+            return tr("Dark");
+        case Role::foreground:
+            return tr("Foreground");
+        case Role::scene:
+            break;
+    }
+    return tr("Scene");
+}
+
+QString picture_of(Outcome outcome) {
+    const std::string_view name = entry_of(outcome).name;
+    return QStringLiteral(":/pictures/%1.jpg").arg(QString::fromUtf8(name.data(), qsizetype(name.size())));
+}
+
+QString frames_in_words(const Pile& pile) {
+    int in = 0, aside = 0, dark = 0, foreground = 0, broken = 0;
+    for (const Frame& frame : pile.frames) {
+        if (!usable(frame))
+            ++broken;
+        else if (frame.aside)
+            ++aside;
+        else if (frame.role == Role::dark)
+            ++dark;
+        else if (frame.role == Role::foreground)
+            ++foreground;
+        else
+            ++in;
+    }
+    QStringList words{tr("%1 in").arg(in)};
+    if (aside) words << tr("%1 aside").arg(aside);
+    if (dark) words << tr("%1 dark").arg(dark);
+    if (foreground) words << tr("%1 foreground").arg(foreground);
+    if (broken) words << tr("%1 of no use").arg(broken);
+    return words.join(QStringLiteral(", "));
+}
+
+QString time_in_words(double captured) {
+    const QString text = QString::fromStdString(time_text(captured));
+    return text.mid(11, 8);
+}
+
+QString exposure_in_words(double seconds) {
+    if (seconds >= 0.4) return tr("%1 s").arg(seconds, 0, 'g', 3);
+    return tr("1/%1 s").arg(std::lround(1 / seconds));
+}
+
+QString duration_in_words(double seconds) {
+    if (seconds < 90) return tr("%1 s").arg(std::max(1L, std::lround(seconds)));
+    return tr("%1 min").arg(std::lround(seconds / 60));
+}
+
+QString bytes_in_words(double bytes) {
+    constexpr double megabyte = 1024.0 * 1024.0;
+    constexpr double gigabyte = 1024.0 * megabyte;
+    if (bytes < gigabyte) return tr("%1 MB").arg(bytes / megabyte, 0, 'f', 0);
+    return tr("%1 GB").arg(bytes / gigabyte, 0, 'f', bytes < 10 * gigabyte ? 1 : 0);
+}
+
+namespace {
+
+QString endings_of(bool clips) {
+    QStringList out;
+    for (const Kind& kind : kinds())
+        if ((kind.way == Way::clip) == clips)
+            for (const QString& ending :
+                 QString::fromUtf8(kind.endings.data(), qsizetype(kind.endings.size())).split(QLatin1Char(' ')))
+                out << QStringLiteral("*%1").arg(ending);
+    return out.join(QLatin1Char(' '));
+}
+
+}  // namespace
+
+QString pictures_filter(bool with_piles) {
+    if (with_piles) return tr("Pictures, clips and piles (*.pile %1 %2)").arg(endings_of(false), endings_of(true));
+    return tr("Pictures (%1)").arg(endings_of(false));
+}
+
+QString clips_filter() {
+    return tr("Clips (%1)").arg(endings_of(true));
+}
+
+QString name_of_frame(const Frame& frame) {
+    return QString::fromStdString(frame.file->path.filename().string());
+}
+
+QString name_of_part(const Part& part) {
+    return part.name.empty() ? tr("Part %1").arg(part.id) : QString::fromStdString(part.name);
+}
+
+}  // namespace bp::app

@@ -1,0 +1,126 @@
+#include "app/panels/questions.h"
+
+#include <QCoreApplication>
+#include <QDir>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QLineEdit>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QSettings>
+
+namespace bp::app {
+namespace {
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("questions", text);
+}
+
+QString key_of(Places kind) {
+    switch (kind) {
+        case Places::frames:
+            return QStringLiteral("places/frames");
+        case Places::piles:
+            return QStringLiteral("places/piles");
+        case Places::pictures:
+            break;
+    }
+    return QStringLiteral("places/pictures");
+}
+
+QString folder_of(const QString& path) {
+    const QFileInfo facts(path);
+    return facts.isDir() ? facts.absoluteFilePath() : facts.absolutePath();
+}
+
+QString beginning(Places kind, const QString& near) {
+    const QString last = QSettings().value(key_of(kind)).toString();
+    if (!near.isEmpty() && QFileInfo::exists(folder_of(near))) return folder_of(near);
+    return QFileInfo::exists(last) ? last : QDir::homePath();
+}
+
+void remember(Places kind, const QString& path) {
+    QSettings().setValue(key_of(kind), folder_of(path));
+}
+
+}  // namespace
+
+QStringList ask_for_files(QWidget* parent, Places kind, const QString& title, const QString& filter,
+                          const QString& near) {
+    QFileDialog dialog(parent, title, beginning(kind, near), filter);
+    dialog.setFileMode(QFileDialog::ExistingFiles);
+    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+    remember(kind, dialog.selectedFiles().first());
+    return dialog.selectedFiles();
+}
+
+QString ask_for_folder(QWidget* parent, Places kind, const QString& title, const QString& near) {
+    QFileDialog dialog(parent, title, beginning(kind, near));
+    dialog.setFileMode(QFileDialog::Directory);
+    dialog.setOption(QFileDialog::ShowDirsOnly);
+    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+    remember(kind, dialog.selectedFiles().first());
+    return dialog.selectedFiles().first();
+}
+
+QString ask_where_to_write(QWidget* parent, Places kind, const QString& title, const QString& filter,
+                           const QString& ending, const QString& name, const QString& near) {
+    QString folder = beginning(kind, near);
+    QString proposed = name;
+    while (true) {
+        QFileDialog dialog(parent, title, folder, filter);
+        dialog.setAcceptMode(QFileDialog::AcceptSave);
+        dialog.setFileMode(QFileDialog::AnyFile);
+        // Asked below, of the name as it will be.
+        dialog.setOption(QFileDialog::DontConfirmOverwrite);
+        dialog.selectFile(proposed);
+        const auto* field = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+        if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+        // What stands in the field counts, whatever is marked in the list beside it.
+        QString path = field ? dialog.directory().absoluteFilePath(field->text()) : dialog.selectedFiles().first();
+        if (!path.endsWith(ending, Qt::CaseInsensitive)) path += ending;
+        folder = QFileInfo(path).absolutePath();
+        proposed = QFileInfo(path).fileName();
+        if (QFileInfo::exists(path)) {
+            const auto answer = ask(parent, tr("%1 is there already.").arg(proposed),
+                                    tr("In %1. What is in it now would be lost.").arg(folder),
+                                    {{tr("Choose another name"), tr("Goes back to the dialog")},
+                                     {tr("Replace it"), tr("Writes over the file")}});
+            if (!answer) return {};
+            if (*answer == 0) continue;
+        }
+        remember(kind, path);
+        return path;
+    }
+}
+
+std::optional<int> ask(QWidget* parent, const QString& question, const QString& more,
+                       const std::vector<Answer>& answers) {
+    QMessageBox box(parent);
+    box.setObjectName(QStringLiteral("question"));
+    box.setWindowTitle(tr("Bright Pile"));
+    box.setText(question);
+    box.setInformativeText(more);
+    std::vector<QAbstractButton*> buttons;
+    for (const Answer& answer : answers) {
+        QPushButton* button = box.addButton(answer.words, QMessageBox::ActionRole);
+        button->setObjectName(QStringLiteral("answer_%1").arg(buttons.size()));
+        button->setToolTip(answer.tip);
+        button->setAccessibleDescription(answer.tip);
+        if (buttons.empty()) {
+            button->setProperty("lamp", true);
+            box.setDefaultButton(button);
+        }
+        buttons.push_back(button);
+    }
+    // Escape and the cross answer nothing: a button that is not shown stands for them.
+    QPushButton* nothing = box.addButton(QMessageBox::Cancel);
+    nothing->hide();
+    box.setEscapeButton(nothing);
+    box.exec();
+    for (std::size_t i = 0; i < buttons.size(); ++i)
+        if (box.clickedButton() == buttons[i]) return int(i);
+    return std::nullopt;
+}
+
+}  // namespace bp::app

@@ -1,0 +1,96 @@
+#include "app/panels/room_panel.h"
+
+#include <QVBoxLayout>
+#include <algorithm>
+#include <cmath>
+
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+
+namespace bp::app {
+namespace {
+
+constexpr int beat_ms = 500;
+constexpr int panel_width = 300;
+constexpr int steps = 100;
+
+// Sliders run over amounts of very different sizes, so their steps grow with the amount.
+double amount_at(int step, double least, double most) {
+    return least * std::pow(most / least, double(step) / steps);
+}
+int step_of(double amount, double least, double most) {
+    if (amount <= least || most <= least) return 0;
+    return std::clamp(int(std::lround(steps * std::log(amount / least) / std::log(most / least))), 0, steps);
+}
+
+}  // namespace
+
+RoomPanel::RoomPanel(Studio& studio, QWidget* parent) : QFrame(parent, Qt::Popup), studio_(studio) {
+    setObjectName(QStringLiteral("room_panel"));
+    setAccessibleName(tr("Room"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(space::large, space::medium, space::large, space::large);
+    column->setSpacing(space::medium);
+    const RoomLimits limits = Studio::room_limits();
+    memory_ = new NamedSlider(
+        tr("Memory"), tr("How much memory looking, merging and exporting may take. More keeps more frames at hand."), 0,
+        steps,
+        [limits](int step) {
+            return bytes_in_words(amount_at(step, double(limits.least_memory), double(limits.most_memory)));
+        },
+        this);
+    memory_->slider()->setObjectName(QStringLiteral("room_memory"));
+    scratch_ = new NamedSlider(
+        tr("Working files"),
+        tr("How much disk frames at full size may take, so that going back to a place is instant. They vanish when the "
+           "program ends."),
+        0, steps,
+        [limits](int step) {
+            return bytes_in_words(amount_at(step, double(limits.least_scratch), double(limits.most_scratch)));
+        },
+        this);
+    scratch_->slider()->setObjectName(QStringLiteral("room_scratch"));
+    used_ = quiet_label({}, this);
+    used_->setObjectName(QStringLiteral("room_used"));
+    column->addWidget(memory_);
+    column->addWidget(scratch_);
+    column->addWidget(used_);
+    setFixedWidth(panel_width);
+    connect(memory_, &NamedSlider::settled, this, [this, limits](int step) {
+        Room room = studio_.room();
+        room.memory_bytes = std::size_t(amount_at(step, double(limits.least_memory), double(limits.most_memory)));
+        studio_.set_room(room);
+        refresh();
+    });
+    connect(scratch_, &NamedSlider::settled, this, [this, limits](int step) {
+        Room room = studio_.room();
+        room.scratch_bytes = std::uint64_t(amount_at(step, double(limits.least_scratch), double(limits.most_scratch)));
+        studio_.set_room(room);
+        refresh();
+    });
+    connect(&beat_, &QTimer::timeout, this, &RoomPanel::refresh);
+}
+
+void RoomPanel::open_below(const QWidget& button) {
+    const RoomLimits limits = Studio::room_limits();
+    const Room& room = studio_.room();
+    memory_->set_value(step_of(double(room.memory_bytes), double(limits.least_memory), double(limits.most_memory)));
+    scratch_->set_value(step_of(double(room.scratch_bytes), double(limits.least_scratch), double(limits.most_scratch)));
+    refresh();
+    adjustSize();
+    const QPoint corner = button.mapToGlobal(QPoint(button.width() - width(), button.height() + space::hair));
+    move(corner);
+    show();
+    memory_->slider()->setFocus();
+    beat_.start(beat_ms);
+}
+
+void RoomPanel::refresh() {
+    if (!isVisible()) beat_.stop();
+    used_->setText(tr("Kept now:\n%1 of frames in memory\n%2 of working files\n%3 to open piles again sooner")
+                       .arg(bytes_in_words(double(studio_.store()->bytes())))
+                       .arg(bytes_in_words(double(studio_.scratch().used())))
+                       .arg(bytes_in_words(double(studio_.derived().used()))));
+}
+
+}  // namespace bp::app

@@ -1,0 +1,185 @@
+#include "app/rail/rail_traces.h"
+
+#include <QCoreApplication>
+#include <QStringList>
+#include <algorithm>
+#include <cmath>
+
+#include "align/moved.h"
+
+namespace bp::app {
+namespace {
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("Traces", text);
+}
+
+std::function<QString(double)> with_unit(const QString& pattern, int digits, double scale = 1) {
+    return [=](double v) {
+        // What rounds to nothing has no sign.
+        const double shown = v * scale;
+        const double least = 0.5 * std::pow(10.0, -digits);
+        return pattern.arg(std::abs(shown) < least ? 0.0 : shown, 0, 'f', digits);
+    };
+}
+
+std::vector<Trace> make_traces() {
+    using M = FrameMeasures;
+    return {
+        {QStringLiteral("sharpness"),
+         tr("Sharp"),
+         tr("Fine contrast against the reference: soft and shaken frames dip"),
+         0.3,
+         [](const Frame&, const M& m) { return m.sharpness; },
+         with_unit(tr("%1 %"), 0, 100),
+         {Oddity::soft}},
+        {QStringLiteral("shift"),
+         tr("Moved"),
+         tr("How far the picture's middle lies from where the reference has it"),
+         2,
+         [](const Frame&, const M& m) -> std::optional<double> {
+             if (!m.shift_px) return std::nullopt;
+             return std::hypot(m.shift_px->x, m.shift_px->y);
+         },
+         with_unit(tr("%1 px"), 1),
+         {Oddity::moved, Oddity::moved_on}},
+        {QStringLiteral("light"),
+         tr("Light"),
+         tr("Light against the reference, unmoved by what moves"),
+         0.3,
+         [](const Frame&, const M& m) { return m.level_ev; },
+         with_unit(tr("%1 EV"), 2),
+         {Oddity::brighter, Oddity::darker}},
+        {QStringLiteral("cloud"),
+         tr("Cloud"),
+         tr("Share of the picture whose light changed smoothly: thin cloud, haze"),
+         0.2,
+         [](const Frame&, const M& m) { return m.veil; },
+         with_unit(tr("%1 %"), 0, 100),
+         {Oddity::veiled, Oddity::changed}},
+        {QStringLiteral("turn"),
+         tr("Turned"),
+         tr("Degrees against the reference"),
+         0.2,
+         [](const Frame&, const M& m) { return m.turn_degrees; },
+         with_unit(tr("%1°"), 2),
+         {Oddity::turned}},
+        {QStringLiteral("warmth"),
+         tr("Warmth"),
+         tr("Red over blue against the reference"),
+         0.3,
+         [](const Frame&, const M& m) { return m.warmth_ev; },
+         with_unit(tr("%1 EV"), 2),
+         {Oddity::warmer, Oddity::cooler}},
+        {QStringLiteral("noise"),
+         tr("Noise"),
+         tr("Deviation in the flat places of the small picture"),
+         0.3,
+         [](const Frame&, const M& m) { return m.noise; },
+         with_unit(tr("%1 %"), 2),
+         {}},
+        {QStringLiteral("clipped"),
+         tr("White"),
+         tr("Share of pixels that are clipped at white"),
+         0.01,
+         [](const Frame&, const M& m) { return m.clipped; },
+         with_unit(tr("%1 %"), 1, 100),
+         {}},
+        {QStringLiteral("pause"),
+         tr("Pause"),
+         tr("Time without light since the frame before"),
+         1,
+         [](const Frame&, const M& m) { return m.gap_s; },
+         with_unit(tr("%1 s"), 1),
+         {Oddity::late}},
+        {QStringLiteral("left_over"),
+         tr("Left over"),
+         tr("What is left between the frame and the reference after aligning"),
+         0.2,
+         [](const Frame& f, const M&) -> std::optional<double> {
+             if (!f.alignment || !f.alignment->aligned) return std::nullopt;
+             return f.alignment->residual_px;
+         },
+         with_unit(tr("%1 px"), 2),
+         {}},
+        {QStringLiteral("sure"),
+         tr("Sure"),
+         tr("Share of the textured places, or of the stars, that agree after aligning"),
+         0.3,
+         [](const Frame& f, const M&) -> std::optional<double> {
+             if (!f.alignment) return std::nullopt;
+             return f.alignment->confidence;
+         },
+         with_unit(tr("%1 %"), 0, 100),
+         {}},
+        {QStringLiteral("scale"),
+         tr("Scale"),
+         tr("How much larger or smaller aligning makes the frame"),
+         0.002,
+         [](const Frame& f, const M&) -> std::optional<double> {
+             if (!f.alignment || !f.alignment->aligned) return std::nullopt;
+             return moved_by(*f.alignment, f.file->facts.size).scale - 1;
+         },
+         with_unit(tr("%1 %"), 2, 100),
+         {}},
+        {QStringLiteral("level"),
+         tr("Level"),
+         tr("How much brighter or darker levelling makes the frame"),
+         0.3,
+         [](const Frame& f, const M&) -> std::optional<double> {
+             if (!f.level) return std::nullopt;
+             return std::log2(f.level->gain[1]);
+         },
+         with_unit(tr("%1 EV"), 2),
+         {}},
+    };
+}
+
+}  // namespace
+
+const std::vector<Trace>& traces() {
+    static const std::vector<Trace> all = make_traces();
+    return all;
+}
+
+const Trace* trace_named(const QString& key) {
+    const auto found = std::find_if(traces().begin(), traces().end(), [&](const Trace& t) { return t.key == key; });
+    return found == traces().end() ? nullptr : &*found;
+}
+
+QString reason_in_words(const Mark& mark) {
+    const auto number = [&](int digits) { return QString::number(mark.amount, 'f', digits); };
+    switch (mark.why) {
+        case Oddity::moved:
+            return tr("moved %1 px").arg(number(1));
+        case Oddity::moved_on:
+            return tr("moved %1 px from here on").arg(number(1));
+        case Oddity::turned:
+            return tr("turned by %1°").arg(number(2));
+        case Oddity::soft:
+            return tr("softer than its neighbours");
+        case Oddity::veiled:
+            return tr("thin cloud");
+        case Oddity::changed:
+            return tr("light changed over %1% of the picture").arg(std::lround(100 * mark.amount));
+        case Oddity::brighter:
+            return tr("%1 EV brighter").arg(number(2));
+        case Oddity::darker:
+            return tr("%1 EV darker").arg(number(2));
+        case Oddity::warmer:
+            return tr("%1 EV warmer").arg(number(2));
+        case Oddity::cooler:
+            return tr("%1 EV cooler").arg(number(2));
+        case Oddity::late:
+            break;
+    }
+    return tr("%1 s late").arg(number(mark.amount < 10 ? 1 : 0));
+}
+
+QString reasons_in_words(const std::vector<Mark>& marks) {
+    QStringList words;
+    for (const Mark& mark : marks) words << reason_in_words(mark);
+    return words.join(QStringLiteral(", "));
+}
+
+}  // namespace bp::app

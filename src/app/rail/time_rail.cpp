@@ -1,0 +1,280 @@
+#include "app/rail/time_rail.h"
+
+#include <QAccessible>
+#include <QHelpEvent>
+#include <QMenu>
+#include <QMouseEvent>
+#include <QSettings>
+#include <QToolButton>
+#include <QToolTip>
+#include <algorithm>
+#include <cmath>
+
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+
+namespace bp::app {
+
+using namespace rail;
+
+namespace {
+
+constexpr auto traces_key = "rail/traces";
+constexpr double most_zoom = 60;
+constexpr double reach = 12;  // how far from a slat a click may be
+
+}  // namespace
+
+TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
+    : QWidget(parent), studio_(studio), surveyor_(surveyor) {
+    setObjectName(QStringLiteral("time_rail"));
+    setAccessibleName(tr("Time rail: the frames in order"));
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    const QStringList usual{QStringLiteral("sharpness"), QStringLiteral("shift"), QStringLiteral("light")};
+    for (const QString& key : QSettings().value(traces_key, usual).toStringList())
+        if (trace_named(key)) shown_ << key;
+    choose_ = new QToolButton(this);
+    choose_->setObjectName(QStringLiteral("choose_traces"));
+    choose_->setText(tr("Traces"));
+    choose_->setToolTip(tr("Chooses what is drawn over the frames"));
+    choose_->setAccessibleName(tr("Traces over the time rail"));
+    choose_->setProperty("flat", true);
+    choose_->setPopupMode(QToolButton::InstantPopup);
+    choose_->setMenu(new QMenu(choose_));
+    fill_menu();
+    fit_height();
+    connect(&studio.document(), &Document::opened, this, [this] {
+        zoom_ = 1;
+        scroll_ = 0;
+        miniatures_.clear();
+    });
+    connect(&studio.document(), &Document::changed, this, [this] {
+        lay_out();
+        update();
+    });
+    connect(&studio, &Studio::selection_changed, this, [this] {
+        follow_current();
+        update();
+        if (QAccessible::isActive() && hasFocus()) {
+            QAccessibleEvent moved(this, QAccessible::Focus);
+            moved.setChild(number_of(studio_.pile(), studio_.current()) - 1);
+            QAccessible::updateAccessibility(&moved);
+        }
+    });
+    connect(&studio, &Studio::thumbnail_arrived, this, [this](int id) {
+        miniatures_.erase(id);
+        update();
+    });
+    connect(&surveyor, &Surveyor::changed, this, qOverload<>(&QWidget::update));
+}
+
+void TimeRail::fill_menu() {
+    for (const Trace& trace : traces()) {
+        QAction* action = choose_->menu()->addAction(trace.name);
+        action->setObjectName(QStringLiteral("trace_") + trace.key);
+        action->setToolTip(trace.tip);
+        action->setCheckable(true);
+        action->setChecked(shown_.contains(trace.key));
+        connect(action, &QAction::toggled, this, [this, key = trace.key](bool on) { show_trace(key, on); });
+    }
+    choose_->menu()->setToolTipsVisible(true);
+}
+
+void TimeRail::show_trace(const QString& key, bool on) {
+    if (shown_.contains(key) == on) return;
+    if (on)
+        shown_ << key;
+    else
+        shown_.removeAll(key);
+    QSettings().setValue(traces_key, shown_);
+    fit_height();
+    update();
+}
+
+void TimeRail::bring_traces(const QStringList& keys) {
+    brought_ = keys;
+    fit_height();
+    update();
+}
+
+// In the order of the table, so that a trace always stands at the same place among the others.
+QStringList TimeRail::drawn_traces() const {
+    QStringList out;
+    for (const Trace& trace : traces())
+        if (shown_.contains(trace.key) || brought_.contains(trace.key)) out << trace.key;
+    return out;
+}
+
+void TimeRail::fit_height() {
+    setFixedHeight(int(slat_top() + slat_height + footer));
+    choose_->move(2, int(slat_top() + slat_height / 2 - choose_->sizeHint().height() / 2.0));
+}
+
+double TimeRail::slat_top() const {
+    return header + lane * double(drawn_traces().size()) + marks;
+}
+
+double TimeRail::room() const {
+    return std::max(50.0, width() - 2 * side);
+}
+
+QRectF TimeRail::place_of(const Slat& slat) const {
+    return {side + slat.left - scroll_, slat_top(), slat.width, slat_height};
+}
+
+QRectF TimeRail::slat_of(int id) const {
+    const auto found =
+        std::find_if(layout_.slats.begin(), layout_.slats.end(), [id](const Slat& s) { return s.id == id; });
+    return found == layout_.slats.end() ? QRectF() : place_of(*found);
+}
+
+void TimeRail::lay_out() {
+    layout_ = lay_out_rail(studio_.pile(), room(), zoom_);
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, layout_.length - room()));
+}
+
+void TimeRail::resizeEvent(QResizeEvent*) {
+    lay_out();
+    fit_height();
+}
+
+void TimeRail::zoom_to(double zoom, double at) {
+    const double before = layout_.length;
+    const double place = at - side + scroll_;
+    zoom_ = std::clamp(zoom, 1.0, most_zoom);
+    lay_out();
+    if (before > 0) scroll_ = place * layout_.length / before - (at - side);
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, layout_.length - room()));
+    update();
+}
+
+// The current frame stays in sight.
+void TimeRail::follow_current() {
+    const QRectF place = slat_of(studio_.current());
+    if (place.isNull()) return;
+    const double margin = std::min(room() / 4, place.width() + 20);
+    if (place.left() < side + margin) scroll_ -= side + margin - place.left();
+    if (place.right() > side + room() - margin) scroll_ += place.right() - (side + room() - margin);
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, layout_.length - room()));
+}
+
+int TimeRail::frame_at(QPointF p) const {
+    int best = 0;
+    double nearest = reach;
+    for (const Slat& slat : layout_.slats) {
+        const QRectF place = place_of(slat);
+        const double d = std::abs(p.x() - place.center().x()) - place.width() / 2;
+        if (d < nearest) {
+            nearest = d;
+            best = slat.id;
+        }
+    }
+    return best;
+}
+
+void TimeRail::choose(int id, Qt::KeyboardModifiers modifiers) {
+    if (id == 0) return;
+    studio_.select(id, modifiers.testFlag(Qt::ShiftModifier), modifiers.testFlag(Qt::ControlModifier));
+    emit frame_chosen();
+}
+
+void TimeRail::mousePressEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton) return;
+    scrubbing_ = event->modifiers() == Qt::NoModifier;
+    choose(frame_at(event->position()), event->modifiers());
+}
+
+void TimeRail::mouseMoveEvent(QMouseEvent* event) {
+    if (!scrubbing_) return;
+    const int id = frame_at(event->position());
+    if (id != 0 && id != studio_.current()) choose(id, Qt::NoModifier);
+}
+
+void TimeRail::mouseReleaseEvent(QMouseEvent*) {
+    scrubbing_ = false;
+}
+
+void TimeRail::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (frame_at(event->position()) != 0) studio_.toggle_aside();
+}
+
+void TimeRail::wheelEvent(QWheelEvent* event) {
+    // Touch pads give pixels, wheels give eighths of a degree.
+    const double steps = event->angleDelta().y() / 120.0;
+    const double pixels = event->pixelDelta().isNull() ? steps * 80 : event->pixelDelta().y() + event->pixelDelta().x();
+    if (event->modifiers().testFlag(Qt::ControlModifier)) {
+        zoom_to(zoom_ * std::pow(1.25, steps), event->position().x());
+    } else if (layout_.length > room() + 1) {
+        scroll_ = std::clamp(scroll_ - pixels, 0.0, layout_.length - room());
+        update();
+    } else if (steps != 0) {
+        studio_.step_current(steps > 0 ? -1 : 1);
+        emit frame_chosen();
+    }
+    event->accept();
+}
+
+void TimeRail::zoom_by(double factor) {
+    zoom_to(zoom_ * factor, slat_of(studio_.current()).center().x());
+}
+
+void TimeRail::go_to(int number, bool extend) {
+    const auto& frames = studio_.pile().frames;
+    if (frames.empty()) return;
+    choose(frames[std::size_t(std::clamp(number, 1, int(frames.size()))) - 1].id,
+           extend ? Qt::ShiftModifier : Qt::NoModifier);
+}
+
+int TimeRail::frame_count() const {
+    return int(studio_.pile().frames.size());
+}
+
+QString TimeRail::words_of(int number) const {
+    return tr("Frame %1: %2")
+        .arg(number)
+        .arg(tip_for(studio_.pile().frames[std::size_t(number) - 1].id)
+                 .replace(QLatin1Char('\n'), QStringLiteral(", ")));
+}
+
+QRectF TimeRail::place_of_number(int number) const {
+    return slat_of(studio_.pile().frames[std::size_t(number) - 1].id);
+}
+
+bool TimeRail::is_selected(int number) const {
+    const auto& ids = studio_.selected();
+    return std::find(ids.begin(), ids.end(), studio_.pile().frames[std::size_t(number) - 1].id) != ids.end();
+}
+
+bool TimeRail::is_current(int number) const {
+    return studio_.current() == studio_.pile().frames[std::size_t(number) - 1].id;
+}
+
+QString TimeRail::tip_for(int id) const {
+    const Frame* frame = find_frame(studio_.pile(), id);
+    if (!frame) return {};
+    QStringList lines{name_of_frame(*frame)};
+    const CaptureData& c = frame->file->capture;
+    if (c.captured) lines << time_in_words(*c.captured);
+    if (c.exposure_s) lines << exposure_in_words(*c.exposure_s);
+    if (frame->role != Role::scene)
+        lines << (frame->role_from == RoleFrom::guess ? tr("%1 (a guess)").arg(word(frame->role)) : word(frame->role));
+    if (!frame->note.empty()) lines << QString::fromStdString(frame->note);
+    if (!usable(*frame)) lines << said(frame->problem);
+    if (frame->aside) lines << tr("Set aside");
+    if (const Known* known = surveyor_.of(id); known && !known->marks.empty())
+        lines << tr("Odd: %1").arg(reasons_in_words(known->marks));
+    if (lost(studio_.pile(), *frame)) lines << tr("Could not be aligned: not merged");
+    return lines.join(QLatin1Char('\n'));
+}
+
+bool TimeRail::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip) {
+        auto* help = static_cast<QHelpEvent*>(event);
+        QToolTip::showText(help->globalPos(), tip_for(frame_at(help->pos())), this);
+        return true;
+    }
+    return QWidget::event(event);
+}
+
+}  // namespace bp::app

@@ -1,0 +1,95 @@
+// The strip along the bottom: every frame a slat at its capture time, as wide as its exposure, and over it the traces
+// of what was measured.
+#pragma once
+
+#include <QPixmap>
+#include <QWidget>
+#include <map>
+#include <vector>
+
+#include "app/rail/rail_layout.h"
+#include "app/rail/rail_traces.h"
+#include "app/work/studio.h"
+#include "app/work/surveyor.h"
+
+class QToolButton;
+
+namespace bp::app {
+
+class TimeRail : public QWidget {
+    Q_OBJECT
+
+  public:
+    TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent = nullptr);
+
+    // Where a frame's slat stands now; for keyboard, tests and tooltips alike.
+    QRectF slat_of(int id) const;
+    // Frames by their place in the run, from 1: for people who do not see them.
+    int frame_count() const;
+    QString words_of(int number) const;
+    QRectF place_of_number(int number) const;
+    bool is_selected(int number) const;
+    bool is_current(int number) const;
+    // Names of the traces that are drawn, from the top.
+    const QStringList& shown_traces() const { return shown_; }
+    void show_trace(const QString& key, bool on);
+    // Shows these too, until others are brought.
+    void bring_traces(const QStringList& keys);
+    double zoom() const { return zoom_; }
+    // About a place on the widget, which stays where it is.
+    void zoom_to(double zoom, double at);
+    // About the current frame.
+    void zoom_by(double factor);
+    // To the frame of this place in the run, or the nearest that there is.
+    void go_to(int number, bool extend);
+
+  signals:
+    // A frame was chosen by the person, not by the program.
+    void frame_chosen();
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    bool event(QEvent* event) override;
+
+  private:
+    void lay_out();
+    void fit_height();
+    QStringList drawn_traces() const;
+    void follow_current();
+    double room() const;
+    double slat_top() const;
+    QRectF place_of(const Slat& slat) const;
+    int frame_at(QPointF p) const;
+    void choose(int id, Qt::KeyboardModifiers modifiers);
+    QPixmap miniature(int id, QSize size) const;
+    void draw_slat(QPainter& painter, std::size_t i, bool selected) const;
+    void draw_picture(QPainter& painter, int id, const QRectF& place) const;
+    void draw_role(QPainter& painter, const Frame& frame, const QRectF& place) const;
+    void draw_marks(QPainter& painter, const Frame& frame, const QRectF& place) const;
+    void draw_times(QPainter& painter) const;
+    void draw_trace(QPainter& painter, const Trace& trace, double top) const;
+    void draw_breaks(QPainter& painter) const;
+    void draw_extent(QPainter& painter) const;
+    QString tip_for(int id) const;
+    void fill_menu();
+
+    Studio& studio_;
+    Surveyor& surveyor_;
+    QToolButton* choose_;
+    QStringList shown_;
+    QStringList brought_;
+    RailLayout layout_;
+    double zoom_ = 1;
+    double scroll_ = 0;
+    bool scrubbing_ = false;
+    // Thumbnails cut to their slats: cutting hundreds anew for every paint would show when frames are flipped.
+    mutable std::map<int, QPixmap> miniatures_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,298 @@
+// What the time rail draws.
+#include <QPainter>
+#include <QPainterPath>
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/rail/time_rail.h"
+
+namespace bp::app {
+
+using namespace rail;
+
+namespace {
+
+bool is_out(const Frame& frame) {
+    return frame.aside || !usable(frame);
+}
+
+// Trouble: a triangle. Oddity: a diamond.
+void draw_problem(QPainter& painter, QPointF foot) {
+    painter.setPen(QPen(theme().coral, 1.5));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPolygon(QPolygonF({foot + QPointF(0, -9), foot + QPointF(5, 0), foot + QPointF(-5, 0)}));
+}
+
+void draw_oddity(QPainter& painter, QPointF centre, bool filled) {
+    painter.setPen(QPen(theme().coral, 1.3));
+    painter.setBrush(filled ? QBrush(theme().coral) : Qt::NoBrush);
+    painter.drawPolygon(
+        QPolygonF({centre + QPointF(0, -4), centre + QPointF(4, 0), centre + QPointF(0, 4), centre + QPointF(-4, 0)}));
+}
+
+}  // namespace
+
+QPixmap TimeRail::miniature(int id, QSize size) const {
+    QPixmap& kept = miniatures_[id];
+    const qreal ratio = devicePixelRatioF();
+    const QSize pixels = (QSizeF(size) * ratio).toSize();
+    if (kept.size() == pixels) return kept;
+    const QImage picture = studio_.thumbnail(id);
+    if (picture.isNull()) return {};
+    // The middle of the picture, as much as the slat is wide.
+    const QSize scaled = picture.size().scaled(pixels, Qt::KeepAspectRatioByExpanding);
+    const QImage fitted = picture.scaled(scaled, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
+    kept = QPixmap::fromImage(fitted.copy((scaled.width() - pixels.width()) / 2,
+                                          (scaled.height() - pixels.height()) / 2, pixels.width(), pixels.height()));
+    kept.setDevicePixelRatio(ratio);
+    return kept;
+}
+
+void TimeRail::draw_picture(QPainter& painter, int id, const QRectF& place) const {
+    const QSize size(std::max(1, int(std::lround(place.width()))), int(std::lround(place.height())));
+    const QPixmap picture = miniature(id, size);
+    if (picture.isNull())
+        painter.fillRect(place, theme().raised);
+    else
+        painter.drawPixmap(QPointF(std::round(place.left()), place.top()), picture);
+}
+
+// Below the slat: a dark carries a filled knot, a foreground an open one, the reference a cross, the base a square; a
+// guessed role is dotted.
+void TimeRail::draw_role(QPainter& painter, const Frame& frame, const QRectF& place) const {
+    const Pile& pile = studio_.pile();
+    QPointF at(place.center().x(), slat_top() + slat_height + 9);
+    painter.setPen(QPen(theme().quiet, 1.3, (frame.role_from == RoleFrom::guess) ? Qt::DotLine : Qt::SolidLine));
+    painter.setBrush(frame.role == Role::dark && !(frame.role_from == RoleFrom::guess) ? QBrush(theme().quiet)
+                                                                                       : Qt::NoBrush);
+    if (frame.role != Role::scene) {
+        painter.drawEllipse(at, 3.5, 3.5);
+        if (frame.role == Role::dark && (frame.role_from == RoleFrom::guess)) painter.drawPoint(at);
+        at.rx() += 11;
+    }
+    painter.setPen(QPen(theme().quiet, 1.3));
+    painter.setBrush(Qt::NoBrush);
+    if (frame.id == pile.reference && (pile.model != Model::none || surveyor_.of(frame.id))) {
+        painter.drawLine(at - QPointF(4, 0), at + QPointF(4, 0));
+        painter.drawLine(at - QPointF(0, 4), at + QPointF(0, 4));
+        at.rx() += 11;
+    }
+    if (frame.id == pile.base && pile.merge.mode == Mode::one)
+        painter.drawRect(QRectF(at.x() - 3.5, at.y() - 3.5, 7, 7));
+}
+
+void TimeRail::draw_marks(QPainter& painter, const Frame& frame, const QRectF& place) const {
+    const double x = place.center().x();
+    if (!usable(frame) || lost(studio_.pile(), frame)) {
+        draw_problem(painter, {x, slat_top() - 4});
+        return;
+    }
+    const Known* known = surveyor_.of(frame.id);
+    if (known && !known->marks.empty()) draw_oddity(painter, {x, slat_top() - 8}, !frame.aside);
+}
+
+void TimeRail::draw_slat(QPainter& painter, std::size_t i, bool selected) const {
+    const Frame& frame = studio_.pile().frames[i];
+    const bool current = frame.id == studio_.current();
+    QRectF place = place_of(layout_.slats[i]);
+    painter.setOpacity(is_out(frame) ? 0.28 : 1.0);
+    draw_picture(painter, frame.id, place);
+    painter.setOpacity(1);
+    if (is_out(frame)) {
+        painter.setPen(QPen(theme().quiet, 1.5));
+        painter.drawLine(place.bottomLeft() + QPointF(1, -1), place.topRight() + QPointF(-1, 1));
+    }
+    if (!frame.note.empty()) {
+        // A note: the corner is turned down.
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(theme().text);
+        const double w = std::min(8.0, place.width());
+        painter.drawPolygon(
+            QPolygonF({place.topRight() - QPointF(w, 0), place.topRight(), place.topRight() + QPointF(0, 8)}));
+    }
+    draw_role(painter, frame, place);
+    draw_marks(painter, frame, place);
+    if (selected) {
+        painter.setPen(QPen(theme().amber, current ? 2.0 : 1.2));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRoundedRect(place.adjusted(-1, current ? -4 : -1, 1, current ? 4 : 1), 2, 2);
+    }
+}
+
+void TimeRail::draw_times(QPainter& painter) const {
+    painter.setFont(face(type::small));
+    painter.setPen(theme().quiet);
+    const Pile& pile = studio_.pile();
+    const auto time = [](const Frame& f) {
+        return f.file->capture.captured ? time_in_words(*f.file->capture.captured) : QString();
+    };
+    painter.drawText(QRectF(space::medium, 8, 120, 16), Qt::AlignLeft, time(pile.frames.front()));
+    painter.drawText(QRectF(width() - 120 - space::medium, 8, 120, 16), Qt::AlignRight, time(pile.frames.back()));
+    const Frame* frame = find_frame(pile, studio_.current());
+    if (!frame) return;
+    QStringList words{tr("Frame %1 of %2").arg(number_of(pile, frame->id)).arg(pile.frames.size()),
+                      name_of_frame(*frame)};
+    const CaptureData& c = frame->file->capture;
+    if (c.captured) words << time(*frame);
+    if (c.exposure_s) words << exposure_in_words(*c.exposure_s);
+    if (c.iso) words << tr("ISO %1").arg(*c.iso);
+    if (frame->role != Role::scene)
+        words << (frame->role_from == RoleFrom::guess ? tr("%1, a guess").arg(word(frame->role).toLower())
+                                                      : word(frame->role).toLower());
+    if (frame->aside) words << tr("set aside");
+    const auto selected = studio_.selected().size();
+    if (selected > 1) words << tr("%1 selected").arg(selected);
+    QString text = words.join(QStringLiteral("   "));
+    const Known* known = surveyor_.of(frame->id);
+    const QString odd = known ? reasons_in_words(known->marks) : QString();
+    const QString more = odd.isEmpty() ? QString() : QStringLiteral("   ") + odd;
+    const QFontMetricsF metrics(painter.font());
+    const QRectF line(90, 8, width() - 180, 16);
+    const double wide = metrics.horizontalAdvance(text + more);
+    QRectF place = line;
+    place.setLeft(line.left() + std::max(0.0, (line.width() - wide) / 2));
+    painter.setPen(theme().text);
+    painter.drawText(place, Qt::AlignLeft, text);
+    place.setLeft(place.left() + metrics.horizontalAdvance(text));
+    painter.setPen(theme().coral);
+    painter.drawText(place, Qt::AlignLeft, more);
+}
+
+void TimeRail::draw_trace(QPainter& painter, const Trace& trace, double top) const {
+    const Pile& pile = studio_.pile();
+    std::vector<std::optional<double>> values;
+    double low = 1e300, high = -1e300;
+    for (const Frame& frame : pile.frames) {
+        const Known* known = surveyor_.of(frame.id);
+        values.push_back(usable(frame) && frame.role == Role::scene
+                             ? trace.value(frame, known ? known->measures : FrameMeasures{})
+                             : std::nullopt);
+        if (!values.back()) continue;
+        low = std::min(low, *values.back());
+        high = std::max(high, *values.back());
+    }
+    const double base = top + lane - 3;
+    painter.setFont(face(type::small));
+    painter.setPen(theme().quiet);
+    painter.drawText(QRectF(space::medium, top - 1, side - space::medium, lane), Qt::AlignLeft | Qt::AlignVCenter,
+                     trace.name);
+    if (low > high) return;
+    if (high - low < trace.least_span) {
+        const double middle = (low + high) / 2;
+        low = middle - trace.least_span / 2;
+        high = middle + trace.least_span / 2;
+    }
+    const int current = number_of(pile, studio_.current());
+    if (const auto value = current > 0 ? values[std::size_t(current - 1)] : std::nullopt)
+        painter.drawText(QRectF(width() - side + 8, top - 1, side - 8 - space::small, lane),
+                         Qt::AlignRight | Qt::AlignVCenter, trace.words(*value));
+    const auto at = [&](std::size_t i) {
+        const double x = side + layout_.slats[i].middle() - scroll_;
+        return QPointF(x, base - (lane - 6) * (*values[i] - low) / (high - low));
+    };
+    painter.save();
+    painter.setClipRect(QRectF(side - 6, top - 2, room() + 12, lane + 4));
+    painter.setPen(QPen(theme().line, 1));
+    painter.drawLine(QPointF(side, base + 1), QPointF(side + room(), base + 1));
+    QPainterPath path;
+    bool drawing = false;
+    for (std::size_t i = 0; i < values.size(); ++i) {
+        if (!values[i]) {
+            drawing = false;
+            continue;
+        }
+        if (drawing)
+            path.lineTo(at(i));
+        else
+            path.moveTo(at(i));
+        drawing = true;
+    }
+    painter.setPen(QPen(theme().text, 1.1));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPath(path);
+    for (std::size_t i = 0; i < values.size(); ++i) {
+        const Known* known = values[i] ? surveyor_.of(pile.frames[i].id) : nullptr;
+        const bool odd = known && std::any_of(known->marks.begin(), known->marks.end(), [&](const Mark& m) {
+                             return std::find(trace.marks.begin(), trace.marks.end(), m.why) != trace.marks.end();
+                         });
+        if (odd) {
+            painter.setPen(Qt::NoPen);
+            painter.setBrush(theme().coral);
+            painter.drawEllipse(at(i), 2.4, 2.4);
+        }
+        if (values[i] && pile.frames[i].id == studio_.current()) {
+            painter.setPen(QPen(theme().amber, 1.2));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawEllipse(at(i), 3.2, 3.2);
+        }
+    }
+    painter.restore();
+}
+
+// A shortened pause: the line is cut.
+void TimeRail::draw_breaks(QPainter& painter) const {
+    for (const std::size_t i : layout_.breaks) {
+        const QPointF c((place_of(layout_.slats[i - 1]).right() + place_of(layout_.slats[i]).left()) / 2,
+                        slat_top() + slat_height / 2);
+        painter.fillRect(QRectF(c.x() - 4, c.y() - 6, 8, 12), theme().ground);
+        painter.setPen(QPen(theme().quiet, 1.2));
+        painter.drawLine(c + QPointF(-5, 5), c + QPointF(-1, -5));
+        painter.drawLine(c + QPointF(1, 5), c + QPointF(5, -5));
+    }
+}
+
+// When only a piece of the run is seen: which.
+void TimeRail::draw_extent(QPainter& painter) const {
+    if (layout_.length <= room() + 1) return;
+    const double y = height() - 3;
+    painter.setPen(QPen(theme().line, 2));
+    painter.drawLine(QPointF(side, y), QPointF(side + room(), y));
+    painter.setPen(QPen(theme().quiet, 2));
+    painter.drawLine(QPointF(side + room() * scroll_ / layout_.length, y),
+                     QPointF(side + room() * (scroll_ + room()) / layout_.length, y));
+}
+
+void TimeRail::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), theme().ground);
+    painter.setPen(theme().line);
+    painter.drawLine(0, 0, width(), 0);
+    const auto& slats = layout_.slats;
+    if (slats.empty() || slats.size() != studio_.pile().frames.size()) return;
+    draw_times(painter);
+    painter.setRenderHint(QPainter::Antialiasing);
+    double top = header;
+    for (const QString& key : drawn_traces()) {
+        draw_trace(painter, *trace_named(key), top);
+        top += lane;
+    }
+    painter.save();
+    painter.setClipRect(QRectF(side - 8, header, room() + 16, height() - header));
+    painter.setPen(QPen(theme().line, 1));
+    const double rope = slat_top() + slat_height / 2;
+    painter.drawLine(QPointF(place_of(slats.front()).left(), rope), QPointF(place_of(slats.back()).right(), rope));
+    draw_breaks(painter);
+    const std::vector<int>& chosen = studio_.selected();
+    const std::set<int> selected(chosen.begin(), chosen.end());
+    std::optional<std::size_t> current;
+    for (std::size_t i = 0; i < slats.size(); ++i) {
+        const QRectF place = place_of(slats[i]);
+        if (place.right() < side - 8 || place.left() > side + room() + 8) continue;
+        if (slats[i].id == studio_.current())
+            current = i;
+        else
+            draw_slat(painter, i, selected.count(slats[i].id) > 0);
+    }
+    if (current) draw_slat(painter, *current, true);
+    painter.restore();
+    draw_extent(painter);
+    if (hasFocus()) {
+        painter.setPen(QPen(theme().amber, 1));
+        painter.drawLine(0, 0, width(), 0);
+    }
+}
+
+}  // namespace bp::app

@@ -1,0 +1,139 @@
+#include "app/steps/step_line.h"
+
+#include <QAbstractButton>
+#include <QEvent>
+#include <QPainter>
+
+#include "app/looks/theme.h"
+
+namespace bp::app {
+
+// A step's head: its knot, name and summary.
+class StepKnot : public QAbstractButton {
+  public:
+    StepKnot(StepBody* body, QWidget* parent) : QAbstractButton(parent), body_(body) {
+        setText(body->title());
+        setFocusPolicy(Qt::TabFocus);
+        setCheckable(true);
+        setCursor(Qt::PointingHandCursor);
+    }
+    QSize sizeHint() const override { return {space::step_line_width - 14, 44}; }
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        painter.setRenderHint(QPainter::Antialiasing);
+        const QPointF knot(space::large + space::knot / 2.0, 16);
+        painter.setBrush(theme().ground);
+        painter.setPen(QPen(isChecked() || hasFocus() ? theme().amber : theme().quiet, 1.5));
+        painter.drawEllipse(knot, space::knot / 2.0, space::knot / 2.0);
+        if (isChecked()) {
+            painter.setBrush(theme().amber);
+            painter.setPen(Qt::NoPen);
+            painter.drawEllipse(knot, 3, 3);
+        } else if (body_->needs_look()) {
+            painter.setPen(QPen(theme().coral, 1.8));
+            painter.drawLine(knot + QPointF(0, -3.5), knot + QPointF(0, 0.5));
+            painter.drawPoint(knot + QPointF(0, 3.5));
+        }
+        painter.setFont(face(type::step, QFont::DemiBold));
+        painter.setPen(theme().text);
+        painter.drawText(QRectF(space::knot_indent, 4, width() - space::knot_indent, 20), Qt::AlignVCenter, text());
+        painter.setFont(face(type::small));
+        painter.setPen(isChecked() ? theme().amber : theme().quiet);
+        const QString line =
+            painter.fontMetrics().elidedText(body_->summary(), Qt::ElideRight, width() - space::knot_indent - 6);
+        painter.drawText(QRectF(space::knot_indent, 23, width() - space::knot_indent, 17), Qt::AlignVCenter, line);
+    }
+    bool event(QEvent* event) override {
+        if (event->type() == QEvent::ToolTip) setToolTip(body_->summary());
+        return QAbstractButton::event(event);
+    }
+
+  private:
+    StepBody* body_;
+};
+
+// Carries the line that the knots are tied into.
+class Rope : public QWidget {
+  public:
+    void tie(QWidget* knot) { knots_.push_back(knot); }
+
+  protected:
+    bool event(QEvent* event) override {
+        // The knots are about to move: the line between them must follow once they have.
+        if (event->type() == QEvent::LayoutRequest)
+            QMetaObject::invokeMethod(this, qOverload<>(&QWidget::update), Qt::QueuedConnection);
+        return QWidget::event(event);
+    }
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        painter.fillRect(rect(), theme().ground);
+        if (knots_.empty()) return;
+        const double x = space::large + space::knot / 2.0;
+        painter.setPen(QPen(theme().line, 2));
+        painter.drawLine(QPointF(x, knots_.front()->y() + 16), QPointF(x, knots_.back()->y() + 16));
+    }
+
+  private:
+    std::vector<QWidget*> knots_;
+};
+
+StepBody::StepBody(QWidget* parent) : QWidget(parent), column_(new QVBoxLayout(this)) {
+    column_->setContentsMargins(space::knot_indent, 2, space::medium, space::medium);
+    column_->setSpacing(space::small);
+}
+
+StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
+    setObjectName(QStringLiteral("step_line"));
+    setAccessibleName(tr("Steps"));
+    setFixedWidth(space::step_line_width);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setWidgetResizable(true);
+    rope_ = new Rope;
+    column_ = new QVBoxLayout(rope_);
+    column_->setContentsMargins(0, space::medium, 0, space::medium);
+    column_->setSpacing(0);
+    column_->addStretch();
+    setWidget(rope_);
+}
+
+void StepLine::add(StepBody* body) {
+    const int index = int(bodies_.size());
+    auto* knot = new StepKnot(body, widget());
+    knot->setAccessibleName(tr("Step %1").arg(body->title()));
+    knot->setObjectName(QStringLiteral("knot_%1").arg(index));
+    column_->insertWidget(column_->count() - 1, knot);
+    column_->insertWidget(column_->count() - 1, body);
+    rope_->tie(knot);
+    body->hide();
+    bodies_.push_back(body);
+    knots_.push_back(knot);
+    connect(knot, &QAbstractButton::clicked, this, [this, index] { open(index); });
+    connect(body, &StepBody::summary_changed, knot, [knot, body] {
+        knot->setAccessibleDescription(body->needs_look() ? tr("%1; needs a look").arg(body->summary())
+                                                          : body->summary());
+        knot->update();
+    });
+}
+
+void StepLine::open(const StepBody* body) {
+    for (std::size_t i = 0; i < bodies_.size(); ++i)
+        if (bodies_[i] == body) open(int(i));
+}
+
+void StepLine::open(int index) {
+    if (index < 0 || index >= int(bodies_.size())) return;
+    if (open_ >= 0 && open_ != index) bodies_[std::size_t(open_)]->closed();
+    open_ = index;
+    for (std::size_t i = 0; i < bodies_.size(); ++i) {
+        bodies_[i]->setVisible(int(i) == index);
+        knots_[i]->setChecked(int(i) == index);
+    }
+    bodies_[std::size_t(index)]->opened();
+    ensureWidgetVisible(knots_[std::size_t(index)]);
+    widget()->update();
+    emit step_opened(index);
+}
+
+}  // namespace bp::app

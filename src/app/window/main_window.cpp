@@ -1,0 +1,353 @@
+#include "app/window/main_window.h"
+
+#include <QAbstractSpinBox>
+#include <QApplication>
+#include <QCloseEvent>
+#include <QDir>
+#include <QFileInfo>
+#include <QMimeData>
+#include <QScreen>
+#include <QSettings>
+#include <QTimer>
+#include <QVBoxLayout>
+#include <utility>
+
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/panels/align_table.h"
+#include "app/panels/capture_panel.h"
+#include "app/panels/clip_dialog.h"
+#include "app/panels/questions.h"
+#include "app/steps/align_step.h"
+#include "app/steps/even_step.h"
+#include "app/steps/export_step.h"
+#include "app/steps/frames_step.h"
+#include "app/steps/merge_step.h"
+#include "app/steps/parts_step.h"
+#include "io/clip.h"
+#include "io/kinds.h"
+
+namespace bp::app {
+namespace {
+
+QStringList local_files(const QMimeData* data) {
+    QStringList out;
+    for (const QUrl& url : data->urls())
+        if (url.isLocalFile()) out << url.toLocalFile();
+    return out;
+}
+
+bool is_clip(const QString& name) {
+    const Kind* kind = kind_of(name.toStdString());
+    return kind && kind->way == Way::clip;
+}
+
+}  // namespace
+
+MainWindow::MainWindow()
+    : studio_(new Studio(this)),
+      viewer_(new Viewer(*studio_)),
+      surveyor_(new Surveyor(*studio_)),
+      comparison_(new Comparison(*studio_, *viewer_)),
+      arriving_(new Arriving(*studio_)) {
+    setWindowTitle(tr("Bright Pile"));
+    setWindowIcon(icon(QStringLiteral("bright-pile")));
+    setAcceptDrops(true);
+    resize(QSize(1280, 800).boundedTo(screen()->availableSize()));
+    auto* centre = new QWidget(this);
+    auto* column = new QVBoxLayout(centre);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    pages_ = new QStackedWidget(centre);
+    recovery_ = new Recovery(
+        *studio_, [this] { return viewer_->overview().image; }, this);
+    start_ = new StartScreen;
+    pages_->addWidget(start_);
+    pages_->addWidget(build_desk());
+    column->addWidget(pages_, 1);
+    setCentralWidget(centre);
+    notices_ = new Notices(centre);
+    for (Lane* lane :
+         {&studio_->opening(), &studio_->finding(), &studio_->exporting(), &studio_->saving(), &viewer_->lane()})
+        notices_->watch(*lane);
+
+    connect(start_, &StartScreen::outcome_chosen, this, [this](Outcome outcome) { choose_and_open(outcome); });
+    connect(start_, &StartScreen::open_wanted, this, [this] { choose_and_open(std::nullopt); });
+    connect(start_, &StartScreen::demo_chosen, studio_, &Studio::open_demo);
+    connect(start_, &StartScreen::theme_wanted, this, &MainWindow::flip_theme);
+    connect(studio_, &Studio::said, notices_, &Notices::say);
+    for (Lane* lane : {&studio_->exporting(), &studio_->saving()})
+        connect(
+            lane, &Lane::busy_changed, this,
+            [this] {
+                if (!studio_->writing() && when_written_) std::exchange(when_written_, {})();
+            },
+            Qt::QueuedConnection);
+    connect(&studio_->document(), &Document::opened, this, [this] {
+        const bool open = studio_->document().open();
+        pages_->setCurrentIndex(open ? 1 : 0);
+        notices_->keep_below(open ? canvas_->mapTo(centralWidget(), QPoint(0, 0)).y() : 0);
+        if (open) {
+            steps_->open(0);
+            canvas_->setFocus();
+        } else {
+            start_->setFocus();
+        }
+    });
+    connect(&studio_->document(), &Document::changed, this, [this] {
+        const Document& document = studio_->document();
+        setWindowTitle(document.open() ? tr("%1 - Bright Pile").arg(document.name()) : tr("Bright Pile"));
+    });
+    camera_ = new CameraPanel(*arriving_, this);
+    connect(camera_, &CameraPanel::start_wanted, this,
+            [this](const CameraSettings& settings) { leave([this, settings] { arriving_->photograph(settings); }); });
+    connect(start_, &StartScreen::folder_wanted, this, &MainWindow::choose_folder);
+    connect(start_, &StartScreen::camera_wanted, this, [this] { camera_->open_over(*this); });
+    connect(start_, &StartScreen::left_over_wanted, recovery_, &Recovery::take_up);
+    keys_ = new Keys(this);
+    tie_keys();
+    tie_picture_keys();
+    order_tabs(*pages_);
+    start_->setFocus();
+}
+
+QWidget* MainWindow::build_desk() {
+    auto* desk = new QWidget;
+    auto* column = new QVBoxLayout(desk);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    bar_ = new TopBar(*studio_, *viewer_, desk);
+    column->addWidget(bar_);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(0);
+    steps_ = new StepLine(desk);
+    canvas_ = new Canvas(*studio_, *viewer_, *comparison_, desk);
+    look_ = new LookBar(*studio_, *viewer_, *comparison_, desk);
+    auto* sight = new QVBoxLayout;
+    sight->setSpacing(0);
+    sight->addWidget(look_);
+    sight->addWidget(canvas_, 1);
+    row->addWidget(steps_);
+    row->addLayout(sight, 1);
+    auto* capture = new CapturePanel(*studio_, *surveyor_, desk);
+    capture->hide();
+    row->addWidget(capture);
+    connect(look_->capture_button(), &QPushButton::toggled, capture, &QWidget::setVisible);
+    auto* table = new AlignTable(*studio_, desk);
+    table->hide();
+    row->addWidget(table);
+    column->addLayout(row, 1);
+    rail_ = new TimeRail(*studio_, *surveyor_, desk);
+    column->addWidget(rail_);
+    auto* exporting = new ExportStep(*studio_);
+    auto* frames = new FramesStep(*studio_, *viewer_, *surveyor_, *arriving_);
+    steps_->add(frames);
+    connect(frames, &FramesStep::clip_wanted, this, [this] {
+        const QStringList clips =
+            ask_for_files(this, Places::frames, tr("Frames of a clip"), clips_filter(), near_frames());
+        if (!clips.isEmpty()) studio_->add(frames_of_clip(clips.first()));
+    });
+    connect(frames, &FramesStep::camera_wanted, this, [this] { camera_->open_over(*this); });
+    steps_->add(new EvenStep(*studio_, *viewer_, *canvas_));
+    auto* align = new AlignStep(*studio_, *viewer_, *canvas_, *comparison_);
+    steps_->add(align);
+    steps_->add(new MergeStep(*studio_, *viewer_));
+    steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
+    steps_->add(exporting);
+    connect(align, &AlignStep::table_wanted, table, &QWidget::setVisible);
+    connect(steps_, &StepLine::step_opened, this, &MainWindow::step_opened);
+    connect(bar_, &TopBar::home_wanted, this, &MainWindow::go_home);
+    connect(bar_, &TopBar::open_wanted, this, [this] { choose_and_open(std::nullopt); });
+    connect(bar_, &TopBar::save_wanted, this, [this] { save(); });
+    connect(bar_, &TopBar::export_wanted, this, [this, exporting] { steps_->open(exporting); });
+    connect(bar_, &TopBar::keys_wanted, this, &MainWindow::show_keys);
+    connect(bar_, &TopBar::theme_wanted, this, &MainWindow::flip_theme);
+    connect(exporting, &ExportStep::export_wanted, this, &MainWindow::export_picture);
+    // Looking through the frames is what the rail is for: choosing one there shows it.
+    connect(rail_, &TimeRail::frame_chosen, this, [this] {
+        if (viewer_->of_all()) viewer_->set_view(View::frame);
+    });
+    return desk;
+}
+
+void MainWindow::step_opened() {
+    rail_->bring_traces(steps_->traces());
+}
+
+QString MainWindow::near_frames() const {
+    if (!studio_->document().open()) return {};
+    const auto& frames = studio_->pile().frames;
+    if (frames.empty()) return {};
+    fs::path file = frames.front().file->path;
+    if (const auto clip = clip_frame_of(file)) file = clip->clip;
+    return QString::fromStdString(file.string());
+}
+
+void MainWindow::choose_folder() {
+    const QString folder = ask_for_folder(this, Places::frames, tr("Open a folder"));
+    if (!folder.isEmpty()) open_instead({folder}, Outcome::trails);
+}
+
+void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
+    const QString filter = outcome ? pictures_filter() : pictures_filter(true);
+    const QString title = outcome ? tr("Frames for %1").arg(word(*outcome)) : tr("Open");
+    const QStringList names = ask_for_files(this, Places::frames, title, filter);
+    if (!names.isEmpty()) open_instead(names, outcome.value_or(Outcome::trails));
+}
+
+void MainWindow::open_instead(const QStringList& names, Outcome outcome) {
+    QStringList wanted = names;
+    if (names.size() == 1 && is_clip(names.first())) wanted = frames_of_clip(names.first());
+    if (!wanted.isEmpty()) leave([this, wanted, outcome] { studio_->open(wanted, outcome); });
+}
+
+QStringList MainWindow::frames_of_clip(const QString& clip) {
+    const Result<ClipFacts> facts = probe_clip(clip.toStdString());
+    if (!facts.ok()) {
+        studio_->say(said(facts.failure()), true);
+        return {};
+    }
+    ClipDialog dialog(clip, facts.value(), this);
+    return dialog.exec() == QDialog::Accepted ? dialog.names() : QStringList();
+}
+
+void MainWindow::settle_typing() {
+    // A field that is left tells what was typed; one that keeps the focus has to be asked.
+    if (auto* box = qobject_cast<QAbstractSpinBox*>(QApplication::focusWidget())) box->interpretText();
+}
+
+void MainWindow::save(std::function<void(bool)> done) {
+    if (!studio_->document().open()) return;
+    settle_typing();
+    if (studio_->document().path().isEmpty())
+        save_as(std::move(done));
+    else
+        studio_->save(studio_->document().path(), std::move(done));
+}
+
+void MainWindow::save_as(std::function<void(bool)> done) {
+    if (!studio_->document().open()) return;
+    settle_typing();
+    const QString base = QFileInfo(studio_->document().name()).completeBaseName();
+    const QString near = studio_->document().path().isEmpty() ? near_frames() : studio_->document().path();
+    const QString ending = QStringLiteral(".pile");
+    const QString path =
+        ask_where_to_write(this, Places::piles, tr("Save the pile"), tr("Piles (*.pile)"), ending, base + ending, near);
+    if (!path.isEmpty())
+        studio_->save(path, std::move(done));
+    else if (done)
+        done(false);
+}
+
+void MainWindow::export_picture() {
+    if (!studio_->document().open()) return;
+    settle_typing();
+    const QString ending = QString::fromStdString(studio_->pile().exporting.ending);
+    const QString base = QFileInfo(studio_->document().name()).completeBaseName();
+    const QString path = ask_where_to_write(this, Places::pictures, tr("Export the picture"),
+                                            tr("Picture (*%1)").arg(ending), ending, base + ending);
+    if (!path.isEmpty()) studio_->export_to(path);
+}
+
+void MainWindow::leave(std::function<void()> then) {
+    if (asking_) return;
+    settle_typing();
+    if (!studio_->writing() || !studio_->document().open()) {
+        leave_when_saved(std::move(then));
+        return;
+    }
+    asking_ = true;
+    const QString what = studio_->exporting().busy() ? studio_->exporting().name() : studio_->saving().name();
+    const auto answer =
+        ask(this, tr("Not done yet: %1.").arg(what), tr("What is being written would be lost."),
+            {{tr("Wait for it"), tr("Goes on when everything is written")},
+             {tr("Stop it and leave"), tr("What is being written is given up; files that were there stay")},
+             {tr("Stay"), tr("Goes back to the pile")}});
+    asking_ = false;
+    if (!answer || *answer == 2) return;
+    if (*answer == 1) {
+        studio_->exporting().stop_all();
+        studio_->saving().stop_all();
+        leave_when_saved(std::move(then));
+    } else if (studio_->writing()) {
+        when_written_ = [this, then = std::move(then)]() mutable { leave_when_saved(std::move(then)); };
+    } else {
+        leave_when_saved(std::move(then));
+    }
+}
+
+void MainWindow::leave_when_saved(std::function<void()> then) {
+    const Document& document = studio_->document();
+    if (!document.open() || !document.edited()) {
+        then();
+        return;
+    }
+    asking_ = true;
+    const auto answer = ask(this, tr("%1 has edits that are not saved.").arg(document.name()), {},
+                            {{tr("Save them"), tr("Saves the pile, then goes on")},
+                             {tr("Throw them away"), tr("Goes on; the edits are lost")},
+                             {tr("Stay"), tr("Goes back to the pile")}});
+    asking_ = false;
+    if (!answer || *answer == 2) return;
+    if (*answer == 1) {
+        then();
+        return;
+    }
+    // Only when it is on disk, and nothing was changed meanwhile.
+    save([this, then = std::move(then)](bool saved) {
+        if (saved && studio_->document().edited())
+            leave(then);
+        else if (saved)
+            then();
+    });
+}
+
+void MainWindow::go_home() {
+    leave([this] { studio_->document().close(); });
+}
+
+void MainWindow::flip_theme() {
+    const ThemeName next = theme_name() == ThemeName::dusk ? ThemeName::noon : ThemeName::dusk;
+    apply_theme(*qApp, next);
+    QSettings().setValue(QStringLiteral("theme"), int(next));
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (!local_files(event->mimeData()).isEmpty()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    const QStringList names = local_files(event->mimeData());
+    if (names.isEmpty()) return;
+    event->acceptProposedAction();
+    // Whoever let it go waits until the drop is over: questions come after it.
+    QTimer::singleShot(0, this, [this, names] { take_drop(names); });
+}
+
+// A pile replaces what is open; frames join it.
+void MainWindow::take_drop(const QStringList& names) {
+    const auto pile = std::find_if(names.begin(), names.end(), [](const QString& name) {
+        return name.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive);
+    });
+    if (pile != names.end()) {
+        if (names.size() > 1) studio_->say(tr("A pile and frames are not opened together: the pile is opened."));
+        open_instead({*pile}, Outcome::trails);
+    } else if (!studio_->document().open()) {
+        open_instead(names, Outcome::trails);
+    } else {
+        studio_->add(names.size() == 1 && is_clip(names.first()) ? frames_of_clip(names.first()) : names);
+    }
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    event->ignore();
+    leave([this] {
+        arriving_->stop();
+        recovery_->forget();
+        studio_->document().close();
+        QCoreApplication::quit();
+    });
+}
+
+}  // namespace bp::app

@@ -1,0 +1,100 @@
+// The window: lays out its pieces and passes on what a person asks for. No work of its own.
+#pragma once
+
+#include <QMainWindow>
+#include <QStackedWidget>
+#include <functional>
+
+#include "app/canvas/canvas.h"
+#include "app/canvas/comparison.h"
+#include "app/canvas/look_bar.h"
+#include "app/canvas/viewer.h"
+#include "app/panels/camera_panel.h"
+#include "app/rail/time_rail.h"
+#include "app/steps/step_line.h"
+#include "app/window/notices.h"
+#include "app/window/start_screen.h"
+#include "app/window/top_bar.h"
+#include "app/work/commands.h"
+#include "app/work/recovery.h"
+#include "app/work/studio.h"
+#include "app/work/surveyor.h"
+
+namespace bp::app {
+
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+  public:
+    MainWindow();
+
+    Studio& studio() { return *studio_; }
+    Viewer& viewer() { return *viewer_; }
+    Surveyor& surveyor() { return *surveyor_; }
+    Arriving& arriving() { return *arriving_; }
+    Comparison& comparison() { return *comparison_; }
+    Canvas& canvas() { return *canvas_; }
+    StepLine& steps() { return *steps_; }
+    Notices& notices() { return *notices_; }
+    Recovery& recovery() { return *recovery_; }
+    const Keys& keys() const { return *keys_; }
+
+  protected:
+    bool event(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+    void closeEvent(QCloseEvent* event) override;
+
+  private:
+    QWidget* build_desk();
+    void tie_keys();
+    void tie_picture_keys();
+    void choose_folder();
+    void choose_and_open(std::optional<Outcome> outcome);
+    // A folder, files, a clip or a pile, in place of what is open.
+    void open_instead(const QStringList& names, Outcome outcome);
+    // Asks which frames of a clip are wanted and gives their names; none when nothing is.
+    QStringList frames_of_clip(const QString& clip);
+    void take_drop(const QStringList& names);
+    // `done` is told whether the pile is on disk.
+    void save(std::function<void(bool)> done = {});
+    void save_as(std::function<void(bool)> done = {});
+    void export_picture();
+    void go_home();
+    // What is being typed counts, as if the field had been left.
+    void settle_typing();
+    // Does `then` at once, or after the person has decided what becomes of what is being written and of unsaved edits.
+    void leave(std::function<void()> then);
+    void leave_when_saved(std::function<void()> then);
+    // Where the frames lie, for dialogs to begin at; the pile's own place when it has one.
+    QString near_frames() const;
+    void remove_chosen();
+    bool leave_something();
+    void show_keys();
+    void flip_theme();
+    void step_opened();
+
+    Studio* studio_;
+    Viewer* viewer_;
+    Surveyor* surveyor_;
+    Comparison* comparison_;
+    Arriving* arriving_;
+    CameraPanel* camera_;
+    QStackedWidget* pages_;
+    Recovery* recovery_;
+    StartScreen* start_;
+    TopBar* bar_;
+    StepLine* steps_;
+    Canvas* canvas_;
+    LookBar* look_;
+    TimeRail* rail_;
+    Notices* notices_;
+    Keys* keys_;
+    std::optional<View> flipped_from_;
+    std::function<void()> when_written_;  // waits for what is being written
+    bool asking_ = false;                 // a question about leaving stands
+};
+
+}  // namespace bp::app

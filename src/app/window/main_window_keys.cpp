@@ -1,0 +1,211 @@
+// What the window does at every key: each command of the table (commands.h) is tied to what it stands for.
+#include <QApplication>
+#include <QKeyEvent>
+#include <QPushButton>
+#include <array>
+#include <utility>
+
+#include "app/looks/controls.h"
+#include "app/panels/tone_panel.h"
+#include "app/window/keys_sheet.h"
+#include "app/window/main_window.h"
+
+namespace bp::app {
+namespace {
+
+constexpr double zoom_step = 1.25;
+constexpr double brush_step = 1.2;
+constexpr double divider_step = 0.05;
+
+}  // namespace
+
+void MainWindow::tie_keys() {
+    const auto open = [this] { return studio_->document().open(); };
+    keys_->tie("open", [this] { choose_and_open(std::nullopt); });
+    keys_->tie("open_folder", [this] { choose_folder(); });
+    keys_->tie(
+        "save", [this] { save(); }, open);
+    keys_->tie(
+        "save_as", [this] { save_as(); }, open);
+    keys_->tie(
+        "export", [this] { bar_->export_wanted(); }, open);
+    keys_->tie(
+        "undo", [this] { studio_->document().undo(); }, open);
+    keys_->tie(
+        "redo", [this] { studio_->document().redo(); }, open);
+    keys_->tie("theme", [this] { flip_theme(); });
+    keys_->tie("keys", [this] { show_keys(); });
+    keys_->tie("quit", [this] { close(); });
+    keys_->tie(
+        "select_all",
+        [this] {
+            std::vector<int> all;
+            for (const Frame& frame : studio_->pile().frames) all.push_back(frame.id);
+            studio_->select_these(std::move(all));
+        },
+        open);
+    keys_->tie(
+        "aside", [this] { studio_->toggle_aside(); }, open);
+    keys_->tie(
+        "remove", [this] { remove_chosen(); }, open);
+    const auto step = [this](int by, bool extend) {
+        studio_->step_current(by, extend);
+        if (viewer_->of_all() && !flipped_from_) viewer_->set_view(View::frame);
+    };
+    keys_->tie(
+        "frame_before", [step] { step(-1, false); }, open);
+    keys_->tie(
+        "frame_after", [step] { step(1, false); }, open);
+    keys_->tie(
+        "extend_back", [step] { step(-1, true); }, open);
+    keys_->tie(
+        "extend_on", [step] { step(1, true); }, open);
+    const std::array<const char*, 6> steps{"step_0", "step_1", "step_2", "step_3", "step_4", "step_5"};
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        keys_->tie(
+            steps[i], [this, i] { steps_->open(int(i)); }, open);
+    struct Leap {
+        const char *go, *select;
+        std::function<int()> to;
+    };
+    const auto here = [this] { return number_of(studio_->pile(), studio_->current()); };
+    const std::array<Leap, 4> leaps{
+        {{"first_frame", "select_first", [] { return 1; }},
+         {"last_frame", "select_last", [this] { return int(studio_->pile().frames.size()); }},
+         {"ten_back", "select_ten_back", [here] { return here() - 10; }},
+         {"ten_on", "select_ten_on", [here] { return here() + 10; }}}};
+    for (const Leap& leap : leaps) {
+        keys_->tie(
+            leap.go, [this, to = leap.to] { rail_->go_to(to(), false); }, open, rail_);
+        keys_->tie(
+            leap.select, [this, to = leap.to] { rail_->go_to(to(), true); }, open, rail_);
+    }
+    constexpr double rail_step = 1.5;
+    keys_->tie(
+        "rail_closer", [this] { rail_->zoom_by(rail_step); }, open, rail_);
+    keys_->tie(
+        "rail_further", [this] { rail_->zoom_by(1 / rail_step); }, open, rail_);
+}
+
+void MainWindow::tie_picture_keys() {
+    const auto open = [this] { return studio_->document().open(); };
+    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3"};
+    for (std::size_t i = 0; i < views.size(); ++i)
+        keys_->tie(
+            views[i], [this, i] { viewer_->set_view(View(int(i))); }, open);
+    keys_->tie(
+        "flip", [] {}, open);  // by press and release, below
+    keys_->tie(
+        "play", [this] { look_->set_playing(!look_->playing()); }, open);
+    keys_->tie(
+        "pair", [this] { comparison_->set_on(!comparison_->on()); }, open);
+    keys_->tie(
+        "hold", [this] { comparison_->hold(); }, open);
+    const auto pair = [this] { return comparison_->on(); };
+    keys_->tie(
+        "divider_left", [this] { canvas_->set_divider(canvas_->divider() - divider_step); }, pair);
+    keys_->tie(
+        "divider_right", [this] { canvas_->set_divider(canvas_->divider() + divider_step); }, pair);
+    keys_->tie(
+        "capture", [this] { look_->capture_button()->toggle(); }, open);
+    keys_->tie(
+        "fit", [this] { canvas_->fit(); }, open);
+    keys_->tie(
+        "pixels", [this] { canvas_->zoom_by(1.0 / canvas_->zoom()); }, open);
+    keys_->tie(
+        "closer", [this] { canvas_->zoom_by(zoom_step); }, open);
+    keys_->tie(
+        "further", [this] { canvas_->zoom_by(1 / zoom_step); }, open);
+    keys_->tie("leave", [this] { leave_something(); });
+    const auto brush = [this](const std::function<void(Brush&)>& change) {
+        Brush now = canvas_->brush();
+        change(now);
+        canvas_->set_brush(now);
+    };
+    keys_->tie(
+        "keep", [brush] { brush([](Brush& b) { b.keep = !b.keep; }); }, [this] { return canvas_->painting(); });
+    const auto sized = [this] { return canvas_->painting() || canvas_->has_tool(); };
+    keys_->tie(
+        "brush_smaller", [brush] { brush([](Brush& b) { b.size /= brush_step; }); }, sized);
+    keys_->tie(
+        "brush_larger", [brush] { brush([](Brush& b) { b.size *= brush_step; }); }, sized);
+    struct Way {
+        const char *pan, *mark;
+        QPointF by;
+    };
+    for (const Way& way : {Way{"pan_left", "mark_left", {-1, 0}}, Way{"pan_right", "mark_right", {1, 0}},
+                           Way{"pan_up", "mark_up", {0, -1}}, Way{"pan_down", "mark_down", {0, 1}}}) {
+        keys_->tie(
+            way.pan, [this, way] { canvas_->pan(way.by); }, open, canvas_);
+        keys_->tie(
+            way.mark, [this, way] { canvas_->step_mark(way.by); }, open, canvas_);
+    }
+    for (const char* id : {"nudge_left", "nudge_right", "nudge_up", "nudge_down", "turn_left", "turn_right"}) {
+        auto* button = findChild<QPushButton*>(QLatin1String(id));
+        keys_->tie(
+            id, [button] { button->click(); }, [button] { return button->isVisible() && button->isEnabled(); });
+    }
+}
+
+// The list of parts has a use of its own for the key.
+void MainWindow::remove_chosen() {
+    if (QWidget* focus = QApplication::focusWidget(); focus && focus->objectName() == QStringLiteral("parts_list"))
+        findChild<QPushButton*>(QStringLiteral("part_remove"))->click();
+    else
+        studio_->remove_selected();
+}
+
+// What is left first is what is held down.
+bool MainWindow::leave_something() {
+    if (NamedSlider::leave_drag() || canvas_->leave_drag()) return true;
+    for (TonePanel* panel : findChildren<TonePanel*>())
+        if (panel->leave_drag()) return true;
+    if (viewer_->trying()) {
+        viewer_->leave_trial();
+        return true;
+    }
+    if (canvas_->leave_tool()) return true;
+    if (look_->playing()) {
+        look_->set_playing(false);
+        return true;
+    }
+    if (QApplication::focusWidget() == canvas_ || pages_->currentIndex() == 0) return false;
+    canvas_->setFocus();
+    return true;
+}
+
+void MainWindow::show_keys() {
+    KeysSheet(this).exec();
+}
+
+bool MainWindow::event(QEvent* event) {
+    // What is held down while the window goes to the back is let go elsewhere, and never heard.
+    if (event->type() == QEvent::WindowDeactivate && flipped_from_)
+        viewer_->set_view(*std::exchange(flipped_from_, {}));
+    if (event->type() == QEvent::WindowDeactivate) canvas_->set_flipped(false);
+    return QMainWindow::event(event);
+}
+
+void MainWindow::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Space && event->modifiers() == Qt::NoModifier && studio_->document().open()) {
+        if (comparison_->on()) {
+            canvas_->set_flipped(true);
+        } else if (!event->isAutoRepeat() && !flipped_from_) {
+            flipped_from_ = viewer_->view();
+            viewer_->set_view(*flipped_from_ == View::result ? View::frame : View::result);
+        }
+        return;
+    }
+    if (!keys_->press(QKeySequence(event->keyCombination()))) QMainWindow::keyPressEvent(event);
+}
+
+void MainWindow::keyReleaseEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Space && !event->isAutoRepeat()) {
+        canvas_->set_flipped(false);
+        if (flipped_from_) viewer_->set_view(*std::exchange(flipped_from_, {}));
+        return;
+    }
+    QMainWindow::keyReleaseEvent(event);
+}
+
+}  // namespace bp::app

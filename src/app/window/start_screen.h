@@ -1,0 +1,37 @@
+// The first screen: what is the pile to become? And the demo piles of Skerrow harbour.
+#pragma once
+
+#include <QPushButton>
+#include <QWidget>
+
+#include "app/work/recovery.h"
+#include "pile/pile.h"
+
+namespace bp::app {
+
+class StartScreen : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit StartScreen(QWidget* parent = nullptr);
+
+  signals:
+    void outcome_chosen(bp::Outcome outcome);
+    void demo_chosen(const QString& scene);
+    void open_wanted();
+    void left_over_wanted(const bp::app::LeftOver& left);
+    void theme_wanted();
+    void camera_wanted();
+    void folder_wanted();
+
+  protected:
+    void showEvent(QShowEvent*) override;
+    void paintEvent(QPaintEvent*) override;
+
+  private:
+    void list_left_overs();
+
+    QWidget* left_overs_;
+};
+
+}  // namespace bp::app

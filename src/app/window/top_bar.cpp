@@ -1,0 +1,127 @@
+#include "app/window/top_bar.h"
+
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QPainter>
+#include <array>
+
+#include "app/looks/controls.h"
+#include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "app/work/commands.h"
+#include "pile/outcomes.h"
+
+namespace bp::app {
+
+TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent), studio_(studio), viewer_(viewer) {
+    setFixedHeight(space::bar_height);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(space::medium, 0, space::medium, 0);
+    row->setSpacing(space::hair);
+    home_ = tool(QStringLiteral("bright-pile"), QStringLiteral("home"), tr("Back to the start"));
+    name_ = new QLabel(this);
+    name_->setObjectName(QStringLiteral("pile_name"));
+    name_->setFont(face(type::body, QFont::DemiBold));
+    edited_ = quiet_label(tr("edited"), this);
+    edited_->setWordWrap(false);
+    outcome_ = new QToolButton(this);
+    outcome_->setObjectName(QStringLiteral("outcome"));
+    outcome_->setProperty("pill", true);
+    outcome_->setPopupMode(QToolButton::InstantPopup);
+    outcome_->setToolTip(tr("What the pile is to become. Sets first values; nothing is lost."));
+    outcome_->setAccessibleName(tr("Outcome"));
+    auto* menu = new QMenu(outcome_);
+    for (const OutcomeEntry& entry : outcomes())
+        menu->addAction(tr("%1: %2").arg(word(entry.outcome), what_it_does(entry.outcome)), this,
+                        [this, outcome = entry.outcome] { studio_.choose_outcome(outcome); });
+    outcome_->setMenu(menu);
+    open_ = tool(QStringLiteral("open"), QStringLiteral("open"), tip_of("open"));
+    save_ = tool(QStringLiteral("save"), QStringLiteral("save"), tip_of("save"));
+    row->addWidget(home_);
+    row->addWidget(name_);
+    row->addSpacing(space::small);
+    row->addWidget(edited_);
+    row->addSpacing(space::small);
+    row->addWidget(outcome_);
+    row->addSpacing(space::small);
+    row->addWidget(open_);
+    row->addWidget(save_);
+    row->addStretch();
+    auto* group = new QButtonGroup(this);
+    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3"};
+    for (int i = 0; i < view_count; ++i) {
+        const char* id = views[std::size_t(i)];
+        views_[i] = push(command(id).name(), QLatin1String(id), tip_of(id), this);
+        views_[i]->setCheckable(true);
+        views_[i]->setProperty("flat", true);
+        group->addButton(views_[i]);
+        row->addWidget(views_[i]);
+        connect(views_[i], &QPushButton::clicked, this, [this, i] { viewer_.set_view(View(i)); });
+    }
+    row->addStretch();
+    undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
+    redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
+    auto* room = tool(QStringLiteral("room"), QStringLiteral("room"), tr("Room: how much memory and disk to take"));
+    theme_ = tool(QStringLiteral("lamp"), QStringLiteral("theme"), tip_of("theme"));
+    row->addWidget(undo_);
+    row->addWidget(redo_);
+    row->addWidget(room);
+    row->addWidget(theme_);
+    auto* keys = tool(QStringLiteral("keys"), QStringLiteral("keys"), tip_of("keys"));
+    row->addWidget(keys);
+    connect(keys, &QToolButton::clicked, this, &TopBar::keys_wanted);
+    row->addSpacing(space::small);
+    auto* write = lamp_push(tr("Export"), QStringLiteral("export"), tip_of("export"), this);
+    row->addWidget(write);
+    connect(home_, &QToolButton::clicked, this, &TopBar::home_wanted);
+    connect(open_, &QToolButton::clicked, this, &TopBar::open_wanted);
+    connect(save_, &QToolButton::clicked, this, &TopBar::save_wanted);
+    connect(undo_, &QToolButton::clicked, &studio.document(), &Document::undo);
+    connect(redo_, &QToolButton::clicked, &studio.document(), &Document::redo);
+    room_panel_ = new RoomPanel(studio, this);
+    connect(room, &QToolButton::clicked, this, [this, room] { room_panel_->open_below(*room); });
+    connect(theme_, &QToolButton::clicked, this, &TopBar::theme_wanted);
+    connect(write, &QPushButton::clicked, this, &TopBar::export_wanted);
+    connect(&studio.document(), &Document::changed, this, &TopBar::refresh);
+    connect(&viewer, &Viewer::view_changed, this, &TopBar::refresh);
+    refresh();
+}
+
+QToolButton* TopBar::tool(const QString& picture, const QString& name, const QString& tip) {
+    auto* button = new QToolButton(this);
+    button->setObjectName(name);
+    button->setProperty("flat", true);
+    set_icon(button, picture);
+    button->setIconSize({20, 20});
+    button->setToolTip(tip);
+    button->setAccessibleName(tip);
+    button->setFocusPolicy(Qt::TabFocus);
+    return button;
+}
+
+void TopBar::refresh() {
+    Document& document = studio_.document();
+    name_->setText(document.name());
+    edited_->setVisible(document.open() && (document.edited() || document.path().isEmpty()));
+    edited_->setText(document.path().isEmpty() && !document.edited() ? tr("not saved") : tr("edited"));
+    outcome_->setText(word(studio_.pile().outcome));
+    undo_->setEnabled(document.can_undo());
+    redo_->setEnabled(document.can_redo());
+    undo_->setToolTip(document.can_undo()
+                          ? tr("Undo: %1 (%2)").arg(document.undo_text(), command("undo").keys_in_words())
+                          : tr("Nothing to undo"));
+    redo_->setToolTip(document.can_redo()
+                          ? tr("Redo: %1 (%2)").arg(document.redo_text(), command("redo").keys_in_words())
+                          : tr("Nothing to redo"));
+    for (int i = 0; i < view_count; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
+}
+
+void TopBar::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), theme().ground);
+    painter.setPen(theme().line);
+    painter.drawLine(0, height() - 1, width(), height() - 1);
+}
+
+}  // namespace bp::app

@@ -1,0 +1,413 @@
+#include "app/work/studio.h"
+
+#include <QDir>
+#include <QFileInfo>
+#include <QSettings>
+#include <algorithm>
+
+#include "app/looks/words.h"
+#include "app/work/demo.h"
+#include "base/gate.h"
+#include "engine/aligning.h"
+#include "engine/relink.h"
+#include "engine/render.h"
+#include "pile/edits.h"
+#include "pile/file.h"
+#include "pile/outcomes.h"
+#include "practice/practice.h"
+
+namespace bp::app {
+namespace {
+
+constexpr auto memory_key = "room/memory_bytes";
+constexpr auto scratch_key = "room/scratch_bytes";
+
+std::vector<std::string> plain(const QStringList& names) {
+    std::vector<std::string> out;
+    for (const QString& name : names) out.push_back(name.toStdString());
+    return out;
+}
+
+QString name_for(const QStringList& names) {
+    const QFileInfo first(names.value(0));
+    return first.isDir() ? first.fileName() : first.absoluteDir().dirName();
+}
+
+Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
+    Result<std::vector<NamedFile>> files = gather_run(plain(names));
+    if (!files.ok()) return files.failure();
+    Result<Pile> opened = open_frames(files.value(), outcome, Order::captured, job);
+    const Model model = entry_of(outcome).model;
+    if (!opened.ok() || model == Model::none) return opened;
+    auto alignments = align_frames(opened.value(), model, opened.value().reference, job);
+    if (!alignments.ok()) return alignments.failure();
+    return with_alignments(opened.value(), model, opened.value().reference, alignments.value());
+}
+
+}  // namespace
+
+Studio::Studio(QObject* parent)
+    : QObject(parent),
+      scratch_(Scratch::in_cache()),
+      derived_(std::make_shared<Derived>(std::make_shared<KeptFiles>(Scratch::cache_folder() / "derived", 0))),
+      opening_(this),
+      saving_(this, Lane::Turns::queue),
+      exporting_(this, Lane::Turns::queue),
+      finding_(this),
+      thumbnail_lane_(this),
+      preview_lane_(this) {
+    for (Lane* lane : {&opening_, &saving_, &exporting_, &finding_, &thumbnail_lane_, &preview_lane_}) watch(*lane);
+    const QSettings settings;
+    const RoomLimits limits = room_limits();
+    room_.memory_bytes =
+        std::clamp<std::size_t>(settings.value(memory_key, qulonglong(MemoryBudget::machine_bytes() / 4)).toULongLong(),
+                                limits.least_memory, limits.most_memory);
+    room_.scratch_bytes =
+        std::clamp<std::uint64_t>(settings.value(scratch_key, qulonglong(Scratch::free_bytes() / 2)).toULongLong(),
+                                  limits.least_scratch, limits.most_scratch);
+    share_out_disk();
+    MemoryGate::of_process().set_limit(budget().work_bytes);
+    fresh_stores();
+    connect(&document_, &Document::opened, this, [this] {
+        fresh_stores();
+        zone_ = Zone::sky;
+        spot_guesses_.clear();
+        // What is being found is for the pile that was open before.
+        finding_.stop();
+        load_thumbnails();
+    });
+    connect(&document_, &Document::selection_changed, this, &Studio::selection_changed);
+}
+
+void Studio::watch(Lane& lane) {
+    connect(&lane, &Lane::failed, this, &Studio::tell);
+    connect(&lane, &Lane::replaced, this, [this](const QString& name) { say(tr("Stopped: %1.").arg(name)); });
+}
+
+void Studio::fresh_stores() {
+    store_ = std::make_shared<FrameStore>(working_space(pile()), budget(), scratch_, derived_);
+    bases_ = std::make_shared<BaseTiles>(room_.memory_bytes / 8);
+    thumbnails_.clear();
+    pictured_.clear();
+    thumbnails_done_ = false;
+    previews_.clear();
+    previewed_for_.reset();
+    preview_lane_.stop();
+}
+
+RoomLimits Studio::room_limits() {
+    constexpr std::size_t least_memory = std::size_t(512) << 20;
+    constexpr std::uint64_t least_scratch = std::uint64_t(100) << 20;
+    return {least_memory, std::max(least_memory, MemoryBudget::machine_bytes() / 4 * 3), least_scratch,
+            std::max(least_scratch, Scratch::free_bytes() / 10 * 9)};
+}
+
+// Frames that are kept and an export, or what is on screen, may come together.
+MemoryBudget Studio::budget() const {
+    return {room_.memory_bytes / 2, room_.memory_bytes / 4};
+}
+
+// What can be made again and is worth keeping has a quarter of it, frames in work the rest.
+void Studio::share_out_disk() {
+    const std::uint64_t kept = room_.scratch_bytes / 4;
+    derived_->set_limit(kept);
+    scratch_->set_limit(room_.scratch_bytes - kept);
+}
+
+void Studio::set_room(const Room& room) {
+    room_ = room;
+    MemoryGate::of_process().set_limit(budget().work_bytes);
+    QSettings settings;
+    settings.setValue(memory_key, qulonglong(room.memory_bytes));
+    settings.setValue(scratch_key, qulonglong(room.scratch_bytes));
+    share_out_disk();
+    store_->set_budget(budget());
+    bases_->set_budget(room.memory_bytes / 8);
+}
+
+void Studio::say(const QString& text, bool trouble) {
+    emit said(text, trouble);
+}
+
+void Studio::tell(const Failure& failure) {
+    if (failure.fault != Fault::stopped) say(app::said(failure), true);
+}
+
+namespace {
+
+bool is_pile(const QString& name) {
+    return name.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive);
+}
+
+}  // namespace
+
+void Studio::open(const QStringList& names, Outcome outcome) {
+    if (names.isEmpty()) return;
+    const auto pile_file = std::find_if(names.begin(), names.end(), is_pile);
+    if (pile_file != names.end()) {
+        const QString file = *pile_file;
+        if (names.size() > 1)
+            say(tr("%1 is opened; a pile and frames are not opened together.").arg(QFileInfo(file).fileName()));
+        opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
+                                         [this, file](Result<LoadedPile> loaded) {
+                                             if (!loaded.ok()) {
+                                                 tell(loaded.failure());
+                                                 return;
+                                             }
+                                             document_.start(loaded.value().pile, file, {});
+                                             say_what_was_lost(loaded.value());
+                                         },
+                                         tr("opening %1").arg(QFileInfo(file).fileName()));
+        return;
+    }
+    opening_.run<Result<Pile>>([names, outcome](Job& job) { return open_names(names, outcome, job); },
+                               [this, names](Result<Pile> opened) {
+                                   if (!opened.ok()) {
+                                       tell(opened.failure());
+                                       return;
+                                   }
+                                   document_.start(std::move(opened).value(), {}, name_for(names));
+                                   say_what_was_sorted_out(pile().frames);
+                               },
+                               tr("opening %1").arg(name_for(names)));
+}
+
+void Studio::say_what_was_lost(const LoadedPile& loaded) {
+    const auto missing = int(loaded.missing.size());
+    const auto changed = int(loaded.changed.size());
+    QStringList words;
+    if (missing > 0) words << tr("%n frame(s) missing.", nullptr, missing);
+    if (changed > 0) words << tr("%n frame(s) changed since the pile was saved.", nullptr, changed);
+    if (!words.isEmpty()) {
+        words << tr("See the Frames step.");
+        say(words.join(QLatin1Char(' ')), true);
+    }
+    for (const Saying& remark : loaded.remarks) say(app::said(remark), true);
+}
+
+void Studio::say_what_was_sorted_out(const std::vector<Frame>& frames) {
+    int unlike = 0, copies = 0, useless = 0;
+    for (const Frame& frame : frames) {
+        if (!usable(frame))
+            ++useless;
+        else if (frame.aside)
+            ++copies;
+        else if (frame.file->facts.profile != pile().profile)
+            ++unlike;
+    }
+    QStringList words;
+    if (useless > 0) words << tr("%1 of the frames cannot be used: see the Frames step").arg(useless);
+    if (copies > 0) words << tr("%1 are copies of others and set aside").arg(copies);
+    if (unlike > 0)
+        words << tr("%1 have another colour profile and are converted to %2")
+                     .arg(unlike)
+                     .arg(QString::fromStdString(pile().profile.name()));
+    if (!words.isEmpty()) say(words.join(QStringLiteral("; ")) + QLatin1Char('.'), useless > 0);
+}
+
+void Studio::add(const QStringList& names, bool inner) {
+    if (names.isEmpty()) return;
+    if (!document_.open()) {
+        open(names, Outcome::trails);
+        return;
+    }
+    const Pile before = pile();
+    find_on<std::vector<Frame>>(
+        opening_, tr("adding frames"),
+        [names, before, inner](Job& job) -> Result<std::vector<Frame>> {
+            Result<std::vector<NamedFile>> files = gather_run(plain(names), inner ? Inner::yes : Inner::no);
+            if (!files.ok()) return files.failure();
+            return fresh_frames(before, files.value(), job);
+        },
+        [this, before](std::vector<Frame> fresh) {
+            // Others may have joined meanwhile.
+            std::erase_if(fresh, [this](const Frame& frame) {
+                return std::any_of(pile().frames.begin(), pile().frames.end(),
+                                   [&](const Frame& known) { return known.file->path == frame.file->path; });
+            });
+            if (fresh.empty()) {
+                say(tr("All of these frames are in the pile already."));
+                return;
+            }
+            document_.edit(with_numbered_frames(pile(), document_.numbered(fresh)),
+                           tr("Add %n frame(s)", nullptr, int(fresh.size())));
+            say_what_was_sorted_out(fresh);
+            load_thumbnails();
+            align_what_came(before);
+        });
+}
+
+void Studio::open_demo(const QString& scene) {
+    const practice::SceneEntry* entry = practice::scene_named(scene.toStdString());
+    if (!entry) return;
+    const QString folder = QDir(demo_root()).filePath(scene);
+    const bool ready = demo_ready(scene);
+    const Outcome outcome = entry->outcome;
+    opening_.run<Result<Pile>>(
+        [=](Job& job) -> Result<Pile> {
+            if (!ready) {
+                const auto made = practice::practise(*entry, folder.toStdString(), {}, job);
+                if (!made.ok()) return made.failure();
+            }
+            return open_names({folder}, outcome, job);
+        },
+        [this, scene](Result<Pile> opened) {
+            if (!opened.ok()) {
+                tell(opened.failure());
+                return;
+            }
+            document_.start(std::move(opened).value(), {}, scene);
+        },
+        tr("opening %1").arg(scene));
+}
+
+void Studio::open_left_over(const QString& file, const QString& path, const QString& name,
+                            std::function<void(bool)> done) {
+    opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
+                                     [this, path, name, done = std::move(done)](Result<LoadedPile> loaded) {
+                                         if (loaded.ok()) {
+                                             document_.start_unsaved(loaded.value().pile, path, name);
+                                             say_what_was_lost(loaded.value());
+                                         } else {
+                                             tell(loaded.failure());
+                                         }
+                                         done(loaded.ok());
+                                     },
+                                     tr("taking up %1").arg(name));
+}
+
+void Studio::save(const QString& path, std::function<void(bool)> done) {
+    const QString name = QFileInfo(path).fileName();
+    saving_.run<Status>(
+        [saved = pile(), path](Job& job) -> Status {
+            job.begin("Saving", 1);
+            return save_pile(saved, path.toStdString());
+        },
+        [this, path, name, done = std::move(done), of = document_.identity(),
+         serial = document_.serial()](const Status& status) {
+            if (status.ok()) {
+                // Edits made meanwhile are still to be saved; the place is known from now on.
+                if (of == document_.identity()) document_.mark_saved(path, serial);
+                emit saved(path);
+                say(tr("Saved %1").arg(name));
+            } else {
+                tell(status.failure());
+            }
+            if (done) done(status.ok());
+        },
+        tr("saving %1").arg(name));
+}
+
+void Studio::export_to(const QString& path) {
+    const Pile now = pile();
+    const QString name = QFileInfo(path).fileName();
+    exporting_.run<Result<Exported>>(
+        [now, path, memory = room_.memory_bytes / 2, scratch = scratch_](Job& job) -> Result<Exported> {
+            if (job.stopped()) return stopped_failure();
+            const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch};
+            return export_picture(now, path.toStdString(), options, job);
+        },
+        [this, path, name, of = document_.identity()](Result<Exported> done) {
+            if (!done.ok()) {
+                tell(done.failure());
+                return;
+            }
+            if (of == document_.identity())
+                for (const Frame& frame : done.value().pile.frames)
+                    if (const Frame* mine = find_frame(pile(), frame.id); mine && usable(*mine) && !usable(frame))
+                        document_.correct(with_problem(pile(), frame.id, frame.problem));
+            say(tr("Wrote %1").arg(name));
+            emit exported(path, done.value());
+        },
+        tr("writing %1").arg(name));
+    if (exporting_.waiting() > 0) say(tr("%1 is written after the picture that is being written now.").arg(name));
+}
+
+void Studio::choose_outcome(Outcome outcome) {
+    if (!document_.open()) return;
+    document_.edit(with_outcome(pile(), outcome), tr("Outcome: %1").arg(word(outcome)));
+    const Model model = entry_of(outcome).model;
+    if (model != pile().model) align(model, pile().reference);
+}
+
+void Studio::take_files(std::function<Result<Relinked>(Job&)> find, const QString& what) {
+    find_on<Relinked>(opening_, what, std::move(find), [this, what](const Relinked& found) {
+        document_.edit(with_files(pile(), found.files), what);
+        load_thumbnails();
+        if (found.still_missing > 0)
+            say(tr("%1 found, %2 still missing.").arg(found.files.size()).arg(found.still_missing), true);
+        else
+            say(tr("All frames found."));
+    });
+}
+
+void Studio::look_in(const QString& folder) {
+    take_files([now = pile(), folder](Job& job) { return relink(now, folder.toStdString(), job); },
+               tr("Find missing frames"));
+}
+
+void Studio::take_changed() {
+    take_files([now = pile()](Job& job) { return bp::take_changed(now, job); }, tr("Take changed frames"));
+}
+
+void Studio::select(int id, bool extend, bool toggle) {
+    if (!find_frame(pile(), id)) return;
+    const Selection& now = document_.selection();
+    document_.select(extend ? extended(now, pile(), id) : toggle ? toggled(now, id) : only(id));
+}
+
+void Studio::step_current(int by, bool extend) {
+    if (pile().frames.empty()) return;
+    const int number = std::clamp(number_of(pile(), current()) + by, 1, int(pile().frames.size()));
+    select(pile().frames[std::size_t(number) - 1].id, extend);
+}
+
+void Studio::select_these(std::vector<int> ids) {
+    std::erase_if(ids, [this](int id) { return !find_frame(pile(), id); });
+    if (ids.empty()) return;
+    const int first = ids.front();
+    document_.select({first, first, std::move(ids)});
+}
+
+void Studio::toggle_aside() {
+    if (selected().empty()) return;
+    const Frame* first = find_frame(pile(), current());
+    const bool aside = !(first && first->aside);
+    const auto count = int(selected().size());
+    document_.edit(with_aside(pile(), selected(), aside),
+                   aside ? tr("Set aside %n frame(s)", nullptr, count) : tr("Take back %n frame(s)", nullptr, count));
+}
+
+void Studio::remove_selected() {
+    const Pile fewer = without_frames(pile(), selected());
+    const auto count = int(pile().frames.size() - fewer.frames.size());
+    if (count == 0)
+        say(tr("The last frame that can be used stays in the pile."));
+    else
+        document_.edit(fewer, tr("Remove %n frame(s)", nullptr, count));
+}
+
+void Studio::set_zone(Zone zone) {
+    if (zone_ == zone) return;
+    zone_ = zone;
+    emit zone_changed();
+}
+
+void Studio::report_broken(const Failure& failure) {
+    if (failure.fault != Fault::input) {
+        tell(failure);
+        return;
+    }
+    const Frame* broken = find_frame(pile(), failure.frame);
+    for (const Frame& frame : pile().frames)
+        if (!broken && frame.file->path.string() == failure.file) broken = &frame;
+    if (!broken) {
+        tell(failure);
+        return;
+    }
+    if (!usable(*broken)) return;
+    say(tr("Set aside: %1").arg(app::said(failure)), true);
+    document_.correct(with_problem(pile(), broken->id, failure.sentence));
+}
+
+}  // namespace bp::app

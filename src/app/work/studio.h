@@ -1,0 +1,175 @@
+// What a person works on: the open pile, which frame is looked at, and the long jobs that open, align, save and export.
+#pragma once
+
+#include <QImage>
+#include <QStringList>
+#include <functional>
+#include <map>
+#include <vector>
+
+#include "app/work/document.h"
+#include "app/work/jobs.h"
+#include "engine/base_tiles.h"
+#include "engine/export.h"
+#include "engine/open.h"
+#include "engine/relink.h"
+#include "engine/store.h"
+
+namespace bp::app {
+
+// How much of the machine the program may take.
+struct Room {
+    std::size_t memory_bytes = 0;
+    std::uint64_t scratch_bytes = 0;
+};
+struct RoomLimits {
+    std::size_t least_memory, most_memory;
+    std::uint64_t least_scratch, most_scratch;
+};
+
+class Studio : public QObject {
+    Q_OBJECT
+
+  public:
+    explicit Studio(QObject* parent = nullptr);
+
+    Document& document() { return document_; }
+    const Pile& pile() const { return document_.pile(); }
+    std::shared_ptr<FrameStore> store() const { return store_; }
+    std::shared_ptr<BaseTiles> bases() const { return bases_; }
+    // Kept from one run of the program to the next; holds at once.
+    const Room& room() const { return room_; }
+    void set_room(const Room& room);
+    static RoomLimits room_limits();
+    const Scratch& scratch() const { return *scratch_; }
+    Derived& derived() { return *derived_; }
+    // Each kind of work has a lane of its own, so that none stops another.
+    Lane& opening() { return opening_; }      // opening, adding, looking for missing frames
+    Lane& saving() { return saving_; }        // piles, one after the other
+    Lane& exporting() { return exporting_; }  // pictures, one after the other
+    Lane& finding() { return finding_; }      // aligning, levels, spots, zones
+    bool busy() const { return opening_.busy() || finding_.busy() || writing(); }
+    // Something is on its way to the disk.
+    bool writing() const { return saving_.busy() || exporting_.busy(); }
+    bool previewing() const { return preview_lane_.busy(); }
+
+    // Files, folders or one pile; a pile is opened as a pile.
+    void open(const QStringList& names, Outcome outcome);
+    // A pile that was never on disk.
+    void begin(Pile pile, const QString& name) { document_.start_unsaved(std::move(pile), {}, name); }
+    // Adds to the open pile, or opens when there is none.
+    // `inner`: also what is in the folders of a folder.
+    void add(const QStringList& names, bool inner = false);
+    void open_demo(const QString& scene);
+    // A pile that a crash left behind (recovery.h): it counts as edited, and is saved to `path` where it was open from
+    // there. `done` is told whether it could be opened.
+    void open_left_over(const QString& file, const QString& path, const QString& name, std::function<void(bool)> done);
+    // `done` is told whether the pile is on disk now.
+    void save(const QString& path, std::function<void(bool)> done = {});
+    void export_to(const QString& path);
+    void align(Model model, int reference);
+    // The zone that the Align and Merge steps work on; sky while the picture is not divided.
+    Zone zone() const { return pile().zones ? zone_ : Zone::sky; }
+    void set_zone(Zone zone);
+    void suggest_zones();
+    // Brings the border of the zones to edges within so many pixels of the picture.
+    void snap_zones(double reach_px);
+    // One frame, from where it lies.
+    void refine(int id);
+    void level(Levelling kind);
+    void mend_hot_pixels(bool on);
+    // Measures a spot of the sensor and mends it in all frames.
+    void mend_spot(Point sensor, double radius_px);
+    void guess_spots();
+    const std::vector<SpotGuess>& spot_guesses() const { return spot_guesses_; }
+    void choose_outcome(Outcome outcome);
+    void look_in(const QString& folder);  // for missing frames
+    // Changed frames are used as they are now.
+    void take_changed();
+
+    // The frame that Frame and Difference show, and what edits of frames work on.
+    int current() const { return document_.selection().current; }
+    const std::vector<int>& selected() const { return document_.selection().ids; }
+    void select(int id, bool extend = false, bool toggle = false);
+    void step_current(int by, bool extend = false);
+    void select_these(std::vector<int> ids);  // the first of them becomes the current one
+    void toggle_aside();
+    void remove_selected();
+
+    // Null until it is decoded.
+    QImage thumbnail(int id) const;
+    int thumbnail_level() const;
+    bool thumbnails_complete() const { return thumbnails_done_; }
+    const std::map<int, Alignment>* model_preview(Model model) const;
+    void preview_models();
+    // Of frames that have none yet.
+    void load_thumbnails();
+
+    // A file turned out to be broken while it was read.
+    void report_broken(const Failure& failure);
+    void say(const QString& text, bool trouble = false);
+
+  signals:
+    void said(const QString& text, bool trouble);
+    void selection_changed();
+    void thumbnail_arrived(int id);
+    void thumbnails_finished();
+    void models_previewed();
+    void zone_changed();
+    void spots_guessed();
+    void saved(const QString& path);
+    void exported(const QString& path, const bp::Exported& result);
+
+  private:
+    void fresh_stores();
+    void tell(const Failure& failure);
+    void watch(Lane& lane);
+    // Runs `work` on a lane and hands what it found to `take`, if the pile that it was found for is still open.
+    template <class T>
+    void find_on(Lane& lane, const QString& name, std::function<Result<T>(Job&)> work, std::function<void(T)> take) {
+        lane.run<Result<T>>(
+            std::move(work),
+            [this, name, take = std::move(take), of = document_.identity()](Result<T> found) {
+                if (!found.ok())
+                    tell(found.failure());
+                else if (of != document_.identity())
+                    say(tr("%1: this was for a pile that is no longer open, and is left out.").arg(name));
+                else
+                    take(std::move(found).value());
+            },
+            name);
+    }
+    void take_zones(std::function<Result<Mask>(Job&)> find, const QString& what);
+    void take_files(std::function<Result<Relinked>(Job&)> find, const QString& what);
+    // Frames that are not in `before` and lie nowhere yet, while the others are aligned.
+    void align_what_came(const Pile& before);
+    // In a sentence, when frames that have just come are not all alike.
+    void say_what_was_lost(const LoadedPile& loaded);
+    void say_what_was_sorted_out(const std::vector<Frame>& frames);
+
+    MemoryBudget budget() const;
+    void share_out_disk();
+
+    Document document_;
+    Room room_;
+    std::shared_ptr<Scratch> scratch_;
+    std::shared_ptr<Derived> derived_;
+    std::shared_ptr<FrameStore> store_;
+    std::shared_ptr<BaseTiles> bases_;
+    Lane opening_;
+    Lane saving_;
+    Lane exporting_;
+    Lane finding_;
+    Lane thumbnail_lane_;
+    Lane preview_lane_;
+    Zone zone_ = Zone::sky;
+    std::vector<SpotGuess> spot_guesses_;
+    std::map<int, QImage> thumbnails_;
+    std::map<int, SharedFrameFile> pictured_;  // the files that they are of
+    bool thumbnails_done_ = false;
+    std::map<Model, std::map<int, Alignment>> previews_;
+    struct PreviewedFor;
+    std::shared_ptr<const PreviewedFor> previewed_for_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,177 @@
+// The long jobs that bring frames to agree.
+#include <algorithm>
+
+#include "app/looks/words.h"
+#include "app/work/studio.h"
+#include "engine/aligning.h"
+#include "engine/cover.h"
+#include "engine/hot_search.h"
+#include "engine/levelling.h"
+#include "engine/spots.h"
+#include "engine/zoning.h"
+#include "pile/edits.h"
+
+namespace bp::app {
+
+void Studio::align(Model model, int reference) {
+    if (!document_.open()) return;
+    const Zone of = zone();
+    if (model == Model::none) {
+        document_.edit(with_alignments(pile(), Model::none, reference, {}, of), tr("Align: none"));
+        return;
+    }
+    const Pile now = pile();
+    find_on<std::map<int, Alignment>>(
+        finding_, tr("aligning"),
+        [now, model, reference, of](Job& job) {
+            auto found = align_frames(only_zone(now, of), model, reference, job);
+            // Reckoned here, so that the window finds it done.
+            if (found.ok()) (void)full_cover(with_alignments(now, model, reference, found.value(), of));
+            return found;
+        },
+        [this, model, reference, of, now](const std::map<int, Alignment>& found) {
+            if (!find_frame(pile(), reference)) {
+                say(tr("The reference was removed meanwhile: align again."), true);
+                return;
+            }
+            document_.edit(with_alignments(pile(), model, reference, found, of),
+                           tr("Align: %1").arg(word(model).toLower()));
+            const auto lost =
+                std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
+            if (lost > 0)
+                say(tr("%n frame(s) could not be aligned, and will not be merged.", nullptr, int(lost)), true);
+            align_what_came(now);
+        });
+}
+
+void Studio::align_what_came(const Pile& before) {
+    const auto came = [&before](const Frame& f) {
+        return usable(f) && f.role != Role::dark && !find_frame(before, f.id);
+    };
+    for (const Zone zone : {Zone::sky, Zone::land}) {
+        const Model model = model_of(pile(), zone);
+        if (model == Model::none || (zone == Zone::land && !pile().zones)) continue;
+        const bool any = std::any_of(pile().frames.begin(), pile().frames.end(),
+                                     [&](const Frame& f) { return came(f) && !alignment_of(f, zone); });
+        if (!any) continue;
+        const Pile now = pile();
+        find_on<std::map<int, Alignment>>(
+            finding_, tr("aligning"),
+            [now, model, zone](Job& job) { return align_frames(only_zone(now, zone), model, now.reference, job); },
+            [this, model, zone, now](const std::map<int, Alignment>& found) {
+                if (pile().reference != now.reference || model_of(pile(), zone) != model) return;
+                Pile next = pile();
+                for (const auto& [id, place] : found)
+                    if (const Frame* frame = find_frame(next, id); frame && !alignment_of(*frame, zone))
+                        next = with_alignment(std::move(next), id, place, zone);
+                // They joined the pile as they lie: not a step of its own.
+                document_.correct(std::move(next));
+                align_what_came(now);
+            });
+        return;
+    }
+}
+
+void Studio::take_zones(std::function<Result<Mask>(Job&)> find, const QString& what) {
+    find_on<Mask>(finding_, what.toLower(), std::move(find),
+                  [this, what](const Mask& found) { document_.edit(with_zones(pile(), found), what); });
+}
+
+void Studio::suggest_zones() {
+    if (!document_.open()) return;
+    take_zones([now = pile(), store = store_](Job& job) { return bp::suggest_sky(now, *store, job); },
+               tr("Suggest sky and land"));
+}
+
+void Studio::snap_zones(double reach_px) {
+    if (!document_.open()) return;
+    take_zones(
+        [now = pile(), store = store_, reach_px](Job& job) { return bp::snap_zones(now, reach_px, *store, job); },
+        tr("Snap sky and land to edges"));
+}
+
+void Studio::mend_hot_pixels(bool on) {
+    if (!document_.open()) return;
+    if (!on) {
+        document_.edit(with_hot_pixels(pile(), nullptr), tr("Leave hot pixels"));
+        return;
+    }
+    find_on<HotPixels>(
+        finding_, tr("looking for hot pixels"),
+        [now = pile(), store = store_](Job& job) { return search_hot_pixels(now, *store, job); },
+        [this](HotPixels found) {
+            const auto count = int(found.size());
+            document_.edit(with_hot_pixels(pile(), std::make_shared<const HotPixels>(std::move(found))),
+                           tr("Mend hot pixels"));
+            say(tr("%n hot pixel(s) mended in all frames.", nullptr, count));
+        });
+}
+
+void Studio::mend_spot(Point sensor, double radius_px) {
+    if (!document_.open()) return;
+    find_on<SensorSpot>(
+        finding_, tr("measuring a spot"),
+        [now = pile(), store = store_, sensor, radius_px](Job& job) {
+            return measure_spot(now, sensor, radius_px, *store, job);
+        },
+        [this](const SensorSpot& spot) { document_.edit(with_spot(pile(), spot), tr("Mend sensor spot")); });
+}
+
+void Studio::guess_spots() {
+    if (!document_.open()) return;
+    find_on<std::vector<SpotGuess>>(
+        finding_, tr("looking for sensor spots"),
+        [now = pile(), store = store_](Job& job) { return bp::guess_spots(now, *store, job); },
+        [this](std::vector<SpotGuess> found) {
+            spot_guesses_ = std::move(found);
+            say(spot_guesses_.empty()
+                    ? tr("No sensor spots were found.")
+                    : tr("%n suspected sensor spot(s). A click on one mends it.", nullptr, int(spot_guesses_.size())));
+            emit spots_guessed();
+        });
+}
+
+void Studio::refine(int id) {
+    if (!document_.open()) return;
+    const Zone of = zone();
+    find_on<Alignment>(
+        finding_, tr("refining"),
+        [now = pile(), id, of](Job& job) { return refine_frame(only_zone(now, of), id, job); },
+        [this, id, of, reference = pile().reference](const Alignment& found) {
+            if (!find_frame(pile(), id) || pile().reference != reference) {
+                say(tr("The frame or the reference is another one now: refine again."));
+                return;
+            }
+            // Where nothing is aligned yet, the others count as aligned where they are.
+            Pile next = with_moved_by_hand(pile(), id, {}, of);
+            document_.edit(with_alignment(std::move(next), id, found, of),
+                           tr("Refine frame %1").arg(number_of(pile(), id)));
+        });
+}
+
+void Studio::level(Levelling kind) {
+    if (!document_.open()) return;
+    if (kind == Levelling::off) {
+        Pile next = pile();
+        next.levelling = kind;
+        document_.edit(std::move(next), tr("Level: off"));
+        return;
+    }
+    find_on<std::map<int, Level>>(
+        finding_, tr("levelling"),
+        [now = pile(), kind, store = store_](Job& job) { return level_frames(now, kind, *store, job); },
+        [this, kind, reference = pile().reference](const std::map<int, Level>& found) {
+            if (pile().reference != reference) {
+                say(tr("The reference is another one now: level again."));
+                return;
+            }
+            document_.edit(with_levels(pile(), kind, found),
+                           kind == Levelling::light ? tr("Level light") : tr("Level light and colour"));
+            const auto left = std::count_if(pile().frames.begin(), pile().frames.end(), [](const Frame& f) {
+                return usable(f) && f.role == Role::scene && !f.level;
+            });
+            if (left > 0) say(tr("%n frame(s) could not be levelled: too dark, or clipped.", nullptr, int(left)), true);
+        });
+}
+
+}  // namespace bp::app
