@@ -79,3 +79,28 @@ TEST_CASE("arrows run downward and steps do not know their neighbours") {
         if (both_steps) CHECK(i.room == i.from);
     }
 }
+
+TEST_CASE("arrows run downward between the rooms of the window") {
+    const std::map<std::string, int> storeys{{"looks", 0},  {"work", 1},  {"canvas", 2}, {"rail", 3},
+                                             {"panels", 4}, {"steps", 5}, {"window", 6}};
+    const fs::path app = SOURCE_DIR "/src/app";
+    std::size_t seen = 0;
+    for (const auto& entry : fs::recursive_directory_iterator(app)) {
+        if (entry.path().extension() != ".h" && entry.path().extension() != ".cpp") continue;
+        const std::string room = fs::relative(entry.path(), app).begin()->string();
+        if (room == "main.cpp") continue;
+        INFO(entry.path());
+        REQUIRE(storeys.contains(room));
+        std::ifstream in(entry.path());
+        for (std::string line; std::getline(in, line);) {
+            const std::string start = "#include \"app/";
+            if (line.compare(0, start.size(), start) != 0) continue;
+            const std::string from = line.substr(start.size(), line.find('/', start.size()) - start.size());
+            INFO(line);
+            REQUIRE(storeys.contains(from));
+            CHECK(storeys.at(from) <= storeys.at(room));
+            ++seen;
+        }
+    }
+    CHECK(seen > 100);
+}

@@ -45,13 +45,11 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
     });
     connect(&studio.document(), &Document::opened, this, [this] {
         leave_drag();
-        part_ = 0;
         fit();
     });
     connect(&studio.document(), &Document::changed, this, [this] {
-        if (part_ != 0 && !find_part(studio_.pile(), part_)) set_active_part(0);
         // A stroke on what is no more as it was would bring that back.
-        if (stroke_ && !(base_of_stroke() == stroke_base_)) leave_drag();
+        if (painting() && paint_.overtaken()) leave_drag();
         update();
     });
 }
@@ -120,10 +118,10 @@ QPointF Canvas::to_canvas(QPointF p) const {
     return (p - QPointF(width() / 2.0, height() / 2.0)) / zoom_ + centre_;
 }
 
-void Canvas::set_painting(PaintOn what) {
-    if (what == painting_) return;
+void Canvas::set_painting(MaskTarget* on) {
+    if (on == paint_.target()) return;
     leave_drag();
-    painting_ = what;
+    paint_.set_target(on);
     settle_cursor(pointer_);
     update();
     emit painting_changed();
@@ -137,21 +135,18 @@ void Canvas::set_tool(CanvasTool* tool) {
 }
 
 bool Canvas::leave_drag() {
-    if (!stroke_ && !tool_works_ && !panning_ && !dividing_) return false;
-    const bool tried = stroke_ && painting_ == PaintOn::parts;
-    stroke_.reset();
+    if (!tool_works_ && !panning_ && !dividing_) return false;
     down_by_key_ = false;
     panning_ = dividing_ = false;
-    if (std::exchange(tool_works_, false)) tool_->cancel();
-    if (tried && viewer_.trying()) viewer_.leave_trial();
+    if (std::exchange(tool_works_, false)) at_hand()->cancel();
     settle_cursor(pointer_);
     update();
     return true;
 }
 
 bool Canvas::leave_tool() {
-    if (!painting() && !tool_) return false;
-    set_painting(PaintOn::nothing);
+    if (!at_hand()) return false;
+    set_painting(nullptr);
     emit tool_left();
     return true;
 }
@@ -182,17 +177,15 @@ void Canvas::set_flicker(bool on) {
 void Canvas::settle_cursor(QPointF at) {
     if (on_divider(at)) {
         setCursor(Qt::SplitHCursor);
-    } else if (painting()) {
-        setCursor(Qt::BlankCursor);
     } else {
-        const auto shape = tool_ ? tool_->cursor_at(at) : std::nullopt;
+        const CanvasTool* tool = at_hand();
+        const auto shape = tool ? tool->cursor_at(at) : std::nullopt;
         setCursor(shape.value_or(Qt::ArrowCursor));
     }
 }
 
 void Canvas::set_brush(const Brush& brush) {
-    brush_ = brush;
-    brush_.size = std::clamp(brush_.size, 2.0, 2000.0);
+    paint_.set_brush(brush);
     emit brush_changed();
     update();
 }
@@ -209,118 +202,8 @@ void Canvas::set_show_pole(bool on) {
 }
 
 void Canvas::set_show_mask(bool on) {
-    show_mask_ = on;
+    paint_.set_show_mask(on);
     update();
-}
-
-void Canvas::set_active_part(int part) {
-    if (part_ == part) return;
-    part_ = part;
-    emit active_part_changed(part);
-    update();
-}
-
-// In Frame view painting works on the frame that is seen; in Result view on the part that is chosen.
-int Canvas::part_to_paint() {
-    const Pile& pile = studio_.pile();
-    if (viewer_.view() == View::result) return find_part(pile, part_) ? part_ : 0;
-    const Part* chosen = find_part(pile, part_);
-    if (chosen && chosen->frame == studio_.current()) return part_;
-    const auto same = std::find_if(pile.parts.rbegin(), pile.parts.rend(),
-                                   [&](const Part& p) { return p.frame == studio_.current(); });
-    return same == pile.parts.rend() ? 0 : same->id;
-}
-
-Mask Canvas::painted_mask() const {
-    const Pile& pile = studio_.pile();
-    if (painting_ == PaintOn::sky && pile.zones) return pile.zones->sky;
-    if (painting_ == PaintOn::trust && !pile.trust.empty()) return pile.trust;
-    return Mask(pile.size);
-}
-
-Mask Canvas::base_of_stroke() const {
-    if (painting_ != PaintOn::parts) return painted_mask();
-    const Part* part = find_part(studio_.pile(), stroke_part_);
-    return part ? part->mask : Mask(studio_.pile().size);
-}
-
-void Canvas::begin_stroke(QPointF at) {
-    if (painting_ != PaintOn::parts) {
-        stroke_base_ = base_of_stroke();
-        stroke_.emplace(stroke_base_, brush_);
-        extend_stroke(at);
-        return;
-    }
-    if (viewer_.view() == View::difference || viewer_.view() == View::cover) {
-        studio_.say(tr("Switch to Frame to paint a part of it."));
-        return;
-    }
-    const Frame* frame = find_frame(studio_.pile(), studio_.current());
-    stroke_part_ = part_to_paint();
-    stroke_new_part_ = stroke_part_ == 0;
-    if (stroke_new_part_ && viewer_.view() == View::result) {
-        studio_.say(tr("Flip to the frame whose part you want, and paint there."));
-        return;
-    }
-    if (stroke_new_part_ && (!frame || !usable(*frame))) {
-        studio_.say(tr("This frame cannot be used."), true);
-        return;
-    }
-    stroke_frame_ = studio_.current();
-    stroke_base_ = base_of_stroke();
-    stroke_.emplace(stroke_base_, brush_);
-    extend_stroke(at);
-}
-
-void Canvas::extend_stroke(QPointF at) {
-    const QPointF p = to_canvas(at) - QPointF(0.5, 0.5);
-    const Rect changed = stroke_->extend({p.x(), p.y()});
-    if (painting_ == PaintOn::parts && !stroke_new_part_ && viewer_.view() == View::result)
-        viewer_.try_out_mask(stroke_part_, stroke_->mask(), changed);
-    else
-        update(on_screen(changed));
-}
-
-void Canvas::end_stroke() {
-    const Mask mask = stroke_->mask();
-    stroke_.reset();
-    if (stroke_new_part_ && painting_ == PaintOn::parts && !find_frame(studio_.pile(), stroke_frame_)) return;
-    Pile next = studio_.pile();
-    if (painting_ == PaintOn::trust) {
-        studio_.document().edit(with_trust(std::move(next), mask), tr("Paint where aligning looks"));
-        return;
-    }
-    if (painting_ == PaintOn::sky) {
-        studio_.document().edit(with_zones(std::move(next), mask), brush_.keep ? tr("Paint sky") : tr("Paint land"));
-        return;
-    }
-    int part = stroke_part_;
-    if (stroke_new_part_) {
-        auto made = with_new_part(std::move(next), stroke_frame_);
-        next = std::move(made.first);
-        part = made.second;
-    }
-    next = with_part_mask(std::move(next), part, mask);
-    studio_.document().edit(std::move(next), brush_.keep ? tr("Keep") : tr("Give back"));
-    set_active_part(part);
-}
-
-const Mask* Canvas::shown_mask() const {
-    if (!painting() || !show_mask_) return nullptr;
-    if (stroke_) return &stroke_->mask();
-    const Pile& pile = studio_.pile();
-    if (painting_ == PaintOn::trust) return pile.trust.empty() ? nullptr : &pile.trust;
-    if (painting_ == PaintOn::sky) return pile.zones && !pile.zones->sky.empty() ? &pile.zones->sky : nullptr;
-    if (viewer_.view() == View::difference || viewer_.view() == View::cover) return nullptr;
-    if (viewer_.view() == View::result) {
-        // The result itself shows what is kept; the hatch would hide it.
-        return nullptr;
-    }
-    const Part* chosen = find_part(pile, part_);
-    if (chosen && chosen->frame == studio_.current()) return &chosen->mask;
-    for (const Part& part : pile.parts)
-        if (part.frame == studio_.current()) return &part.mask;
-    return nullptr;
 }
 
 QRect Canvas::on_screen(const Rect& area) const {
@@ -331,17 +214,11 @@ QRect Canvas::on_screen(const Rect& area) const {
     return QRectF(a, b).toAlignedRect().adjusted(-reach, -reach, reach, reach);
 }
 
-QRect Canvas::brush_mark(QPointF at) const {
-    constexpr double pen = 4;
-    const double reach = std::max(brush_.size / 2 * zoom_, 3.0) + pen;
-    return QRectF(at.x() - reach, at.y() - reach, 2 * reach, 2 * reach).toAlignedRect();
-}
-
 // Draws anew what follows the pointer.
 void Canvas::moved_from(QPointF before) {
-    if (painting()) {
-        update(brush_mark(before));
-        update(brush_mark(pointer_));
+    if (const CanvasTool* tool = at_hand()) {
+        update(tool->mark_at(before));
+        update(tool->mark_at(pointer_));
     }
     update(readout_drawn_);
     update(readout_place(readout()));

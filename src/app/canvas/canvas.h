@@ -10,13 +10,10 @@
 
 #include "app/canvas/canvas_tool.h"
 #include "app/canvas/comparison.h"
+#include "app/canvas/paint_tool.h"
 #include "app/canvas/viewer.h"
-#include "parts/brush.h"
 
 namespace bp::app {
-
-// What a stroke is painted into.
-enum class PaintOn { nothing, parts, trust, sky };
 
 class Canvas : public QWidget {
     Q_OBJECT
@@ -31,12 +28,13 @@ class Canvas : public QWidget {
     void zoom_to(double zoom, QPointF anchor);
     void zoom_by(double factor);
 
-    void set_painting(PaintOn what);
-    bool painting() const { return painting_ != PaintOn::nothing; }
-    // Null for none. The tool must outlive its use here.
+    // Takes up the brush, which comes before any tool, or puts it down for null. Target and tool must outlive their use
+    // here.
+    void set_painting(MaskTarget* on);
+    bool painting() const { return paint_.target() != nullptr; }
+    const MaskTarget* paints_on() const { return paint_.target(); }
     void set_tool(CanvasTool* tool);
     bool has_tool() const { return tool_ != nullptr; }
-    PaintOn paints_on() const { return painting_; }
     // Gives up the stroke or the drag that goes on; false when there is none.
     bool leave_drag();
     // Gives up painting, or the tool that was taken up; false when there is none.
@@ -47,15 +45,13 @@ class Canvas : public QWidget {
     // Shows the second of two pictures in turn with the first, both whole.
     void set_flicker(bool on);
     bool flickers() const { return flicker_.isActive(); }
-    const Brush& brush() const { return brush_; }
+    const Brush& brush() const { return paint_.brush(); }
     void set_brush(const Brush& brush);
     void set_show_mask(bool on);
     bool shows_clipping() const { return show_clipping_; }
     void set_show_clipping(bool on);
     // The pole of the turning sky, where the pile has one.
     void set_show_pole(bool on);
-    int active_part() const { return part_; }
-    void set_active_part(int part);
 
     // Where the divider between two pictures stands, from 0 (left) to 1.
     double divider() const { return divider_; }
@@ -65,10 +61,13 @@ class Canvas : public QWidget {
 
     QPointF to_screen(QPointF canvas) const;
     QPointF to_canvas(QPointF screen) const;
+    // The screen's part of what an area of the canvas touches.
+    QRect on_screen(const Rect& area) const;
+    // Where the pointer is on the widget; left of it when it is elsewhere.
+    QPointF pointer() const { return pointer_; }
 
   signals:
     void zoom_changed();
-    void active_part_changed(int part);
     void brush_changed();
     void painting_changed();
     // A person left the tool: who gave it takes it back.
@@ -93,26 +92,15 @@ class Canvas : public QWidget {
     bool put_down(QPointF at);
     void move_to(QPointF at);
     void lift();
-    bool at_work() const { return stroke_ || tool_works_; }
+    // The one that has the left button; null for none.
+    CanvasTool* at_hand() { return painting() ? &paint_ : tool_; }
+    const CanvasTool* at_hand() const { return painting() ? &paint_ : tool_; }
     void move_mark(QPointF by);
     void draw_mark(QPainter& painter) const;
     void keep_inside();
     void ask();
-    void begin_stroke(QPointF at);
-    // The mask that strokes of this kind go into, as it is.
-    Mask painted_mask() const;
-    // What the stroke that goes on is painted on, as it is now.
-    Mask base_of_stroke() const;
     void settle_cursor(QPointF at);
-    void extend_stroke(QPointF at);
-    void end_stroke();
-    int part_to_paint();
-    const Mask* shown_mask() const;
-    // The screen's part of what a point or an area of the canvas touches.
-    QRect on_screen(const Rect& area) const;
-    QRect brush_mark(QPointF at) const;
     void moved_from(QPointF before);
-    void draw_brush(QPainter& painter) const;
     bool on_divider(QPointF at) const;
     double divider_x() const { return width() * divider_; }
     void draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const;
@@ -137,22 +125,14 @@ class Canvas : public QWidget {
     bool panning_ = false;
     QPointF grabbed_;
     mutable QRect readout_drawn_;
-    PaintOn painting_ = PaintOn::nothing;
+    PaintTool paint_{*this};
     CanvasTool* tool_ = nullptr;
     bool tool_works_ = false;
     QTimer flicker_;
     bool second_in_turn_ = false;
-    bool show_mask_ = true;
     bool show_clipping_ = false;
     bool show_pole_ = false;
     mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
-    Brush brush_;
-    int part_ = 0;
-    std::optional<Stroke> stroke_;
-    Mask stroke_base_;  // what it is painted on
-    int stroke_part_ = 0;
-    bool stroke_new_part_ = false;
-    int stroke_frame_ = 0;
 };
 
 }  // namespace bp::app

@@ -34,28 +34,23 @@ void Canvas::wheelEvent(QWheelEvent* event) {
 
 bool Canvas::put_down(QPointF at) {
     if (!studio_.document().open()) return false;
-    if (painting())
-        begin_stroke(at);
-    else
-        tool_works_ = tool_ && tool_->press(at);
-    return painting() || tool_works_;
+    tool_works_ = at_hand() && at_hand()->press(at);
+    return tool_works_;
 }
 
 void Canvas::move_to(QPointF at) {
     const QPointF before = std::exchange(pointer_, at);
     if (tool_works_) {
-        tool_->drag(pointer_);
-        update();
-        return;
+        const std::optional<QRect> changed = at_hand()->drag(pointer_);
+        if (!changed) return update();
+        update(*changed);
     }
-    if (stroke_) extend_stroke(pointer_);
     moved_from(before);
 }
 
 void Canvas::lift() {
     down_by_key_ = false;
-    if (stroke_) end_stroke();
-    if (std::exchange(tool_works_, false)) tool_->release();
+    if (std::exchange(tool_works_, false)) at_hand()->release();
 }
 
 void Canvas::mousePressEvent(QMouseEvent* event) {
@@ -92,7 +87,7 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
         update();
         return;
     }
-    if (!at_work() && (comparison_.on() || tool_)) settle_cursor(event->position());
+    if (!tool_works_ && (comparison_.on() || tool_)) settle_cursor(event->position());
     move_to(event->position());
 }
 
@@ -105,7 +100,7 @@ void Canvas::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (painting() || tool_) {
+    if (at_hand()) {
         mousePressEvent(event);
         return;
     }
@@ -129,7 +124,7 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
                                                         : QPointF();
     if (!way.isNull() && event->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier)) {
         move_mark(way);
-    } else if (enter_in(event) && (painting() || tool_)) {
+    } else if (enter_in(event) && at_hand()) {
         if (event->isAutoRepeat()) return;
         move_mark({});
         down_by_key_ = put_down(pointer_);

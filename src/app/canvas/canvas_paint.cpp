@@ -4,7 +4,6 @@
 
 #include "app/canvas/canvas.h"
 #include "app/canvas/clipping.h"
-#include "app/canvas/mask_hatch.h"
 #include "app/looks/theme.h"
 
 namespace bp::app {
@@ -99,19 +98,6 @@ void Canvas::draw_readout(QPainter& painter) const {
     draw_words(painter, place, text, theme().text);
 }
 
-void Canvas::draw_brush(QPainter& painter) const {
-    painter.setRenderHint(QPainter::Antialiasing);
-    const double radius = brush_.size / 2 * zoom_;
-    painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(QColor(0, 0, 0, 150), 3));
-    painter.drawEllipse(pointer_, radius, radius);
-    painter.setPen(
-        QPen(brush_.keep ? theme().hatch : QColor(Qt::white), 1.2, brush_.keep ? Qt::SolidLine : Qt::DashLine));
-    painter.drawEllipse(pointer_, radius, radius);
-    painter.drawLine(pointer_ - QPointF(3, 0), pointer_ + QPointF(3, 0));
-    if (brush_.keep) painter.drawLine(pointer_ - QPointF(0, 3), pointer_ + QPointF(0, 3));
-}
-
 void Canvas::draw_mark(QPainter& painter) const {
     constexpr double arm = 11;
     constexpr double gap = 3;
@@ -142,19 +128,13 @@ void Canvas::paintEvent(QPaintEvent* event) {
         draw_picture(painter, viewer_, frame, pair ? left : all);
     if (pair) draw_picture(painter, comparison_.viewer(), frame, flipped_ ? all : all.adjusted(divider_x(), 0, 0, 0));
     painter.setClipRect(frame & (pair ? left : all));
-    if (const Mask* mask = shown_mask()) {
-        const QPointF origin = to_canvas({0, 0});
-        const QRect shown = event->rect();
-        painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, zoom_));
-    }
+    const CanvasTool* tool = at_hand();
+    if (tool) tool->paint_below(painter, event->rect());
     if (show_pole_) draw_pole(painter);
     painter.restore();
     if (pair && !flipped_) draw_divider(painter);
-    if (tool_) tool_->paint(painter);
-    if (painting() && pointer_.x() >= 0)
-        draw_brush(painter);
-    else if (marked_)
-        draw_mark(painter);
+    if (tool) tool->paint(painter);
+    if (marked_ && !painting()) draw_mark(painter);
     draw_readout(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

@@ -3,6 +3,7 @@
 
 #include <QPainter>
 #include <QPointF>
+#include <QRect>
 #include <optional>
 
 namespace bp::app {
@@ -13,13 +14,18 @@ class CanvasTool {
     virtual ~CanvasTool() = default;
     // The button went down: true when the tool takes it, false when the canvas is to be dragged along.
     virtual bool press(QPointF at) = 0;
-    virtual void drag(QPointF at) = 0;
+    // The part of the widget that is to be drawn anew; none: all of it.
+    virtual std::optional<QRect> drag(QPointF at) = 0;
     virtual void release() = 0;
     // The drag is given up: nothing comes of it.
     virtual void cancel() = 0;
     // What the pointer looks like there; none: as over any picture.
     virtual std::optional<Qt::CursorShape> cursor_at(QPointF at) const = 0;
+    // Over the picture and below all else, in the part of the widget that is drawn.
+    virtual void paint_below(QPainter& /*painter*/, const QRect& /*shown*/) const {}
     virtual void paint(QPainter& painter) const = 0;
+    // What is drawn where the pointer is, so that it follows the pointer; nothing for most tools.
+    virtual QRect mark_at(QPointF /*at*/) const { return {}; }
 };
 
 }  // namespace bp::app

@@ -52,8 +52,8 @@ bool CropTool::press(QPointF at) {
     return hold_.has_value();
 }
 
-void CropTool::drag(QPointF at) {
-    if (!hold_) return;
+std::optional<QRect> CropTool::drag(QPointF at) {
+    if (!hold_) return std::nullopt;
     const QPointF by = (at - from_) / canvas_.zoom();
     const Size size = studio_.pile().size;
     const bool whole_crop = hold_->across == 0 && hold_->down == 0;
@@ -71,6 +71,7 @@ void CropTool::drag(QPointF at) {
         next.height = bottom - top;
     }
     now_ = next;
+    return std::nullopt;
 }
 
 void CropTool::release() {

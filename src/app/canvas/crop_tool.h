@@ -14,7 +14,7 @@ class CropTool final : public CanvasTool {
     CropTool(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio), viewer_(viewer), canvas_(canvas) {}
 
     bool press(QPointF at) override;
-    void drag(QPointF at) override;
+    std::optional<QRect> drag(QPointF at) override;
     void release() override;
     void cancel() override;
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;

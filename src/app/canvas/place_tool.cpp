@@ -55,8 +55,8 @@ bool PlaceTool::press(QPointF at) {
     return hold_.has_value();
 }
 
-void PlaceTool::drag(QPointF at) {
-    if (!hold_ || !works()) return;
+std::optional<QRect> PlaceTool::drag(QPointF at) {
+    if (!hold_ || !works()) return std::nullopt;
     const QPointF pivot = pivot_on_screen();
     switch (*hold_) {
         case Hold::pivot: {
@@ -65,7 +65,7 @@ void PlaceTool::drag(QPointF at) {
             if (const auto pole = pole_in(studio_.pile());
                 pole && distance(at, canvas_.to_screen({pole->x + 0.5, pole->y + 0.5})) <= snap)
                 pivot_ = *pole;
-            return;
+            return std::nullopt;
         }
         case Hold::turn: {
             const auto angle = [&](QPointF p) { return std::atan2(p.y() - pivot.y(), p.x() - pivot.x()); };
@@ -82,6 +82,7 @@ void PlaceTool::drag(QPointF at) {
         }
     }
     viewer_.try_out(with_moved_by_hand(studio_.pile(), studio_.current(), change_, studio_.zone()));
+    return std::nullopt;
 }
 
 void PlaceTool::release() {

@@ -18,7 +18,7 @@ class PlaceTool final : public CanvasTool {
     void forget_pivot() { pivot_.reset(); }
 
     bool press(QPointF at) override;
-    void drag(QPointF at) override;
+    std::optional<QRect> drag(QPointF at) override;
     void release() override;
     void cancel() override;
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;

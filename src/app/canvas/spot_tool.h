@@ -13,7 +13,7 @@ class SpotTool final : public CanvasTool {
     SpotTool(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio), viewer_(viewer), canvas_(canvas) {}
 
     bool press(QPointF at) override;
-    void drag(QPointF) override {}
+    std::optional<QRect> drag(QPointF) override { return std::nullopt; }
     void release() override {}
     void cancel() override {}
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;

@@ -26,7 +26,8 @@ QString percent(int value) {
 
 }  // namespace
 
-BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, Kind kind, PaintOn on, QWidget* parent)
+BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, Kind kind, MaskTarget& on,
+                       QWidget* parent)
     : QWidget(parent), canvas_(canvas), on_(on) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -62,7 +63,7 @@ BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, 
         Brush brush = canvas_.brush();
         brush.keep = keep;
         canvas_.set_brush(brush);
-        canvas_.set_painting(on_);
+        canvas_.set_painting(&on_);
         refresh();
     };
     connect(keep_, &QPushButton::clicked, this, [choose] { choose(true); });
@@ -75,7 +76,7 @@ BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, 
 void BrushPanel::refresh() {
     const Brush& brush = canvas_.brush();
     // Neither, while the brush is not taken up.
-    const bool paints = canvas_.paints_on() == on_;
+    const bool paints = canvas_.paints_on() == &on_;
     keep_->setChecked(paints && brush.keep);
     give_back_->setChecked(paints && !brush.keep);
     if (std::lround(size_at(size_->value())) != std::lround(brush.size)) size_->set_value(position_of(brush.size));

@@ -19,13 +19,13 @@ class BrushPanel : public QWidget {
     // Masks that are only a yes or a no need no softness and strength.
     enum class Kind { soft, plain };
     // `name` begins the object names of its controls.
-    BrushPanel(Canvas& canvas, const QString& name, const Words& words, Kind kind, PaintOn on, QWidget* parent);
+    BrushPanel(Canvas& canvas, const QString& name, const Words& words, Kind kind, MaskTarget& on, QWidget* parent);
 
   private:
     void refresh();
 
     Canvas& canvas_;
-    PaintOn on_;
+    MaskTarget& on_;
     QPushButton *keep_, *give_back_;
     NamedSlider *size_, *softness_, *strength_;
 };

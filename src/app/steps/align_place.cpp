@@ -40,7 +40,14 @@ QImage turning_sky() {
 }  // namespace
 
 AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
-    : AlignSection(parent), studio_(studio), canvas_(canvas), lane_(this) {
+    : AlignSection(parent),
+      studio_(studio),
+      canvas_(canvas),
+      where_(
+          studio, [](const Pile& pile) { return &pile.trust; },
+          [](Pile pile, Mask mask) { return with_trust(std::move(pile), std::move(mask)); },
+          [](const Brush&) { return tr("Paint where aligning looks"); }),
+      lane_(this) {
     grid_ = new MiniatureGrid(3, {68, 46}, this);
     for (const ModelEntry& entry : models()) {
         grid_->add(int(entry.model), word(entry.model), what_it_does(entry.model));
@@ -106,12 +113,12 @@ void AlignPlace::build_trust() {
     brush_ = new BrushPanel(canvas_, QStringLiteral("trust_brush"),
                             {tr("Look here"), tr("Paints: aligning looks at what you paint over (K)"), tr("Not here"),
                              tr("Paints: aligning does not look at what you paint over (K)")},
-                            BrushPanel::Kind::plain, PaintOn::trust, this);
+                            BrushPanel::Kind::plain, where_, this);
     brush_->hide();
     column()->addWidget(brush_);
     connect(trust_, &QPushButton::toggled, this, [this](bool on) {
         brush_->setVisible(on);
-        canvas_.set_painting(on ? PaintOn::trust : PaintOn::nothing);
+        canvas_.set_painting(on ? &where_ : nullptr);
         if (on) studio_.say(tr("Paint over what stands still, then choose a model again."));
     });
     connect(&canvas_, &Canvas::tool_left, this, [this] { trust_->setChecked(false); });
@@ -149,11 +156,11 @@ QStringList AlignPlace::facts_of(const Frame& frame) const {
 void AlignPlace::opened() {
     studio_.preview_models();
     render_miniatures();
-    if (trust_->isChecked()) canvas_.set_painting(PaintOn::trust);
+    if (trust_->isChecked()) canvas_.set_painting(&where_);
 }
 
 void AlignPlace::closed() {
-    if (trust_->isChecked()) canvas_.set_painting(PaintOn::nothing);
+    if (trust_->isChecked()) canvas_.set_painting(nullptr);
 }
 
 void AlignPlace::refresh() {

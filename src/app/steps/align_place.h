@@ -31,6 +31,7 @@ class AlignPlace : public AlignSection {
 
     Studio& studio_;
     Canvas& canvas_;
+    PileMask where_;
     Lane lane_;
     MiniatureGrid* grid_;
     QLabel* facts_;

@@ -15,7 +15,13 @@ constexpr int first_reach_px = 40;
 }  // namespace
 
 AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
-    : AlignSection(parent), studio_(studio), canvas_(canvas) {
+    : AlignSection(parent),
+      studio_(studio),
+      canvas_(canvas),
+      sky_(
+          studio, [](const Pile& pile) { return pile.zones ? &pile.zones->sky : nullptr; },
+          [](Pile pile, Mask mask) { return with_zones(std::move(pile), std::move(mask)); },
+          [](const Brush& brush) { return brush.keep ? tr("Paint sky") : tr("Paint land"); }) {
     hint_ = quiet_label({}, this);
     column()->addWidget(hint_);
     auto* row = new QHBoxLayout;
@@ -29,7 +35,7 @@ AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
     brush_ = new BrushPanel(canvas_, QStringLiteral("sky_brush"),
                             {tr("Sky"), tr("Paints: what you paint over is sky (K)"), tr("Land"),
                              tr("Paints: what you paint over is land (K)")},
-                            BrushPanel::Kind::plain, PaintOn::sky, this);
+                            BrushPanel::Kind::plain, sky_, this);
     column()->addWidget(brush_);
     const auto pixels = [](int v) { return tr("%1 px").arg(v); };
     reach_ = new NamedSlider(tr("Edges within"), tr("How far from the painted border its true place may be"), 4, 200,
@@ -55,7 +61,7 @@ AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
 }
 
 void AlignZones::closed() {
-    canvas_.set_painting(PaintOn::nothing);
+    canvas_.set_painting(nullptr);
 }
 
 void AlignZones::refresh() {

@@ -20,6 +20,7 @@ class AlignZones : public AlignSection {
   private:
     Studio& studio_;
     Canvas& canvas_;
+    PileMask sky_;
     QLabel* hint_;
     BrushPanel* brush_;
     QPushButton *suggest_, *snap_, *remove_;

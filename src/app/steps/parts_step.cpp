@@ -20,7 +20,7 @@ QString percent(int value) {
 }  // namespace
 
 PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas)
-    : studio_(studio), viewer_(viewer), canvas_(canvas) {
+    : studio_(studio), viewer_(viewer), canvas_(canvas), target_(studio, viewer) {
     hint_ = quiet_label({}, this);
     column()->addWidget(hint_);
     build_brush();
@@ -28,7 +28,7 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     connect(&studio.document(), &Document::changed, this, &PartsStep::refresh);
     connect(&studio, &Studio::selection_changed, this, &PartsStep::refresh);
     connect(&viewer, &Viewer::view_changed, this, &PartsStep::refresh);
-    connect(&canvas, &Canvas::active_part_changed, this, &PartsStep::refresh);
+    connect(&target_, &PartTarget::active_changed, this, &PartsStep::refresh);
     refresh();
 }
 
@@ -37,7 +37,7 @@ void PartsStep::build_brush() {
         new BrushPanel(canvas_, QStringLiteral("brush"),
                        {tr("Keep"), tr("Paints: what you paint over shows this frame (K)"), tr("Give back"),
                         tr("Paints: what you paint over shows what lies below again (K)")},
-                       BrushPanel::Kind::soft, PaintOn::parts, this));
+                       BrushPanel::Kind::soft, target_, this));
 }
 
 void PartsStep::build_list() {
@@ -66,7 +66,7 @@ void PartsStep::build_list() {
     column()->addLayout(row);
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
         if (chosen() == 0) return;
-        canvas_.set_active_part(chosen());
+        target_.set_active(chosen());
         if (const Part* part = find_part(studio_.pile(), chosen()); part && part->frame != studio_.current())
             studio_.select(part->frame);
     });
@@ -117,9 +117,9 @@ void PartsStep::refresh() {
     const int number = number_of(studio_.pile(), studio_.current());
     if (viewer_.view() == View::frame)
         hint_->setText(tr("Paint over what you want of frame %1.").arg(number));
-    else if (find_part(studio_.pile(), canvas_.active_part()))
+    else if (find_part(studio_.pile(), target_.active()))
         hint_->setText(tr("Painting works on the chosen part, from frame %1.")
-                           .arg(number_of(studio_.pile(), find_part(studio_.pile(), canvas_.active_part())->frame)));
+                           .arg(number_of(studio_.pile(), find_part(studio_.pile(), target_.active())->frame)));
     else
         hint_->setText(tr("Choose a frame below, flip to Frame, and paint over what you want of it."));
     refresh_list();
@@ -137,7 +137,7 @@ void PartsStep::refresh_list() {
         item->setCheckState(it->on ? Qt::Checked : Qt::Unchecked);
         item->setIcon(QIcon(QPixmap::fromImage(studio_.thumbnail(it->frame))));
         item->setToolTip(tr("From frame %1").arg(number_of(studio_.pile(), it->frame)));
-        if (it->id == canvas_.active_part()) list_->setCurrentItem(item);
+        if (it->id == target_.active()) list_->setCurrentItem(item);
     }
     const Part* part = find_part(studio_.pile(), chosen());
     for (QWidget* w : std::initializer_list<QWidget*>{list_, part_strength_, up_, down_, remove_})

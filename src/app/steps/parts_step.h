@@ -9,6 +9,7 @@
 
 #include "app/canvas/canvas.h"
 #include "app/looks/controls.h"
+#include "app/steps/part_target.h"
 #include "app/steps/step_line.h"
 #include "app/work/studio.h"
 
@@ -21,8 +22,8 @@ class PartsStep : public StepBody {
     PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas);
     QString title() const override { return tr("Parts"); }
     QString summary() const override;
-    void opened() override { canvas_.set_painting(PaintOn::parts); }
-    void closed() override { canvas_.set_painting(PaintOn::nothing); }
+    void opened() override { canvas_.set_painting(&target_); }
+    void closed() override { canvas_.set_painting(nullptr); }
 
   private:
     void refresh();
@@ -34,6 +35,7 @@ class PartsStep : public StepBody {
     Studio& studio_;
     Viewer& viewer_;
     Canvas& canvas_;
+    PartTarget target_;
     QLabel* hint_;
     QListWidget* list_;
     NamedSlider* part_strength_;
