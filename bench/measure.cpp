@@ -31,7 +31,7 @@ int main(int argc, char** argv) {
         const std::lock_guard lock(mutex);
         if (sight.ok()) seen[frame.id] = std::make_shared<const Sighting>(std::move(sight).value());
     });
-    const std::vector<Known> known = know(pile, seen);
+    const std::vector<Findings> known = know(pile, seen);
     std::printf("%.4f\n", std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count());
     return known.size() == seen.size() ? 0 : 1;
 }

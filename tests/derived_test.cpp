@@ -168,7 +168,7 @@ TEST_CASE("a pile that was seen before is seen without its files being decoded")
     const auto first = store_with(pile, derived);
     const Raster16 seen = render(pile, *first, area, level, job).value();
     Pile surveyed = pile;
-    const std::vector<Known> known = survey(surveyed, *first, job).value();
+    const std::vector<Findings> known = survey(surveyed, *first, job).value();
     const HotPixels hot = search_hot_pixels(pile, *first, job).value();
 
     // Their bytes are others, which nothing shows: so it is seen that nothing reads them.
@@ -178,7 +178,7 @@ TEST_CASE("a pile that was seen before is seen without its files being decoded")
     CHECK(test::difference(render(pile, *again, at_level(area, 2), level + 2, job).value(),
                            render(pile, *first, at_level(area, 2), level + 2, job).value())
               .empty());
-    const std::vector<Known> known_again = survey(surveyed, *again, job).value();
+    const std::vector<Findings> known_again = survey(surveyed, *again, job).value();
     REQUIRE(known_again.size() == known.size());
     for (std::size_t i = 0; i < known.size(); ++i) {
         CHECK(known_again[i].measures == known[i].measures);

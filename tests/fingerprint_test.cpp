@@ -60,7 +60,7 @@ void check_all_fields(const T& value) {
     std::size_t changes = 0;
     T changed = value;
     pile::fields(changed, [&]<class Limits>(std::string_view name, auto& member, const Limits&) {
-        if constexpr (!std::same_as<Limits, pile::Known>) {
+        if constexpr (!std::same_as<Limits, pile::FoundAnew>) {
             const auto before = member;
             change(member);
             INFO(name);

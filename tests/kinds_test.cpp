@@ -84,8 +84,8 @@ TEST_CASE("OpenEXR is read as sRGB; light above white is white") {
 
 TEST_CASE("kinds go by their endings, and a folder gives what can be read") {
     CHECK(kind_of("a/B.JPG")->name == "JPEG");
-    CHECK(kind_of("x.NEF")->way == Way::raw);
-    CHECK(kind_of("x.mov")->way == Way::clip);
+    CHECK(kind_of("x.NEF")->way == ReadBy::raw);
+    CHECK(kind_of("x.mov")->way == ReadBy::clip);
     CHECK_FALSE(kind_of("x.txt"));
     CHECK_FALSE(kind_of("x"));
     CHECK_FALSE(kind_of("x.jp"));

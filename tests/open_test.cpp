@@ -47,7 +47,7 @@ TEST_CASE("a run is ordered by time or name, and gaps are told") {
     CHECK(names_of(open({folder.path().string()}, Order::name).value()) == Names{"f1.jpg", "f2.jpg", "f10.jpg"});
     CHECK(names_of(open({(folder / "f10.jpg").string(), (folder / "f2.jpg").string()}, Order::given).value()) ==
           Names{"f10.jpg", "f2.jpg"});
-    const std::vector<Known> known = know(by_time.value(), {});
+    const std::vector<Findings> known = know(by_time.value(), {});
     CHECK_FALSE(known[0].measures.gap_s.has_value());
     CHECK(*known[1].measures.gap_s == Approx(1.0));
     CHECK(*known[2].measures.gap_s == Approx(2.5));

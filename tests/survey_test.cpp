@@ -19,7 +19,7 @@ namespace {
 struct Surveyed {
     test::Folder folder;
     Pile pile;
-    std::vector<Known> known;
+    std::vector<Findings> known;
 
     explicit Surveyed(const char* scene, int frames = 0) {
         pile = test::practised(folder, scene, frames);
@@ -272,7 +272,7 @@ TEST_CASE("blur that only the frame at full size shows is found by the closer lo
     }
     const auto marked = [&](const Sightings& seen) {
         std::vector<int> out;
-        const std::vector<Known> known = know(pile, seen);
+        const std::vector<Findings> known = know(pile, seen);
         for (std::size_t i = 0; i < known.size(); ++i)
             for (const Mark& mark : known[i].marks)
                 if (mark.why == Oddity::soft) out.push_back(int(i) + 1);

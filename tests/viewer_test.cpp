@@ -200,13 +200,13 @@ TEST_CASE("room for memory and working files is set by slider, holds at once and
         auto* memory = w.find<QSlider>("room_memory");
         w.slide("room_memory", 0);
         w.slide("room_scratch", 0);
-        CHECK(w.studio().room().memory_bytes == app::Studio::room_limits().least_memory);
-        CHECK(w.studio().store()->budget().keep_bytes == app::Studio::room_limits().least_memory / 2);
-        CHECK(w.studio().scratch().room() == app::Studio::room_limits().least_scratch / 4 * 3);
+        CHECK(w.studio().allowance().memory_bytes == app::Studio::allowance_limits().least_memory);
+        CHECK(w.studio().store()->budget().keep_bytes == app::Studio::allowance_limits().least_memory / 2);
+        CHECK(w.studio().scratch().room() == app::Studio::allowance_limits().least_scratch / 4 * 3);
         QTest::keyClick(memory, Qt::Key_Escape);
         CHECK_FALSE(panel->isVisible());
     }
     Window again;
-    CHECK(again.studio().room().memory_bytes == app::Studio::room_limits().least_memory);
-    again.studio().set_room({MemoryBudget::machine_bytes() / 4, std::uint64_t(4) << 30});
+    CHECK(again.studio().allowance().memory_bytes == app::Studio::allowance_limits().least_memory);
+    again.studio().set_allowance({MemoryBudget::machine_bytes() / 4, std::uint64_t(4) << 30});
 }

@@ -53,7 +53,7 @@ std::string reason(const Mark& mark) {
     return {};
 }
 
-json row_json(const Frame& frame, const std::string& path, const Known& known) {
+json row_json(const Frame& frame, const std::string& path, const Findings& known) {
     json out{{"file", path}};
     if (!usable(frame)) {
         out["problem"] = frame.problem.english();
@@ -96,7 +96,7 @@ std::string length(const std::optional<Point>& shift) {
     return shift ? with("%.1f", std::hypot(shift->x, shift->y)) : "-";
 }
 
-void print_table(const Pile& pile, const GivenPaths& paths, const std::vector<Known>& known) {
+void print_table(const Pile& pile, const GivenPaths& paths, const std::vector<Findings>& known) {
     std::printf("%-32s %-11s %-23s %10s %6s %8s %6s %8s %10s  %s\n", "frame", "size", "captured", "exposure s", "ISO",
                 "gap s", "sharp", "shift px", "brightness", "odd");
     for (std::size_t i = 0; i < pile.frames.size(); ++i) {
@@ -135,9 +135,9 @@ Run add_inspect(CLI::App& app) {
         const GivenPaths& paths = opened.value().paths;
         // Every frame is looked at once: none is worth keeping.
         FrameStore store(working_space(pile), {0, MemoryBudget::of_machine().work_bytes});
-        Result<std::vector<Known>> surveyed = survey(pile, store, context.job);
+        Result<std::vector<Findings>> surveyed = survey(pile, store, context.job);
         if (!surveyed.ok()) return fail(surveyed.failure());
-        const std::vector<Known>& known = surveyed.value();
+        const std::vector<Findings>& known = surveyed.value();
         if (options->json) {
             json out{{"frames", json::array()}};
             for (std::size_t i = 0; i < pile.frames.size(); ++i)

@@ -326,7 +326,7 @@ namespace {
 QString endings_of(bool clips) {
     QStringList out;
     for (const Kind& kind : kinds())
-        if ((kind.way == Way::clip) == clips)
+        if ((kind.way == ReadBy::clip) == clips)
             for (const QString& ending :
                  QString::fromUtf8(kind.endings.data(), qsizetype(kind.endings.size())).split(QLatin1Char(' ')))
                 out << QStringLiteral("*%1").arg(ending);

@@ -112,7 +112,7 @@ std::vector<CapturePanel::Line> CapturePanel::lines() const {
     text(tr("Profile"), [](const Frame& f) { return QString::fromStdString(f.file->facts.profile.name()); });
     out.push_back({tr("File"), bytes_in_words(double(frame->file->bytes)), {}});
     // What was measured differs always: how, the traces show.
-    const Known* known = surveyor_.of(frame->id);
+    const Findings* known = surveyor_.of(frame->id);
     for (const Trace& trace : traces())
         if (const auto here = trace.value(*frame, known ? known->measures : FrameMeasures{}))
             out.push_back({trace.name, trace.words(*here), {}});

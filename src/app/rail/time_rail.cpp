@@ -262,7 +262,7 @@ QString TimeRail::tip_for(int id) const {
     if (!frame->note.empty()) lines << QString::fromStdString(frame->note);
     if (!usable(*frame)) lines << said(frame->problem);
     if (frame->aside) lines << tr("Set aside");
-    if (const Known* known = surveyor_.of(id); known && !known->marks.empty())
+    if (const Findings* known = surveyor_.of(id); known && !known->marks.empty())
         lines << tr("Odd: %1").arg(reasons_in_words(known->marks));
     if (lost(studio_.pile(), *frame)) lines << tr("Could not be aligned: not merged");
     return lines.join(QLatin1Char('\n'));

@@ -90,7 +90,7 @@ void TimeRail::draw_marks(QPainter& painter, const Frame& frame, const QRectF& p
         draw_problem(painter, {x, slat_top() - 4});
         return;
     }
-    const Known* known = surveyor_.of(frame.id);
+    const Findings* known = surveyor_.of(frame.id);
     if (known && !known->marks.empty()) draw_oddity(painter, {x, slat_top() - 8}, !frame.aside);
 }
 
@@ -146,7 +146,7 @@ void TimeRail::draw_times(QPainter& painter) const {
     const auto selected = studio_.selected().size();
     if (selected > 1) words << tr("%1 selected").arg(selected);
     QString text = words.join(QStringLiteral("   "));
-    const Known* known = surveyor_.of(frame->id);
+    const Findings* known = surveyor_.of(frame->id);
     const QString odd = known ? reasons_in_words(known->marks) : QString();
     const QString more = odd.isEmpty() ? QString() : QStringLiteral("   ") + odd;
     const QFontMetricsF metrics(painter.font());
@@ -166,7 +166,7 @@ void TimeRail::draw_trace(QPainter& painter, const Trace& trace, double top) con
     std::vector<std::optional<double>> values;
     double low = 1e300, high = -1e300;
     for (const Frame& frame : pile.frames) {
-        const Known* known = surveyor_.of(frame.id);
+        const Findings* known = surveyor_.of(frame.id);
         values.push_back(usable(frame) && frame.role == Role::scene
                              ? trace.value(frame, known ? known->measures : FrameMeasures{})
                              : std::nullopt);
@@ -214,7 +214,7 @@ void TimeRail::draw_trace(QPainter& painter, const Trace& trace, double top) con
     painter.setBrush(Qt::NoBrush);
     painter.drawPath(path);
     for (std::size_t i = 0; i < values.size(); ++i) {
-        const Known* known = values[i] ? surveyor_.of(pile.frames[i].id) : nullptr;
+        const Findings* known = values[i] ? surveyor_.of(pile.frames[i].id) : nullptr;
         const bool odd = known && std::any_of(known->marks.begin(), known->marks.end(), [&](const Mark& m) {
                              return std::find(trace.marks.begin(), trace.marks.end(), m.why) != trace.marks.end();
                          });

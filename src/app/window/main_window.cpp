@@ -40,7 +40,7 @@ QStringList local_files(const QMimeData* data) {
 
 bool is_clip(const QString& name) {
     const Kind* kind = kind_of(name.toStdString());
-    return kind && kind->way == Way::clip;
+    return kind && kind->way == ReadBy::clip;
 }
 
 }  // namespace
@@ -123,7 +123,7 @@ QWidget* MainWindow::build_desk() {
     row->setSpacing(0);
     steps_ = new StepLine(desk);
     canvas_ = new Canvas(*studio_, *viewer_, *comparison_, desk);
-    look_ = new LookBar(*studio_, *viewer_, *comparison_, desk);
+    look_ = new ViewBar(*studio_, *viewer_, *comparison_, desk);
     auto* sight = new QVBoxLayout;
     sight->setSpacing(0);
     sight->addWidget(look_);

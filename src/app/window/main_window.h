@@ -7,7 +7,7 @@
 
 #include "app/canvas/canvas.h"
 #include "app/canvas/comparison.h"
-#include "app/canvas/look_bar.h"
+#include "app/canvas/view_bar.h"
 #include "app/canvas/viewer.h"
 #include "app/panels/camera_panel.h"
 #include "app/rail/time_rail.h"
@@ -88,7 +88,7 @@ class MainWindow : public QMainWindow {
     TopBar* bar_;
     StepLine* steps_;
     Canvas* canvas_;
-    LookBar* look_;
+    ViewBar* look_;
     TimeRail* rail_;
     Notices* notices_;
     Keys* keys_;

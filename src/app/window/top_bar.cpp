@@ -79,7 +79,7 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     connect(save_, &QToolButton::clicked, this, &TopBar::save_wanted);
     connect(undo_, &QToolButton::clicked, &studio.document(), &Document::undo);
     connect(redo_, &QToolButton::clicked, &studio.document(), &Document::redo);
-    room_panel_ = new RoomPanel(studio, this);
+    room_panel_ = new AllowancePanel(studio, this);
     connect(room, &QToolButton::clicked, this, [this, room] { room_panel_->open_below(*room); });
     connect(theme_, &QToolButton::clicked, this, &TopBar::theme_wanted);
     connect(write, &QPushButton::clicked, this, &TopBar::export_wanted);

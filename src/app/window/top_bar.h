@@ -7,7 +7,7 @@
 #include <QWidget>
 
 #include "app/canvas/viewer.h"
-#include "app/panels/room_panel.h"
+#include "app/panels/allowance_panel.h"
 
 namespace bp::app {
 
@@ -38,7 +38,7 @@ class TopBar : public QWidget {
     QLabel* edited_;
     QToolButton* outcome_;
     QPushButton* views_[view_count];
-    RoomPanel* room_panel_;
+    AllowancePanel* room_panel_;
     QToolButton *home_, *open_, *save_, *undo_, *redo_, *theme_;
 };
 

@@ -58,11 +58,11 @@ Studio::Studio(QObject* parent)
       preview_lane_(this) {
     for (Lane* lane : {&opening_, &saving_, &exporting_, &finding_, &thumbnail_lane_, &preview_lane_}) watch(*lane);
     const QSettings settings;
-    const RoomLimits limits = room_limits();
-    room_.memory_bytes =
+    const AllowanceLimits limits = allowance_limits();
+    allowance_.memory_bytes =
         std::clamp<std::size_t>(settings.value(memory_key, qulonglong(MemoryBudget::machine_bytes() / 4)).toULongLong(),
                                 limits.least_memory, limits.most_memory);
-    room_.scratch_bytes =
+    allowance_.scratch_bytes =
         std::clamp<std::uint64_t>(settings.value(scratch_key, qulonglong(Scratch::free_bytes() / 2)).toULongLong(),
                                   limits.least_scratch, limits.most_scratch);
     share_out_disk();
@@ -86,7 +86,7 @@ void Studio::watch(Lane& lane) {
 
 void Studio::fresh_stores() {
     store_ = std::make_shared<FrameStore>(working_space(pile()), budget(), scratch_, derived_);
-    bases_ = std::make_shared<BaseTiles>(room_.memory_bytes / 8);
+    bases_ = std::make_shared<BaseTiles>(allowance_.memory_bytes / 8);
     thumbnails_.clear();
     pictured_.clear();
     thumbnails_done_ = false;
@@ -95,7 +95,7 @@ void Studio::fresh_stores() {
     preview_lane_.stop();
 }
 
-RoomLimits Studio::room_limits() {
+AllowanceLimits Studio::allowance_limits() {
     constexpr std::size_t least_memory = std::size_t(512) << 20;
     constexpr std::uint64_t least_scratch = std::uint64_t(100) << 20;
     return {least_memory, std::max(least_memory, MemoryBudget::machine_bytes() / 4 * 3), least_scratch,
@@ -104,25 +104,25 @@ RoomLimits Studio::room_limits() {
 
 // Frames that are kept and an export, or what is on screen, may come together.
 MemoryBudget Studio::budget() const {
-    return {room_.memory_bytes / 2, room_.memory_bytes / 4};
+    return {allowance_.memory_bytes / 2, allowance_.memory_bytes / 4};
 }
 
 // What can be made again and is worth keeping has a quarter of it, frames in work the rest.
 void Studio::share_out_disk() {
-    const std::uint64_t kept = room_.scratch_bytes / 4;
+    const std::uint64_t kept = allowance_.scratch_bytes / 4;
     derived_->set_limit(kept);
-    scratch_->set_limit(room_.scratch_bytes - kept);
+    scratch_->set_limit(allowance_.scratch_bytes - kept);
 }
 
-void Studio::set_room(const Room& room) {
-    room_ = room;
+void Studio::set_allowance(const Allowance& allowance) {
+    allowance_ = allowance;
     MemoryGate::of_process().set_limit(budget().work_bytes);
     QSettings settings;
-    settings.setValue(memory_key, qulonglong(room.memory_bytes));
-    settings.setValue(scratch_key, qulonglong(room.scratch_bytes));
+    settings.setValue(memory_key, qulonglong(allowance.memory_bytes));
+    settings.setValue(scratch_key, qulonglong(allowance.scratch_bytes));
     share_out_disk();
     store_->set_budget(budget());
-    bases_->set_budget(room.memory_bytes / 8);
+    bases_->set_budget(allowance.memory_bytes / 8);
 }
 
 void Studio::say(const QString& text, bool trouble) {
@@ -302,7 +302,7 @@ void Studio::export_to(const QString& path) {
     const Pile now = pile();
     const QString name = QFileInfo(path).fileName();
     exporting_.run<Result<Exported>>(
-        [now, path, memory = room_.memory_bytes / 2, scratch = scratch_](Job& job) -> Result<Exported> {
+        [now, path, memory = allowance_.memory_bytes / 2, scratch = scratch_](Job& job) -> Result<Exported> {
             if (job.stopped()) return stopped_failure();
             const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch};
             return export_picture(now, path.toStdString(), options, job);

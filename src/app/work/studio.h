@@ -18,11 +18,11 @@
 namespace bp::app {
 
 // How much of the machine the program may take.
-struct Room {
+struct Allowance {
     std::size_t memory_bytes = 0;
     std::uint64_t scratch_bytes = 0;
 };
-struct RoomLimits {
+struct AllowanceLimits {
     std::size_t least_memory, most_memory;
     std::uint64_t least_scratch, most_scratch;
 };
@@ -38,9 +38,9 @@ class Studio : public QObject {
     std::shared_ptr<FrameStore> store() const { return store_; }
     std::shared_ptr<BaseTiles> bases() const { return bases_; }
     // Kept from one run of the program to the next; holds at once.
-    const Room& room() const { return room_; }
-    void set_room(const Room& room);
-    static RoomLimits room_limits();
+    const Allowance& allowance() const { return allowance_; }
+    void set_allowance(const Allowance& allowance);
+    static AllowanceLimits allowance_limits();
     const Scratch& scratch() const { return *scratch_; }
     Derived& derived() { return *derived_; }
     // Each kind of work has a lane of its own, so that none stops another.
@@ -151,7 +151,7 @@ class Studio : public QObject {
     void share_out_disk();
 
     Document document_;
-    Room room_;
+    Allowance allowance_;
     std::shared_ptr<Scratch> scratch_;
     std::shared_ptr<Derived> derived_;
     std::shared_ptr<FrameStore> store_;

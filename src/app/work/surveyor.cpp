@@ -29,7 +29,7 @@ Surveyor::Surveyor(Studio& studio) : QObject(&studio), studio_(studio), looking_
     connect(&studio, &Studio::thumbnails_finished, this, &Surveyor::look);
 }
 
-const Known* Surveyor::of(int id) const {
+const Findings* Surveyor::of(int id) const {
     const auto found = known_.find(id);
     return found == known_.end() ? nullptr : &found->second;
 }
@@ -37,7 +37,7 @@ const Known* Surveyor::of(int id) const {
 std::vector<int> Surveyor::odd_ids() const {
     std::vector<int> out;
     for (const Frame& frame : studio_.pile().frames)
-        if (const Known* known = of(frame.id); known && !known->marks.empty()) out.push_back(frame.id);
+        if (const Findings* known = of(frame.id); known && !known->marks.empty()) out.push_back(frame.id);
     return out;
 }
 
@@ -188,20 +188,22 @@ void Surveyor::guess() {
 
 void Surveyor::hold_against_each_other() {
     if (!studio_.document().open()) return;
-    knowing_.run<std::vector<Known>>([pile = studio_.pile(), seen = seen_](Job&) { return know(pile, seen); },
-                                     [this, ids = setting_.roles](const std::vector<Known>& known) {
-                                         known_.clear();
-                                         for (std::size_t i = 0; i < known.size(); ++i) known_[ids[i].first] = known[i];
-                                         // While some are missing, the others have too few neighbours to be called odd.
-                                         if (!complete())
-                                             for (auto& [id, one] : known_) one.marks.clear();
-                                         emit changed();
-                                         // Only when all are seen: a dark is known by the others being brighter.
-                                         if (complete()) {
-                                             guess();
-                                             look_closely();
-                                         }
-                                     });
+    knowing_.run<std::vector<Findings>>([pile = studio_.pile(), seen = seen_](Job&) { return know(pile, seen); },
+                                        [this, ids = setting_.roles](const std::vector<Findings>& known) {
+                                            known_.clear();
+                                            for (std::size_t i = 0; i < known.size(); ++i)
+                                                known_[ids[i].first] = known[i];
+                                            // While some are missing, the others have too few neighbours to be called
+                                            // odd.
+                                            if (!complete())
+                                                for (auto& [id, one] : known_) one.marks.clear();
+                                            emit changed();
+                                            // Only when all are seen: a dark is known by the others being brighter.
+                                            if (complete()) {
+                                                guess();
+                                                look_closely();
+                                            }
+                                        });
 }
 
 }  // namespace bp::app

@@ -16,7 +16,7 @@ class Surveyor : public QObject {
     explicit Surveyor(Studio& studio);
 
     // Null while nothing is known of the frame.
-    const Known* of(int id) const;
+    const Findings* of(int id) const;
     // Frames with marks, in the order of the run.
     std::vector<int> odd_ids() const;
     // True when every frame has been looked at; and when all have been looked at closely.
@@ -54,7 +54,7 @@ class Surveyor : public QObject {
     QTimer rest_;
     int anchor_ = 0;  // frame id; 0 while none is chosen
     Sightings seen_;
-    std::map<int, Known> known_;
+    std::map<int, Findings> known_;
     Setting setting_;
 };
 

@@ -24,7 +24,7 @@ bool dark_of_mosaic(const Frame& frame) {
 
 Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store, Job& job) {
     const Fingerprint recipe = recipe_of(pile, ids, level);
-    if (SharedRaster known = store.made(recipe)) return known;
+    if (SharedRaster known = store.mean_of(recipe)) return known;
     // A merge like any other, of these frames alone and as they were recorded.
     Pile darks;
     darks.size = pile.size;
@@ -42,7 +42,7 @@ Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, in
     Result<Raster16> mean = render(darks, store, whole(at_level(pile.size, level)), level, job);
     if (!mean.ok()) return mean.failure();
     SharedRaster made = std::make_shared<const Raster16>(std::move(mean).value());
-    store.keep_made(recipe, made);
+    store.keep_mean(recipe, made);
     return made;
 }
 

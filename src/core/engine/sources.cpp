@@ -32,22 +32,22 @@ Status named(Status done, const Source& source) {
     return done.ok() ? done : Status(of_frame(done.failure(), source.frame->id));
 }
 
-enum class Way { memory, scratch, stream };
+enum class Supply { memory, scratch, stream };
 
-// How frames that are not there yet are best brought: a run shares one way.
-Way way_for(const std::vector<Source>& sources, int level, const FrameStore& store) {
+// How frames that are not there yet are best brought: a run shares one supply.
+Supply supply_for(const std::vector<Source>& sources, int level, const FrameStore& store) {
     const auto away = [](const Source& s) { return !s.held && !s.tiles; };
     const auto first = std::find_if(sources.begin(), sources.end(), away);
-    if (first == sources.end()) return Way::memory;
+    if (first == sources.end()) return Supply::memory;
     const FrameFile& file = *first->frame->file;
-    if (level > scaled_levels || store.keeps(file, level, int(sources.size()))) return Way::memory;
+    if (level > scaled_levels || store.keeps(file, level, int(sources.size()))) return Supply::memory;
     const auto missing = std::count_if(sources.begin(), sources.end(), away);
-    return store.keeps_tiles(file, level, int(missing)) ? Way::scratch : Way::stream;
+    return store.keeps_tiles(file, level, int(missing)) ? Supply::scratch : Supply::stream;
 }
 
-Status open_source(Way way, int level, FrameStore& store, Job& job, Source& out) {
+Status open_source(Supply supply, int level, FrameStore& store, Job& job, Source& out) {
     if (out.held || out.tiles) return Done{};
-    if (way == Way::memory) {
+    if (supply == Supply::memory) {
         Result<SharedPixels> loaded = store.load(*out.frame->file, level, job, out.raw_dark);
         if (!loaded.ok()) return loaded.failure();
         out.held = std::move(loaded).value();
@@ -104,17 +104,17 @@ Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int
         all_here = all_here && (source.held || source.tiles);
     }
     if (!all_here) {
-        const Way way = way_for(out, level, store);
+        const Supply supply = supply_for(out, level, store);
         const int count = int(out.size());
         job.begin({"Reading %1", {frames_counted(out.size())}}, count);
         Status done = for_each_of(count, count, job, [&](int i) -> Status {
             Source& source = out[std::size_t(i)];
-            Status opened = named(open_source(way, level, store, job, source), source);
-            if (!opened.ok() || way != Way::scratch || !source.open) return opened;
+            Status opened = named(open_source(supply, level, store, job, source), source);
+            if (!opened.ok() || supply != Supply::scratch || !source.open) return opened;
             Status put = put_into_scratch(level, store, job, source);
             // Scratch saves time here; without it the frame comes from its file.
             const bool no_scratch = !put.ok() && put.failure().fault == Fault::output;
-            return named(no_scratch ? open_source(Way::stream, level, store, job, source) : put, source);
+            return named(no_scratch ? open_source(Supply::stream, level, store, job, source) : put, source);
         });
         if (!done.ok()) return done.failure();
     }

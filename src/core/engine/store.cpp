@@ -93,14 +93,14 @@ Result<SharedTiles> FrameStore::load_tiles(const FrameFile& file, int level, Ope
     return made;
 }
 
-SharedRaster FrameStore::made(const Fingerprint& recipe) {
+SharedRaster FrameStore::mean_of(const Fingerprint& recipe) {
     const std::lock_guard lock(mutex_);
-    return made_.find(recipe);
+    return means_.find(recipe);
 }
 
-void FrameStore::keep_made(const Fingerprint& recipe, const SharedRaster& raster) {
+void FrameStore::keep_mean(const Fingerprint& recipe, const SharedRaster& raster) {
     const std::lock_guard lock(mutex_);
-    made_.keep(recipe, raster);
+    means_.keep(recipe, raster);
 }
 
 std::shared_ptr<const RawDark> FrameStore::raw_dark(const Fingerprint& recipe) {
@@ -132,7 +132,7 @@ void FrameStore::clear() {
     const std::lock_guard lock(mutex_);
     pixels_.clear();
     tiles_.clear();
-    made_.clear();
+    means_.clear();
     raw_darks_.clear();
 }
 

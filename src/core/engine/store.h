@@ -41,9 +41,9 @@ class FrameStore {
     // From scratch, or by way of `open` put there and kept.
     Result<SharedTiles> load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job,
                                    const RawDarkUse& dark = {});
-    // What is made from several frames and kept beside them: null when it is not here.
-    SharedRaster made(const Fingerprint& recipe);
-    void keep_made(const Fingerprint& recipe, const SharedRaster& raster);
+    // Means of darks, kept beside the frames: null when one is not here.
+    SharedRaster mean_of(const Fingerprint& recipe);
+    void keep_mean(const Fingerprint& recipe, const SharedRaster& raster);
     std::shared_ptr<const RawDark> raw_dark(const Fingerprint& recipe);
     void keep_raw_dark(const Fingerprint& recipe, const std::shared_ptr<const RawDark>& dark);
     // True when `together` frames of this size fit into what is kept in memory, so that they are better loaded than
@@ -66,9 +66,9 @@ class FrameStore {
     mutable std::mutex mutex_;
     Latest<Fingerprint, SharedPixels> pixels_;
     std::map<Fingerprint, SharedTiles> tiles_;
-    static constexpr std::size_t made_bytes = std::size_t(512) << 20;
-    Latest<Fingerprint, SharedRaster> made_{made_bytes};
-    Latest<Fingerprint, std::shared_ptr<const RawDark>> raw_darks_{made_bytes};
+    static constexpr std::size_t means_bytes = std::size_t(512) << 20;
+    Latest<Fingerprint, SharedRaster> means_{means_bytes};
+    Latest<Fingerprint, std::shared_ptr<const RawDark>> raw_darks_{means_bytes};
 };
 
 }  // namespace bp

@@ -249,8 +249,8 @@ bool follows_the_sky(const std::vector<FrameMeasures>& run) {
     return shifts || (gone(turn) > least_degrees && evenly(turn));
 }
 
-std::vector<Known> know(const Pile& pile, const Sightings& seen) {
-    std::vector<Known> out(pile.frames.size());
+std::vector<Findings> know(const Pile& pile, const Sightings& seen) {
+    std::vector<Findings> out(pile.frames.size());
     const std::vector<std::optional<double>> gaps = gaps_of(pile);
     const Sighting* reference = sighting_of(seen, pile.reference);
     // Fine and coarse sharpness cannot be held against each other.
@@ -332,7 +332,7 @@ std::map<int, Role> guess_roles(const Pile& pile, const Sightings& seen) {
     return out;
 }
 
-Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job) {
+Result<std::vector<Findings>> survey(Pile& pile, FrameStore& store, Job& job) {
     Result<Anchor> anchor = anchor_of(pile, anchor_for(pile));
     if (!anchor.ok()) return anchor.failure();
     Sightings seen;

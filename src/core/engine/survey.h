@@ -52,7 +52,7 @@ bool has_more(Size size);
 
 using Sightings = std::map<int, std::shared_ptr<const Sighting>>;  // by frame id
 
-struct Known {
+struct Findings {
     FrameMeasures measures;
     std::vector<Mark> marks;
 };
@@ -62,13 +62,13 @@ struct Known {
 // True when frames of a run drift evenly, as the sky does and no camera: a tripod stands, or is knocked.
 bool follows_the_sky(const std::vector<FrameMeasures>& run);
 
-std::vector<Known> know(const Pile& pile, const Sightings& seen);
+std::vector<Findings> know(const Pile& pile, const Sightings& seen);
 
 // Roles that frames seem to have, of which nobody said anything: a black frame among lit ones is a dark, one that was
 // exposed much longer than the rest is a foreground. Frames that seem to be scene frames are not named.
 std::map<int, Role> guess_roles(const Pile& pile, const Sightings& seen);
 
 // All of it. A frame that turns out broken gets its problem in `pile`.
-Result<std::vector<Known>> survey(Pile& pile, FrameStore& store, Job& job);
+Result<std::vector<Findings>> survey(Pile& pile, FrameStore& store, Job& job);
 
 }  // namespace bp

@@ -143,7 +143,7 @@ CaptureData read_capture(const std::filesystem::path& file) {
         // Broken capture data is as good as none: the picture itself is judged by its own reader.
         out = {};
     }
-    if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw && !out.captured) return from_raw(file);
+    if (const Kind* kind = kind_of(file); kind && kind->way == ReadBy::raw && !out.captured) return from_raw(file);
     return out;
 }
 

@@ -161,7 +161,7 @@ std::optional<ClipFrame> clip_frame_of(const fs::path& name) {
     const auto [stop, error] = std::from_chars(text.data() + mark + 1, end, out.number);
     if (error != std::errc() || stop != end || out.number < 0) return std::nullopt;
     const Kind* kind = kind_of(out.clip);
-    if (!kind || kind->way != Way::clip) return std::nullopt;
+    if (!kind || kind->way != ReadBy::clip) return std::nullopt;
     return out;
 }
 

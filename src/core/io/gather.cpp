@@ -47,7 +47,7 @@ std::vector<fs::path> matches(const std::string& pattern) {
 // A clip stands for all of its frames.
 std::vector<fs::path> in_frames(const fs::path& file) {
     const Kind* kind = kind_of(file);
-    const Result<ClipFacts> facts = kind && kind->way == Way::clip ? probe_clip(file) : Result<ClipFacts>(Failure{});
+    const Result<ClipFacts> facts = kind && kind->way == ReadBy::clip ? probe_clip(file) : Result<ClipFacts>(Failure{});
     if (!facts.ok()) return {file};
     std::vector<fs::path> out;
     for (long n = 0; n < facts.value().frames; ++n) out.push_back(name_of_clip_frame({file, n}));

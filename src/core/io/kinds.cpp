@@ -8,17 +8,17 @@ namespace bp {
 namespace {
 
 constexpr std::array<Kind, 10> table{{
-    {"JPEG", ".jpg .jpeg .jpe", Way::picture, "Jpeg", false},
-    {"PNG", ".png", Way::picture, "Png", false},
-    {"TIFF", ".tif .tiff", Way::picture, "Tiff", false},
-    {"WebP", ".webp", Way::picture, "Webp", true},
-    {"HEIF", ".heic .heif .avif", Way::picture, "Heif", true},
-    {"JPEG XL", ".jxl", Way::picture, "Jxl", true},
-    {"OpenEXR", ".exr", Way::picture, "Openexr", true},
-    {"FITS", ".fits .fit .fts", Way::picture, "Fits", true},
+    {"JPEG", ".jpg .jpeg .jpe", ReadBy::picture, "Jpeg", false},
+    {"PNG", ".png", ReadBy::picture, "Png", false},
+    {"TIFF", ".tif .tiff", ReadBy::picture, "Tiff", false},
+    {"WebP", ".webp", ReadBy::picture, "Webp", true},
+    {"HEIF", ".heic .heif .avif", ReadBy::picture, "Heif", true},
+    {"JPEG XL", ".jxl", ReadBy::picture, "Jxl", true},
+    {"OpenEXR", ".exr", ReadBy::picture, "Openexr", true},
+    {"FITS", ".fits .fit .fts", ReadBy::picture, "Fits", true},
     {"raw files", ".dng .nef .nrw .cr2 .cr3 .crw .arw .srf .sr2 .raf .orf .rw2 .pef .srw .3fr .iiq .erf .mrw .x3f",
-     Way::raw, "", true},
-    {"clip", ".mp4 .m4v .mov .avi .mkv .webm .mts .mpg", Way::clip, "", false},
+     ReadBy::raw, "", true},
+    {"clip", ".mp4 .m4v .mov .avi .mkv .webm .mts .mpg", ReadBy::clip, "", false},
 }};
 
 }  // namespace
@@ -39,7 +39,7 @@ const Kind* kind_of(const std::filesystem::path& file) {
 
 bool is_frame_file(const std::filesystem::path& file) {
     const Kind* kind = kind_of(file);
-    return kind && kind->way != Way::clip;
+    return kind && kind->way != ReadBy::clip;
 }
 
 std::string kinds_in_words() {

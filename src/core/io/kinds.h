@@ -9,7 +9,7 @@
 
 namespace bp {
 
-enum class Way {
+enum class ReadBy {
     picture,  // libvips, or libjpeg-turbo
     raw,      // LibRaw
     clip,     // a file of many frames
@@ -18,7 +18,7 @@ enum class Way {
 struct Kind {
     std::string_view name;     // as people call it
     std::string_view endings;  // with dots, lower case, a space between
-    Way way;
+    ReadBy way;
     std::string_view loader;  // what the name of libvips' loader holds; empty for other ways
     bool whole;               // its decoder takes in the whole picture before it gives a row
 };

@@ -163,7 +163,7 @@ Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
         Result<std::filesystem::path> pixels = pixels_of_clip_frame(*frame);
         return pixels.ok() ? probe_picture(pixels.value()) : Result<PictureFacts>(pixels.failure());
     }
-    if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) return io::raw_facts(file);
+    if (const Kind* kind = kind_of(file); kind && kind->way == ReadBy::raw) return io::raw_facts(file);
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
     return io::upright(opened.value().stored, opened.value().orientation);
@@ -176,7 +176,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
         if (!pixels.ok()) return pixels.failure();
         return open(pixels.value(), level);
     }
-    if (const Kind* kind = kind_of(file); kind && kind->way == Way::raw) {
+    if (const Kind* kind = kind_of(file); kind && kind->way == ReadBy::raw) {
         // The developed picture at half size stands for level 1; what is smaller is averaged, as with other kinds.
         Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1), balance, dark);
         if (!rows.ok() || level <= 1) return rows;
@@ -191,7 +191,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
 
 Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesystem::path& file, int level) {
     const Kind* kind = kind_of(file);
-    if (clip_frame_of(file) || (kind && kind->way == Way::raw)) return std::unique_ptr<RowReader>();
+    if (clip_frame_of(file) || (kind && kind->way == ReadBy::raw)) return std::unique_ptr<RowReader>();
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
     if (opened.value().image) return std::unique_ptr<RowReader>();

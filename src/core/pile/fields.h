@@ -33,7 +33,7 @@ struct OneOf {
     std::vector<T> values;
 };
 // Found out anew whenever a pile is opened: neither written nor read.
-struct Known {};
+struct FoundAnew {};
 
 template <class Self, class Value>
 concept Is = std::same_as<std::remove_const_t<Self>, Value>;
@@ -89,9 +89,9 @@ void fields(Self& file, Visit&& visit) {
     visit("path", path, Needed{});
     visit("bytes", bytes, Any{});
     visit("hash", hash, Any{});
-    visit("facts", facts, Known{});
-    visit("capture", capture, Known{});
-    visit("modified", modified, Known{});
+    visit("facts", facts, FoundAnew{});
+    visit("capture", capture, FoundAnew{});
+    visit("modified", modified, FoundAnew{});
 }
 
 template <Is<Frame> Self, class Visit>
@@ -103,8 +103,8 @@ void fields(Self& frame, Visit&& visit) {
     visit("role_from", role_from, Any{});
     visit("note", note, Any{});
     visit("aside", aside, Any{});
-    visit("problem", problem, Known{});
-    visit("changed", changed, Known{});
+    visit("problem", problem, FoundAnew{});
+    visit("changed", changed, FoundAnew{});
     visit("strength", strength, Between<double>{0, 1});
     visit("alignment", alignment, Any{});
     visit("on_land", on_land, Any{});
@@ -129,7 +129,7 @@ void fields(Self& zones, Visit&& visit) {
     auto& [sky, feather_px, soft, land_model, land_mode] = zones;
     visit("sky", sky, Any{});
     visit("feather_px", feather_px, Between<double>{0, Mask::widest_softening});
-    visit("soft", soft, Known{});
+    visit("soft", soft, FoundAnew{});
     visit("land_model", land_model, Any{});
     visit("land_mode", land_mode, Any{});
 }

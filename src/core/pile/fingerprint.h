@@ -93,7 +93,7 @@ void add(Fingerprinter& to, const std::vector<T>& values) {
 template <HasFields T>
 void add(Fingerprinter& to, const T& value) {
     fields(value, [&]<class Value, class Limits>(std::string_view, const Value& member, const Limits&) {
-        if constexpr (!std::same_as<Limits, Known>) add(to, member);
+        if constexpr (!std::same_as<Limits, FoundAnew>) add(to, member);
     });
 }
 

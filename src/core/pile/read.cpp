@@ -52,7 +52,7 @@ class Reader {
         bool complete = true;
         T made = out;
         fields(made, [&]<class M, class F>(std::string_view name, M& member, const F& limits) {
-            if constexpr (!std::same_as<F, Known>) {
+            if constexpr (!std::same_as<F, FoundAnew>) {
                 const auto found = in.find(name);
                 if (found == in.end()) {
                     if (std::same_as<F, Needed>) complete = false;

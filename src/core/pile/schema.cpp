@@ -159,7 +159,7 @@ json rule_of(const T& value) {
     json properties = json::object();
     std::vector<std::string> needed;
     fields(value, [&]<class M, class L>(std::string_view name, const M& member, const L& limits) {
-        if constexpr (!std::same_as<L, Known>) {
+        if constexpr (!std::same_as<L, FoundAnew>) {
             properties[std::string(name)] = rule(member, limits);
             if (std::same_as<L, Needed>) needed.emplace_back(name);
         }

@@ -41,7 +41,7 @@ class Writer {
         json out = json::object();
         const T defaults{};
         fields(value, [&]<class M, class L>(std::string_view name, const M& member, const L&) {
-            if constexpr (!std::same_as<L, Known>) {
+            if constexpr (!std::same_as<L, FoundAnew>) {
                 json written = of(member);
                 // What is as in a new pile is left out, unless a reader cannot do without it.
                 if (written.is_null()) return;
@@ -142,7 +142,7 @@ class Writer {
         json out;
         Writer apart(folder_);
         fields(defaults, [&]<class M, class L>(std::string_view name, const M& member, const L&) {
-            if constexpr (!std::same_as<L, Known> && !std::same_as<L, Needed>)
+            if constexpr (!std::same_as<L, FoundAnew> && !std::same_as<L, Needed>)
                 if (name == wanted) out = apart.of(member);
         });
         return out;

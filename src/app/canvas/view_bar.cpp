@@ -1,4 +1,4 @@
-#include "app/canvas/look_bar.h"
+#include "app/canvas/view_bar.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -26,7 +26,7 @@ QComboBox* choice(const QString& name, const QString& words, const QString& tip,
 
 }  // namespace
 
-LookBar::LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent)
+ViewBar::ViewBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent)
     : QWidget(parent), studio_(studio), viewer_(viewer), comparison_(comparison) {
     setFixedHeight(bar_height);
     auto* row = new QHBoxLayout(this);
@@ -39,13 +39,13 @@ LookBar::LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget
     capture_ = push(tr("Capture data"), QStringLiteral("capture_data"), tip_of("capture"), this);
     capture_->setCheckable(true);
     row->addWidget(capture_);
-    connect(&viewer, &Viewer::view_changed, this, &LookBar::refresh);
-    connect(&comparison, &Comparison::changed, this, &LookBar::refresh);
+    connect(&viewer, &Viewer::view_changed, this, &ViewBar::refresh);
+    connect(&comparison, &Comparison::changed, this, &ViewBar::refresh);
     connect(&studio.document(), &Document::opened, this, [this] { set_playing(false); });
     refresh();
 }
 
-void LookBar::build_play() {
+void ViewBar::build_play() {
     play_ = push(tr("Play"), QStringLiteral("play"), tip_of("play"), this);
     play_->setCheckable(true);
     rate_ = choice(QStringLiteral("rate"), tr("Frames a second"), tr("How many frames a second, at most"), this);
@@ -53,15 +53,15 @@ void LookBar::build_play() {
     rate_->setCurrentIndex(rate_->findData(8));
     layout()->addWidget(play_);
     layout()->addWidget(rate_);
-    connect(play_, &QPushButton::toggled, this, &LookBar::set_playing);
+    connect(play_, &QPushButton::toggled, this, &ViewBar::set_playing);
     connect(rate_, &QComboBox::currentIndexChanged, this,
             [this] { beat_.setInterval(1000 / rate_->currentData().toInt()); });
     beat_.setInterval(1000 / rate_->currentData().toInt());
     beat_.setTimerType(Qt::PreciseTimer);
-    connect(&beat_, &QTimer::timeout, this, &LookBar::step);
+    connect(&beat_, &QTimer::timeout, this, &ViewBar::step);
 }
 
-void LookBar::build_difference() {
+void ViewBar::build_difference() {
     difference_ = new QWidget(this);
     auto* row = new QHBoxLayout(difference_);
     row->setContentsMargins(space::medium, 0, 0, 0);
@@ -83,7 +83,7 @@ void LookBar::build_difference() {
     connect(gain_, &QComboBox::currentIndexChanged, this, set);
 }
 
-void LookBar::build_pair() {
+void ViewBar::build_pair() {
     pair_ = push(tr("Side by side"), QStringLiteral("side_by_side"), tip_of("pair"), this);
     pair_->setCheckable(true);
     second_ = choice(QStringLiteral("second"), tr("On the right"), tr("What stands on the right of the divider"), this);
@@ -106,7 +106,7 @@ void LookBar::build_pair() {
     connect(hold_, &QPushButton::clicked, &comparison_, &Comparison::hold);
 }
 
-void LookBar::refresh() {
+void ViewBar::refresh() {
     difference_->setVisible(viewer_.view() == View::difference);
     const QSignalBlocker pair_quiet(pair_);
     const QSignalBlocker second_quiet(second_);
@@ -116,7 +116,7 @@ void LookBar::refresh() {
     hold_->setVisible(comparison_.on());
 }
 
-void LookBar::set_playing(bool on) {
+void ViewBar::set_playing(bool on) {
     on = on && studio_.pile().frames.size() > 1;
     if (on && viewer_.of_all()) viewer_.set_view(View::frame);
     if (on)
@@ -129,7 +129,7 @@ void LookBar::set_playing(bool on) {
 }
 
 // Frames that are used, round and round. A frame that is not there yet is waited for, so that none is passed over.
-void LookBar::step() {
+void ViewBar::step() {
     if (!viewer_.seen()) return;
     const Pile& pile = studio_.pile();
     const auto count = int(pile.frames.size());

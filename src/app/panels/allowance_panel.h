@@ -10,11 +10,11 @@
 
 namespace bp::app {
 
-class RoomPanel : public QFrame {
+class AllowancePanel : public QFrame {
     Q_OBJECT
 
   public:
-    RoomPanel(Studio& studio, QWidget* parent);
+    AllowancePanel(Studio& studio, QWidget* parent);
     void open_below(const QWidget& button);
 
   private:

@@ -1,4 +1,4 @@
-#include "app/panels/room_panel.h"
+#include "app/panels/allowance_panel.h"
 
 #include <QVBoxLayout>
 #include <algorithm>
@@ -25,13 +25,13 @@ int step_of(double amount, double least, double most) {
 
 }  // namespace
 
-RoomPanel::RoomPanel(Studio& studio, QWidget* parent) : QFrame(parent, Qt::Popup), studio_(studio) {
+AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QFrame(parent, Qt::Popup), studio_(studio) {
     setObjectName(QStringLiteral("room_panel"));
     setAccessibleName(tr("Room"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(space::large, space::medium, space::large, space::large);
     column->setSpacing(space::medium);
-    const RoomLimits limits = Studio::room_limits();
+    const AllowanceLimits limits = Studio::allowance_limits();
     memory_ = new NamedSlider(
         tr("Memory"), tr("How much memory looking, merging and exporting may take. More keeps more frames at hand."), 0,
         steps,
@@ -57,25 +57,28 @@ RoomPanel::RoomPanel(Studio& studio, QWidget* parent) : QFrame(parent, Qt::Popup
     column->addWidget(used_);
     setFixedWidth(panel_width);
     connect(memory_, &NamedSlider::settled, this, [this, limits](int step) {
-        Room room = studio_.room();
-        room.memory_bytes = std::size_t(amount_at(step, double(limits.least_memory), double(limits.most_memory)));
-        studio_.set_room(room);
+        Allowance allowance = studio_.allowance();
+        allowance.memory_bytes = std::size_t(amount_at(step, double(limits.least_memory), double(limits.most_memory)));
+        studio_.set_allowance(allowance);
         refresh();
     });
     connect(scratch_, &NamedSlider::settled, this, [this, limits](int step) {
-        Room room = studio_.room();
-        room.scratch_bytes = std::uint64_t(amount_at(step, double(limits.least_scratch), double(limits.most_scratch)));
-        studio_.set_room(room);
+        Allowance allowance = studio_.allowance();
+        allowance.scratch_bytes =
+            std::uint64_t(amount_at(step, double(limits.least_scratch), double(limits.most_scratch)));
+        studio_.set_allowance(allowance);
         refresh();
     });
-    connect(&beat_, &QTimer::timeout, this, &RoomPanel::refresh);
+    connect(&beat_, &QTimer::timeout, this, &AllowancePanel::refresh);
 }
 
-void RoomPanel::open_below(const QWidget& button) {
-    const RoomLimits limits = Studio::room_limits();
-    const Room& room = studio_.room();
-    memory_->set_value(step_of(double(room.memory_bytes), double(limits.least_memory), double(limits.most_memory)));
-    scratch_->set_value(step_of(double(room.scratch_bytes), double(limits.least_scratch), double(limits.most_scratch)));
+void AllowancePanel::open_below(const QWidget& button) {
+    const AllowanceLimits limits = Studio::allowance_limits();
+    const Allowance& allowance = studio_.allowance();
+    memory_->set_value(
+        step_of(double(allowance.memory_bytes), double(limits.least_memory), double(limits.most_memory)));
+    scratch_->set_value(
+        step_of(double(allowance.scratch_bytes), double(limits.least_scratch), double(limits.most_scratch)));
     refresh();
     adjustSize();
     const QPoint corner = button.mapToGlobal(QPoint(button.width() - width(), button.height() + space::hair));
@@ -85,7 +88,7 @@ void RoomPanel::open_below(const QWidget& button) {
     beat_.start(beat_ms);
 }
 
-void RoomPanel::refresh() {
+void AllowancePanel::refresh() {
     if (!isVisible()) beat_.stop();
     used_->setText(tr("Kept now:\n%1 of frames in memory\n%2 of working files\n%3 to open piles again sooner")
                        .arg(bytes_in_words(double(studio_.store()->bytes())))

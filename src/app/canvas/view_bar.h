@@ -11,11 +11,11 @@
 
 namespace bp::app {
 
-class LookBar : public QWidget {
+class ViewBar : public QWidget {
     Q_OBJECT
 
   public:
-    LookBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent);
+    ViewBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent);
 
     QPushButton* capture_button() const { return capture_; }
     bool playing() const { return beat_.isActive(); }
