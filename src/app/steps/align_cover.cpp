@@ -12,7 +12,7 @@
 namespace bp::app {
 
 AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent)
-    : AlignSection(parent), studio_(studio), viewer_(viewer), canvas_(canvas), tool_(studio, viewer, canvas) {
+    : Page(parent), studio_(studio), viewer_(viewer), canvas_(canvas), tool_(studio, viewer, canvas) {
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
     full_ = new QCheckBox(tr("Crop to full cover"), this);

@@ -8,11 +8,11 @@
 #include <array>
 
 #include "app/canvas/crop_tool.h"
-#include "app/steps/align_section.h"
+#include "app/steps/page.h"
 
 namespace bp::app {
 
-class AlignCover : public AlignSection {
+class AlignCover : public Page {
     Q_OBJECT
 
   public:

@@ -22,7 +22,7 @@ constexpr double degrees_a_pixel = 0.01;            // a turn by a pace of one p
 }  // namespace
 
 AlignHand::AlignHand(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison& comparison, QWidget* parent)
-    : AlignSection(parent),
+    : Page(parent),
       studio_(studio),
       viewer_(viewer),
       canvas_(canvas),

@@ -8,11 +8,11 @@
 #include <vector>
 
 #include "app/canvas/place_tool.h"
-#include "app/steps/align_section.h"
+#include "app/steps/page.h"
 
 namespace bp::app {
 
-class AlignHand : public AlignSection {
+class AlignHand : public Page {
     Q_OBJECT
 
   public:

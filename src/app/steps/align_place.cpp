@@ -40,7 +40,7 @@ QImage turning_sky() {
 }  // namespace
 
 AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
-    : AlignSection(parent),
+    : Page(parent),
       studio_(studio),
       canvas_(canvas),
       where_(

@@ -7,11 +7,11 @@
 
 #include "app/panels/brush_panel.h"
 #include "app/panels/miniatures.h"
-#include "app/steps/align_section.h"
+#include "app/steps/page.h"
 
 namespace bp::app {
 
-class AlignPlace : public AlignSection {
+class AlignPlace : public Page {
     Q_OBJECT
 
   public:

@@ -59,49 +59,48 @@ AlignStep::AlignStep(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison&
     add_page(tr("Cover"), QStringLiteral("page_cover"), tr("Where not every frame reaches, and the crop"),
              new AlignCover(studio, viewer, canvas, this), false);
     auto* pages = new QButtonGroup(this);
-    for (const Page& page : pages_) {
-        pages->addButton(page.tab);
-        tabs->addWidget(page.tab);
+    for (const Tab& tab : pages_) {
+        pages->addButton(tab.button);
+        tabs->addWidget(tab.button);
     }
-    pages_.front().tab->setChecked(true);
+    pages_.front().button->setChecked(true);
     connect(place, &AlignPlace::table_wanted, this, &AlignStep::table_wanted);
-    connect(&studio.document(), &Document::changed, this, &AlignStep::refresh);
-    connect(&studio, &Studio::selection_changed, this, &AlignStep::refresh);
-    connect(&studio, &Studio::zone_changed, this, &AlignStep::refresh);
+    connect(&studio.document(), &Document::changed, this, &AlignStep::out_of_date);
+    connect(&studio, &Studio::selection_changed, this, &AlignStep::out_of_date);
+    connect(&studio, &Studio::zone_changed, this, &AlignStep::out_of_date);
     refresh();
 }
 
-void AlignStep::add_page(const QString& name, const QString& object, const QString& tip, AlignSection* body,
-                         bool of_a_zone) {
+void AlignStep::add_page(const QString& name, const QString& object, const QString& tip, Page* page, bool of_a_zone) {
     auto* tab = push(name, object, tip, this);
     tab->setCheckable(true);
     tab->setProperty("tab", true);
     tab->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Fixed);
     const int number = int(pages_.size());
-    pages_.push_back({tab, body, of_a_zone});
-    column()->addWidget(body);
-    body->setVisible(number == 0);
+    pages_.push_back({tab, page, of_a_zone});
+    column()->addWidget(page);
+    page->setVisible(number == 0);
     connect(tab, &QPushButton::clicked, this, [this, number] { show_page(number); });
 }
 
 void AlignStep::show_page(int page) {
     if (page == page_) return;
-    pages_[std::size_t(page_)].body->closed();
-    pages_[std::size_t(page_)].body->hide();
+    pages_[std::size_t(page_)].page->closed();
+    pages_[std::size_t(page_)].page->hide();
     page_ = page;
-    pages_[std::size_t(page_)].body->show();
+    pages_[std::size_t(page_)].page->show();
     refresh();
-    pages_[std::size_t(page_)].body->opened();
+    pages_[std::size_t(page_)].page->opened();
 }
 
 void AlignStep::opened() {
     canvas_.set_show_pole(true);
-    pages_[std::size_t(page_)].body->opened();
+    pages_[std::size_t(page_)].page->opened();
 }
 
 void AlignStep::closed() {
     canvas_.set_show_pole(false);
-    pages_[std::size_t(page_)].body->closed();
+    pages_[std::size_t(page_)].page->closed();
 }
 
 QString AlignStep::summary() const {
@@ -120,8 +119,7 @@ bool AlignStep::needs_look() const {
 
 void AlignStep::refresh() {
     zones_->set_wanted(pages_[std::size_t(page_)].of_a_zone);
-    for (const Page& page : pages_) page.body->refresh();
-    emit summary_changed();
+    for (const Tab& tab : pages_) tab.page->out_of_date();
 }
 
 }  // namespace bp::app

@@ -6,7 +6,7 @@
 
 #include "app/canvas/canvas.h"
 #include "app/panels/zone_switch.h"
-#include "app/steps/align_section.h"
+#include "app/steps/page.h"
 #include "app/steps/step_line.h"
 
 namespace bp::app {
@@ -22,25 +22,25 @@ class AlignStep : public StepBody {
     QStringList traces() const override { return {QStringLiteral("left_over"), QStringLiteral("sure")}; }
     void opened() override;
     void closed() override;
-    bool rendering() const override { return pages_[std::size_t(page_)].body->rendering(); }
+    bool rendering() const override { return pages_[std::size_t(page_)].page->rendering(); }
 
   signals:
     void table_wanted(bool shown);
 
   private:
-    struct Page {
-        QPushButton* tab;
-        AlignSection* body;
+    struct Tab {
+        QPushButton* button;
+        Page* page;
         bool of_a_zone;  // works on one zone at a time
     };
-    void add_page(const QString& name, const QString& object, const QString& tip, AlignSection* body, bool of_a_zone);
+    void add_page(const QString& name, const QString& object, const QString& tip, Page* page, bool of_a_zone);
     void show_page(int page);
-    void refresh();
+    void refresh() override;
 
     Studio& studio_;
     Canvas& canvas_;
     ZoneSwitch* zones_;
-    std::vector<Page> pages_;
+    std::vector<Tab> pages_;
     int page_ = 0;
 };
 

@@ -15,7 +15,7 @@ constexpr int first_reach_px = 40;
 }  // namespace
 
 AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
-    : AlignSection(parent),
+    : Page(parent),
       studio_(studio),
       canvas_(canvas),
       sky_(

@@ -5,11 +5,11 @@
 #include <QPushButton>
 
 #include "app/panels/brush_panel.h"
-#include "app/steps/align_section.h"
+#include "app/steps/page.h"
 
 namespace bp::app {
 
-class AlignZones : public AlignSection {
+class AlignZones : public Page {
     Q_OBJECT
 
   public:

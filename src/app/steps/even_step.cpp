@@ -49,8 +49,8 @@ EvenStep::EvenStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     sensor_->hide();
     light_tab_->setChecked(true);
     connect(group, &QButtonGroup::buttonClicked, this, &EvenStep::show_page);
-    connect(&studio.document(), &Document::changed, this, &EvenStep::refresh);
-    connect(&studio, &Studio::selection_changed, this, &EvenStep::refresh);
+    connect(&studio.document(), &Document::changed, this, &EvenStep::out_of_date);
+    connect(&studio, &Studio::selection_changed, this, &EvenStep::out_of_date);
     refresh();
 }
 
@@ -313,7 +313,6 @@ void EvenStep::refresh() {
     refresh_sensor();
     reset_->setEnabled(look != Look{});
     copy_->setEnabled(!of_all() && frame && studio_.selected().size() > 1);
-    emit summary_changed();
 }
 
 }  // namespace bp::app

@@ -32,7 +32,7 @@ class EvenStep : public StepBody {
     void show_page();
     void look_at_tones();
     void refresh_sensor();
-    void refresh();
+    void refresh() override;
     // The look that is shown: of all frames, or the current frame's own.
     Look shown_look() const;
     Pile with_shown_look(const Look& look) const;

@@ -73,7 +73,7 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
         studio_.document().edit(std::move(next), tr("Quality %1").arg(value), QStringLiteral("quality"));
     });
     connect(write_, &QPushButton::clicked, this, &ExportStep::export_wanted);
-    connect(&studio.document(), &Document::changed, this, &ExportStep::refresh);
+    connect(&studio.document(), &Document::changed, this, &ExportStep::out_of_date);
     connect(&studio.document(), &Document::opened, this, [this] { last_->clear(); });
     connect(&studio, &Studio::exported, this, [this](const QString& path, const Exported& done) {
         last_->setText(tr("%1\n%2 x %3 px, %4 KB\nwritten in %5 s")
@@ -104,7 +104,6 @@ void ExportStep::refresh() {
         if (capture.exposure_s) lines << tr("Total exposure %1").arg(exposure_in_words(*capture.exposure_s));
         facts_->setText(lines.join(QLatin1Char('\n')));
     }
-    emit summary_changed();
 }
 
 }  // namespace bp::app

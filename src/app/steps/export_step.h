@@ -23,7 +23,7 @@ class ExportStep : public StepBody {
     void export_wanted();
 
   private:
-    void refresh();
+    void refresh() override;
 
     Studio& studio_;
     QComboBox* format_;

@@ -39,8 +39,8 @@ FramesStep::FramesStep(Studio& studio, Viewer& viewer, Surveyor& surveyor, Arriv
     build_odd();
     build_frame();
     build_run();
-    connect(&studio.document(), &Document::changed, this, &FramesStep::refresh);
-    connect(&studio, &Studio::selection_changed, this, &FramesStep::refresh);
+    connect(&studio.document(), &Document::changed, this, &FramesStep::out_of_date);
+    connect(&studio, &Studio::selection_changed, this, &FramesStep::out_of_date);
     connect(&surveyor, &Surveyor::changed, this, &FramesStep::refresh_odd);
     refresh();
     refresh_odd();

@@ -34,7 +34,7 @@ class FramesStep : public StepBody {
     void build_frame();
     void build_odd();
     void build_run();
-    void refresh();
+    void refresh() override;
     void refresh_odd();
     void refresh_role(const Frame* current);
     void find_text();

@@ -58,9 +58,9 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), viewer_(
         studio_.document().edit(with_base(studio_.pile(), studio_.current()),
                                 tr("Base: frame %1").arg(number_of(studio_.pile(), studio_.current())));
     });
-    connect(&studio.document(), &Document::changed, this, &MergeStep::refresh);
-    connect(&studio, &Studio::selection_changed, this, &MergeStep::refresh);
-    connect(&studio, &Studio::zone_changed, this, &MergeStep::refresh);
+    connect(&studio.document(), &Document::changed, this, &MergeStep::out_of_date);
+    connect(&studio, &Studio::selection_changed, this, &MergeStep::out_of_date);
+    connect(&studio, &Studio::zone_changed, this, &MergeStep::out_of_date);
     connect(&studio, &Studio::thumbnails_finished, this, &MergeStep::render_miniatures);
     refresh();
 }
@@ -91,7 +91,6 @@ void MergeStep::refresh() {
     base_->setVisible(mode == Mode::one);
     base_->setEnabled(frame && shows_something(*frame) && frame->id != pile.base);
     if (isVisible()) render_miniatures();
-    emit summary_changed();
 }
 
 void MergeStep::render_miniatures() {

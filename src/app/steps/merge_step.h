@@ -24,7 +24,7 @@ class MergeStep : public StepBody {
     bool rendering() const override { return lane_.busy(); }
 
   private:
-    void refresh();
+    void refresh() override;
     void render_miniatures();
 
     Studio& studio_;

@@ -25,10 +25,10 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     column()->addWidget(hint_);
     build_brush();
     build_list();
-    connect(&studio.document(), &Document::changed, this, &PartsStep::refresh);
-    connect(&studio, &Studio::selection_changed, this, &PartsStep::refresh);
-    connect(&viewer, &Viewer::view_changed, this, &PartsStep::refresh);
-    connect(&target_, &PartTarget::active_changed, this, &PartsStep::refresh);
+    connect(&studio.document(), &Document::changed, this, &PartsStep::out_of_date);
+    connect(&studio, &Studio::selection_changed, this, &PartsStep::out_of_date);
+    connect(&viewer, &Viewer::view_changed, this, &PartsStep::out_of_date);
+    connect(&target_, &PartTarget::active_changed, this, &PartsStep::out_of_date);
     refresh();
 }
 
@@ -123,7 +123,6 @@ void PartsStep::refresh() {
     else
         hint_->setText(tr("Choose a frame below, flip to Frame, and paint over what you want of it."));
     refresh_list();
-    emit summary_changed();
 }
 
 void PartsStep::refresh_list() {

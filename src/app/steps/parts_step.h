@@ -26,7 +26,7 @@ class PartsStep : public StepBody {
     void closed() override { canvas_.set_painting(nullptr); }
 
   private:
-    void refresh();
+    void refresh() override;
     void refresh_list();
     int chosen() const;
     void build_brush();

@@ -79,9 +79,8 @@ class Rope : public QWidget {
     std::vector<QWidget*> knots_;
 };
 
-StepBody::StepBody(QWidget* parent) : QWidget(parent), column_(new QVBoxLayout(this)) {
-    column_->setContentsMargins(space::knot_indent, 2, space::medium, space::medium);
-    column_->setSpacing(space::small);
+StepBody::StepBody(QWidget* parent) : Page(parent) {
+    column()->setContentsMargins(space::knot_indent, 2, space::medium, space::medium);
 }
 
 StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {

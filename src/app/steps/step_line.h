@@ -6,35 +6,30 @@
 #include <QVBoxLayout>
 #include <vector>
 
+#include "app/steps/page.h"
+
 namespace bp::app {
 
 // What stands under an open step.
-class StepBody : public QWidget {
+class StepBody : public Page {
     Q_OBJECT
 
   public:
     explicit StepBody(QWidget* parent = nullptr);
     virtual QString title() const = 0;
-    // One line that says what the step does now.
+    // One line that says what the step does now, whether it is open or not.
     virtual QString summary() const = 0;
     // A mark when it needs a look.
     virtual bool needs_look() const { return false; }
     // Names of the traces that the time rail shows while the step is open, beside those that the person chose.
     virtual QStringList traces() const { return {}; }
-    virtual void opened() {}
-    // Another step was opened, or the pile closed.
-    virtual void closed() {}
-    // True while miniatures are made.
-    virtual bool rendering() const { return false; }
+    void out_of_date() override {
+        Page::out_of_date();
+        emit summary_changed();
+    }
 
   signals:
     void summary_changed();
-
-  protected:
-    QVBoxLayout* column() const { return column_; }
-
-  private:
-    QVBoxLayout* column_;
 };
 
 class StepKnot;
