@@ -119,6 +119,28 @@ TEST_CASE("the modes are chosen among live pictures of what they give", "[window
     CHECK(w.pile().merge.mode == Mode::maximum);
 }
 
+TEST_CASE("a step that is not open catches up when it is opened, and its line says at once what it does", "[window]") {
+    const Folder folder;
+    shifted(folder, 2);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_step(w, 3);
+    REQUIRE(w.quiet());
+    auto* median = w.find<app::Miniature>("mode_median");
+    auto* lighten = w.find<app::Miniature>("mode_lighten");
+    QTest::keyClick(median, Qt::Key_Space);
+    CHECK(w.pile().merge.mode == Mode::median);
+    CHECK(median->isChecked());
+    const QString as_median = w.find<QWidget>("knot_3")->accessibleDescription();
+    open_step(w, 5);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().merge.mode == Mode::lighten);
+    CHECK(w.find<QWidget>("knot_3")->accessibleDescription() != as_median);
+    open_step(w, 3);
+    CHECK(lighten->isChecked());
+    CHECK_FALSE(median->isChecked());
+}
+
 TEST_CASE("the Align step aligns to any frame and crops to what is shared", "[window]") {
     const Folder folder;
     shifted(folder, 3);

@@ -197,6 +197,8 @@ TEST_CASE("room for memory and working files is set by slider, holds at once and
         auto* panel = w.find<QWidget>("room_panel");
         REQUIRE(panel->isVisible());
         CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("in memory")));
+        CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("to open piles again sooner")));
+        CHECK(w.studio().derived().used() > 0);
         auto* memory = w.find<QSlider>("room_memory");
         w.slide("room_memory", 0);
         w.slide("room_scratch", 0);
