@@ -9,7 +9,7 @@
 namespace bp {
 namespace {
 
-constexpr std::array<int, 13> heights{StripPlan::highest_band, 192, 128, 96, 64, 48, 32, 24, 16, 12, 8, 4, 2};
+constexpr std::array<int, 11> heights{StripPlan::highest_band, 96, 64, 48, 32, 24, 16, 12, 8, 4, 2};
 // Lower bands than this cost time, so that comfort ends here where the budget does not.
 constexpr int enough_rows = 16;
 // The program itself, its tables and libraries.

@@ -20,7 +20,8 @@ struct StripPlan {
     // Beyond this, higher bands were measured to gain nothing: the rows leave the caches in any case.
     static constexpr std::size_t comfortable_bytes = std::size_t(512) << 20;
 
-    static constexpr int highest_band = 256;
+    // Higher bands of a few frames take memory whose making costs what switching decoders less often saves.
+    static constexpr int highest_band = 128;
 
     std::vector<Band> bands;
     int band_rows = 0;
