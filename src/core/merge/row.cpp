@@ -146,6 +146,7 @@ void merge_voted(const ModeEntry& entry, const std::vector<FrameRow>& rows, cons
     const std::vector<int> edges = vote_borders(rows, numbers, pixels);
     const auto is_short = [&](std::size_t e) { return edges[e + 1] - edges[e] < long_enough; };
     std::vector<Silence> silences;
+    silences.reserve(numbers.size());
     for (const int k : numbers) silences.emplace_back(rows[std::size_t(k)].silent);
     for (std::size_t e = 0, next = 0; e + 1 < edges.size(); e = next) {
         next = e + 1;
