@@ -156,13 +156,6 @@ Pile with_extras(Pile pile, unsigned extras) {
     return pile;
 }
 
-std::string in_hex(const Fingerprint& value) {
-    std::array<char, 33> text{};
-    std::snprintf(text.data(), text.size(), "%016llx%016llx", static_cast<unsigned long long>(value[0]),
-                  static_cast<unsigned long long>(value[1]));
-    return text.data();
-}
-
 Fingerprint of(const Raster16& picture) {
     return fingerprint_of_bytes(picture.data().data(), picture.bytes());
 }

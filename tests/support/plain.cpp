@@ -138,7 +138,7 @@ Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone) {
     if (!read.ok()) return read.failure();
     const FramePixels& pixels = read.value();
     const Size size = pixels.size();
-    const Samples from = pixels.row(0).narrow ? Samples::narrow : Samples::wide;
+    const Samples from = samples_of(pixels.bits());
     const Stages stages = FrameStages(pile, 0).of(frame, dark, darks.scale, from);
     const std::size_t row = std::size_t(size.width) * std::size_t(pile.channels);
     StagedBox box;

@@ -15,6 +15,7 @@
 #include <system_error>
 #include <vector>
 
+#include "base/fingerprint.h"
 #include "base/guarded.h"
 #include "base/output.h"
 
@@ -191,10 +192,7 @@ Result<std::string> content_hash(const fs::path& file) {
     if (std::ferror(in.get()))
         return Failure{Fault::input, file.string(), {"Cannot read %1 to its end.", {file.string()}}};
     const XXH128_hash_t hash = XXH3_128bits_digest(state.get());
-    std::array<char, 33> text{};
-    std::snprintf(text.data(), text.size(), "%016llx%016llx", static_cast<unsigned long long>(hash.high64),
-                  static_cast<unsigned long long>(hash.low64));
-    return std::string(text.data());
+    return in_hex({hash.high64, hash.low64});
 }
 
 std::int64_t modified_at(const fs::path& file) {

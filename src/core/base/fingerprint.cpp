@@ -2,6 +2,8 @@
 
 #include <xxhash.h>
 
+#include <cstdio>
+
 namespace bp {
 
 Fingerprinter& Fingerprinter::text(std::string_view text) {
@@ -16,6 +18,13 @@ Fingerprinter& Fingerprinter::bytes(const void* begin, std::size_t count) {
 
 Fingerprint Fingerprinter::done() const {
     return fingerprint_of_bytes(all_.data(), all_.size());
+}
+
+std::string in_hex(const Fingerprint& value) {
+    std::array<char, 33> text{};
+    std::snprintf(text.data(), text.size(), "%016llx%016llx", static_cast<unsigned long long>(value[0]),
+                  static_cast<unsigned long long>(value[1]));
+    return text.data();
 }
 
 Fingerprint fingerprint_of_bytes(const void* begin, std::size_t count) {

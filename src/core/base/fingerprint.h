@@ -29,6 +29,9 @@ class Fingerprinter {
     std::string all_;
 };
 
+// As 32 hexadecimal digits.
+std::string in_hex(const Fingerprint& value);
+
 // Of many values at once, which are not copied.
 Fingerprint fingerprint_of_bytes(const void* begin, std::size_t count);
 

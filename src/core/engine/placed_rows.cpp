@@ -166,7 +166,7 @@ void PlacedRows::box_for(const Rect& piece, kernels::RowPlaces& places, Workspac
         high_y = std::max(high_y, std::clamp(down.last, 0, size.height - 1));
     }
     const Rect box{low_x, low_y, high_x - low_x + 1, high_y - low_y + 1};
-    const Samples from = tiles_->bits() == 8 ? Samples::narrow : Samples::wide;
+    const Samples from = samples_of(tiles_->bits());
     const void* made = work.box.make(stages_, from, channels_, size, box, [&](const Rect& area, void* out) {
         tiles_->read(area, static_cast<std::uint8_t*>(out), std::size_t(area.width) * tiles_->pixel_bytes());
     });

@@ -111,7 +111,7 @@ class HeldRows final : public FrameRows {
   public:
     explicit HeldRows(SharedPixels pixels) : pixels_(std::move(pixels)) {}
     Size size() const override { return pixels_->size(); }
-    int bits() const override { return pixels_->row(0).narrow ? 8 : 16; }
+    int bits() const override { return pixels_->bits(); }
     Status require(int, int) override { return Done{}; }
     SourceRow row(int y) const override { return pixels_->row(y); }
 

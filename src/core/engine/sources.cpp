@@ -86,8 +86,7 @@ Status find_dark(const Pile& pile, int level, FrameStore& store, Job& job, Sourc
 }  // namespace
 
 Samples Source::samples() const {
-    const int bits = open ? open->bits() : tiles ? tiles->bits() : held->row(0).narrow ? 8 : 16;
-    return bits == 8 ? Samples::narrow : Samples::wide;
+    return samples_of(open ? open->bits() : tiles ? tiles->bits() : held->bits());
 }
 
 Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store,

@@ -7,10 +7,6 @@ namespace {
 
 using kernels::Span;
 
-Samples samples_of(const FrameRows& rows) {
-    return rows.bits() == 8 ? Samples::narrow : Samples::wide;
-}
-
 // Rows that one stage has made, in a ring.
 struct Ring {
     std::shared_ptr<const FrameStage> stage;
@@ -58,7 +54,7 @@ class StagedRows final : public FrameRows {
   public:
     StagedRows(std::shared_ptr<FrameRows> rows, Stages stages, int channels, Span columns, int height)
         : rows_(std::move(rows)), channels_(channels) {
-        const std::vector<StageShape> shapes = shapes_of(stages, samples_of(*rows_), size().width, columns);
+        const std::vector<StageShape> shapes = shapes_of(stages, samples_of(rows_->bits()), size().width, columns);
         rings_.reserve(stages.size());
         for (std::size_t i = 0; i < stages.size(); ++i) {
             Ring ring{std::move(stages[i]),
@@ -101,7 +97,8 @@ class StagedRows final : public FrameRows {
             const int below = std::min(ring.next + down + 1, size().height);
             pointers_.clear();
             for (int y = above; y < below; ++y) pointers_.push_back(below_of(at, y));
-            RowsAtHand in{at == 0 ? samples_of(*rows_) : rings_[at - 1].samples, columns_below(at), above, pointers_};
+            RowsAtHand in{at == 0 ? samples_of(rows_->bits()) : rings_[at - 1].samples, columns_below(at), above,
+                          pointers_};
             ring.stage->make(ring.next, ring.columns, size(), in, ring.row(ring.next));
         }
         return Done{};

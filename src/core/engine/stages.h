@@ -13,6 +13,9 @@ namespace bp {
 
 // As a stage takes and makes them: 8 or 16 bits, or linear light (0 to 1) as 32-bit floats.
 enum class Samples { narrow, wide, light };
+constexpr Samples samples_of(int bits) {
+    return bits == 8 ? Samples::narrow : Samples::wide;
+}
 constexpr std::size_t bytes_of(Samples samples) {
     return samples == Samples::narrow ? 1 : samples == Samples::wide ? 2 : 4;
 }

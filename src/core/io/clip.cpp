@@ -13,6 +13,7 @@
 #include "io/kinds.h"
 #include "io/readers.h"
 #include "io/writer.h"
+#include "kernels/extremes.h"
 
 namespace bp {
 namespace {
@@ -137,8 +138,7 @@ Failure ends_at(const fs::path& clip, long number) {
 
 Raster16 widened(const Raster8& picture) {
     Raster16 out(picture.size(), picture.channels());
-    std::transform(picture.data().begin(), picture.data().end(), out.data().begin(),
-                   [](std::uint8_t v) { return std::uint16_t(257 * v); });
+    kernels::widen(picture.data().data(), picture.data().size(), out.data().data());
     return out;
 }
 

@@ -32,6 +32,13 @@ class Filled {
     explicit Filled(std::size_t count) : memory_(count * sum_block), rows_(count) {}
     Rows<T> rows() const { return rows_; }
     T* room(std::size_t k) { return memory_.data() + k * sum_block; }
+    // Rows with `otherwise` where they do not vote.
+    void fill(Rows<T> rows, Votes votes, std::size_t begin, std::size_t samples, T otherwise) {
+        for (std::size_t k = 0; k < rows.size(); ++k) {
+            if (votes[k]) fill_gaps(rows[k] + begin, votes[k] + begin, otherwise, samples, room(k));
+            set(k, votes[k] ? room(k) : rows[k] + begin);
+        }
+    }
     void set(std::size_t k, const T* row) { rows_[k] = row; }
 
   private:
@@ -52,10 +59,7 @@ template <class T, class Extreme>
 void extreme(Rows<T> rows, Votes votes, std::size_t samples, T neutral, std::uint16_t* out, const Extreme& of) {
     Filled<T> filled(rows.size());
     by_blocks(samples, [&](std::size_t begin, std::size_t here) {
-        for (std::size_t k = 0; k < rows.size(); ++k) {
-            if (votes[k]) fill_gaps(rows[k] + begin, votes[k] + begin, neutral, here, filled.room(k));
-            filled.set(k, votes[k] ? filled.room(k) : rows[k] + begin);
-        }
+        filled.fill(rows, votes, begin, here, neutral);
         of(filled.rows(), here, out + begin);
     });
 }
@@ -144,10 +148,7 @@ void mean_of(Rows<T> rows, Votes votes, std::size_t samples, const Light* light,
     Missing missing(rows.size());
     LightSums sums;
     by_blocks(samples, [&](std::size_t begin, std::size_t here) {
-        for (std::size_t k = 0; k < rows.size(); ++k) {
-            if (votes[k]) fill_gaps(rows[k] + begin, votes[k] + begin, T(0), here, filled.room(k));
-            filled.set(k, votes[k] ? filled.room(k) : rows[k] + begin);
-        }
+        filled.fill(rows, votes, begin, here, T(0));
         sum_light(filled.rows(), 0, here, curve, sums);
         missing.count(votes, begin, here);
         for (std::size_t i = 0; i < here; ++i)
