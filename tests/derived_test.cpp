@@ -106,6 +106,7 @@ TEST_CASE("what is kept stays within its room, and what was used longest ago goe
     CHECK(files.find(numbered(13)));
     CHECK(files_in(place).size() <= 10);
     files.set_limit(3000);
+    files.sweep();
     CHECK(files_in(place).size() <= 2);
     files.keep(numbered(20), some_bytes(5000, 1));
     CHECK_FALSE(files.find(numbered(20)));

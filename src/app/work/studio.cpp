@@ -55,7 +55,8 @@ Studio::Studio(QObject* parent)
       exporting_(this, Lane::Turns::queue),
       finding_(this),
       thumbnail_lane_(this),
-      preview_lane_(this) {
+      preview_lane_(this),
+      sweeping_(this) {
     for (Lane* lane : {&opening_, &saving_, &exporting_, &finding_, &thumbnail_lane_, &preview_lane_}) watch(*lane);
     const QSettings settings;
     const AllowanceLimits limits = allowance_limits();
@@ -107,10 +108,18 @@ MemoryBudget Studio::budget() const {
     return {allowance_.memory_bytes / 2, allowance_.memory_bytes / 4};
 }
 
-// What can be made again and is worth keeping has a quarter of it, frames in work the rest.
+// What can be made again and is worth keeping has a quarter of it, and never much: it stays when the program ends.
+// Frames in work have the rest.
 void Studio::share_out_disk() {
-    const std::uint64_t kept = allowance_.scratch_bytes / 4;
+    constexpr std::uint64_t most_kept = std::uint64_t(2) << 30;
+    const std::uint64_t kept = std::min(allowance_.scratch_bytes / 4, most_kept);
     derived_->set_limit(kept);
+    sweeping_.run<bool>(
+        [derived = derived_](Job&) {
+            derived->sweep();
+            return true;
+        },
+        [](bool) {});
     scratch_->set_limit(allowance_.scratch_bytes - kept);
 }
 

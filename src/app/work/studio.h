@@ -162,6 +162,7 @@ class Studio : public QObject {
     Lane finding_;
     Lane thumbnail_lane_;
     Lane preview_lane_;
+    Lane sweeping_;
     Zone zone_ = Zone::sky;
     std::vector<SpotGuess> spot_guesses_;
     std::map<int, QImage> thumbnails_;

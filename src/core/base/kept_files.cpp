@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <array>
-#include <cstdio>
 #include <fstream>
 #include <vector>
 
@@ -23,20 +22,19 @@ constexpr double swept_to = 0.8;
 KeptFiles::KeptFiles(fs::path folder, std::uint64_t limit_bytes) : folder_(std::move(folder)), limit_(limit_bytes) {}
 
 fs::path KeptFiles::file_of(const Fingerprint& key) const {
-    std::array<char, 33> name{};
-    std::snprintf(name.data(), name.size(), "%016llx%016llx", static_cast<unsigned long long>(key[0]),
-                  static_cast<unsigned long long>(key[1]));
-    return folder_ / name.data();
+    return folder_ / in_hex(key);
 }
 
 std::optional<PackedBytes> KeptFiles::find(const Fingerprint& key) {
     const fs::path file = file_of(key);
     std::ifstream in(file, std::ios::binary);
     if (!in) return std::nullopt;
-    std::error_code error;
-    const std::uintmax_t bytes = fs::file_size(file, error);
+    // Of the file that is open: another program may put a new one in its place meanwhile.
+    in.seekg(0, std::ios::end);
+    const auto bytes = std::uint64_t(std::max<std::streamoff>(0, in.tellg()));
+    in.seekg(0);
     PackedBytes head(head_bytes), out;
-    bool whole = !error && bytes >= head_bytes && in.read(reinterpret_cast<char*>(head.data()), head_bytes);
+    bool whole = bytes >= head_bytes && in.read(reinterpret_cast<char*>(head.data()), head_bytes);
     Unpacker read(head);
     std::array<char, mark.size()> found{};
     read.bytes(found.data(), found.size());
@@ -49,6 +47,7 @@ std::optional<PackedBytes> KeptFiles::find(const Fingerprint& key) {
         whole = in.gcount() == std::streamsize(out.size()) &&
                 fingerprint_of_bytes(out.data(), out.size()) == Fingerprint{low, high};
     }
+    std::error_code error;
     if (!whole) {
         fs::remove(file, error);
         return std::nullopt;
@@ -59,7 +58,7 @@ std::optional<PackedBytes> KeptFiles::find(const Fingerprint& key) {
 
 void KeptFiles::keep(const Fingerprint& key, std::span<const std::uint8_t> bytes) {
     const std::lock_guard lock(mutex_);
-    if (unswept_ < 0) sweep();
+    if (unswept_ < 0) sweep_locked();
     if (bytes.size() + head_bytes > limit_) return;
     std::error_code error;
     fs::create_directories(folder_, error);
@@ -70,13 +69,18 @@ void KeptFiles::keep(const Fingerprint& key, std::span<const std::uint8_t> bytes
     const PackedBytes all = file.done();
     if (!write_bytes(file_of(key), {reinterpret_cast<const char*>(all.data()), all.size()}, Sync::no).ok()) return;
     used_ += all.size();
-    if (used_ > limit_ || ++unswept_ >= files_between_sweeps) sweep();
+    if (used_ > limit_ || ++unswept_ >= files_between_sweeps) sweep_locked();
 }
 
 void KeptFiles::set_limit(std::uint64_t bytes) {
     const std::lock_guard lock(mutex_);
     limit_ = bytes;
-    sweep();
+    unswept_ = -1;
+}
+
+void KeptFiles::sweep() {
+    const std::lock_guard lock(mutex_);
+    sweep_locked();
 }
 
 std::uint64_t KeptFiles::used() {
@@ -84,7 +88,7 @@ std::uint64_t KeptFiles::used() {
     return used_;
 }
 
-void KeptFiles::sweep() {
+void KeptFiles::sweep_locked() {
     struct Kept {
         fs::path file;
         std::uint64_t bytes;

@@ -24,15 +24,17 @@ class KeptFiles {
     std::optional<PackedBytes> find(const Fingerprint& key);
     // Where the disk or the room does not allow it nothing is kept, which is no failure.
     void keep(const Fingerprint& key, std::span<const std::uint8_t> bytes);
+    // Holds at the next sweep, or when something is kept.
     void set_limit(std::uint64_t bytes);
+    // Counts what is there, and removes what is beyond the room: looks at every file.
+    void sweep();
     // Bytes that are kept, as far as is known.
     std::uint64_t used();
     const std::filesystem::path& folder() const { return folder_; }
 
   private:
     std::filesystem::path file_of(const Fingerprint& key) const;
-    // Counts what is there, and removes what is beyond the room.
-    void sweep();
+    void sweep_locked();
 
     std::filesystem::path folder_;
     std::mutex mutex_;

@@ -41,6 +41,7 @@ class Derived {
         keep_bytes(key, to.done());
     }
     void set_limit(std::uint64_t bytes) { files_->set_limit(bytes); }
+    void sweep() { files_->sweep(); }
     std::uint64_t used() { return files_->used(); }
 
   private:
