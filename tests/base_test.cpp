@@ -1,4 +1,7 @@
+#include <fcntl.h>
+#include <sys/file.h>
 #include <sys/xattr.h>
+#include <unistd.h>
 
 #include <catch2/catch.hpp>
 #include <cstdint>
@@ -81,6 +84,17 @@ TEST_CASE("a file is written whole or not at all") {
         REQUIRE_FALSE(failed.ok());
         CHECK(failed.failure().fault == Fault::memory);
         CHECK(test::bytes_of(file) == "first");
+        CHECK(folder.names() == std::vector<std::string>{"picture.txt"});
+    }
+    SECTION("what a killed writer left is cleared away, what a living one holds is not") {
+        REQUIRE(put(folder / ".bright-pile-0", "left").ok());
+        REQUIRE(put(folder / ".bright-pile-1", "held").ok());
+        const int held = ::open((folder / ".bright-pile-1").c_str(), O_RDWR | O_CLOEXEC);
+        REQUIRE(::flock(held, LOCK_EX) == 0);
+        REQUIRE(write_bytes(file, "second").ok());
+        CHECK(folder.names() == std::vector<std::string>{".bright-pile-1", "picture.txt"});
+        ::close(held);
+        clear_unseen(folder.path());
         CHECK(folder.names() == std::vector<std::string>{"picture.txt"});
     }
     SECTION("a link stays, and what it leads to is written") {

@@ -120,12 +120,7 @@ void Recovery::sweep() {
             if (!QFile::exists(file)) remove_all_of(file);
             ::close(lock);
         }
-    // What was killed between having a name and having its own is of no use to anybody; what is younger may be a run's
-    // that goes on.
-    constexpr int long_ago_s = 60;
-    for (const QFileInfo& half :
-         QDir(folder()).entryInfoList({QStringLiteral(".bright-pile-*")}, QDir::Files | QDir::Hidden))
-        if (half.lastModified().secsTo(QDateTime::currentDateTime()) > long_ago_s) QFile::remove(half.filePath());
+    clear_unseen(folder().toStdString());
 }
 
 std::vector<LeftOver> Recovery::left_over() {

@@ -1,6 +1,7 @@
 #include "base/files.h"
 
 #include <fcntl.h>
+#include <sys/file.h>
 #include <sys/stat.h>
 #include <sys/xattr.h>
 #include <unistd.h>
@@ -13,6 +14,7 @@
 #include <cstring>
 #include <memory>
 #include <system_error>
+#include <utility>
 #include <vector>
 
 #include "base/fingerprint.h"
@@ -54,22 +56,40 @@ void take_over(const struct stat& old, const fs::path& from, int to) {
     }
 }
 
-// A file that is not seen by others until it is whole. Where the system can, it has no name before, so that nothing is
-// left of it whatever happens; else it has a hidden one, the same for every try to write the same file.
+constexpr const char* unseen_prefix = ".bright-pile-";
+
+// True when `fd` is what others find under `name`.
+bool is_at(int fd, const fs::path& name) {
+    struct stat mine {
+    }, there{};
+    return ::fstat(fd, &mine) == 0 && ::stat(name.c_str(), &there) == 0 && mine.st_ino == there.st_ino &&
+           mine.st_dev == there.st_dev;
+}
+
+// A file that is not seen by others until it is whole. Where the system can, it has no name before but for the moment
+// in which it takes its place; else it has a hidden one all along, the same for every try to write the same file. It is
+// locked for as long as its writer lives, so that clear_unseen() knows what a killed one left.
 class Unseen {
   public:
     explicit Unseen(const fs::path& target) : folder_(target.parent_path()) {
         const std::string name = target.filename().string();
         std::array<char, 40> text{};
-        std::snprintf(text.data(), text.size(), ".bright-pile-%016llx",
+        std::snprintf(text.data(), text.size(), "%s%016llx", unseen_prefix,
                       static_cast<unsigned long long>(XXH3_64bits(name.data(), name.size())));
         name_ = folder_ / text.data();
         constexpr mode_t as_usual = 0666;  // less what the person's own mask takes
         fd_ = ::open(folder_.c_str(), O_TMPFILE | O_RDWR | O_CLOEXEC, as_usual);
+        if (fd_ >= 0) (void)::flock(fd_, LOCK_EX | LOCK_NB);
         if (fd_ >= 0 || (errno != EOPNOTSUPP && errno != EISDIR && errno != ENOENT)) return;
-        ::unlink(name_.c_str());
-        fd_ = ::open(name_.c_str(), O_CREAT | O_EXCL | O_RDWR | O_CLOEXEC, as_usual);
-        named_ = fd_ >= 0;
+        for (int i = 0; i < tries && !named_; ++i) {
+            ::unlink(name_.c_str());
+            fd_ = ::open(name_.c_str(), O_CREAT | O_EXCL | O_RDWR | O_CLOEXEC, as_usual);
+            if (fd_ < 0) return;
+            (void)::flock(fd_, LOCK_EX | LOCK_NB);
+            // Cleared away before it was locked?
+            named_ = is_at(fd_, name_);
+            if (!named_) ::close(std::exchange(fd_, -1));
+        }
     }
     ~Unseen() {
         if (fd_ >= 0) ::close(fd_);
@@ -84,7 +104,6 @@ class Unseen {
 
     // Takes the place of `target`. False with errno set.
     bool become(const fs::path& target) {
-        constexpr int tries = 8;  // others may be writing the same file
         for (int i = 0; i < tries; ++i) {
             if (!named_ && ::linkat(AT_FDCWD, path().c_str(), AT_FDCWD, name_.c_str(), AT_SYMLINK_FOLLOW) != 0) {
                 if (errno != EEXIST) return false;
@@ -103,6 +122,8 @@ class Unseen {
     }
 
   private:
+    static constexpr int tries = 8;  // others may be writing the same file
+
     fs::path folder_, name_;
     int fd_ = -1;
     bool named_ = false;
@@ -123,6 +144,18 @@ std::string without_zeros(const std::string& digits) {
 }
 
 }  // namespace
+
+void clear_unseen(const fs::path& folder) {
+    std::error_code error;
+    for (fs::directory_iterator at(folder, error), end; !error && at != end; at.increment(error)) {
+        const fs::path file = at->path();
+        if (!file.filename().string().starts_with(unseen_prefix)) continue;
+        const int fd = ::open(file.c_str(), O_RDWR | O_NOFOLLOW | O_CLOEXEC);
+        if (fd < 0) continue;
+        if (::flock(fd, LOCK_EX | LOCK_NB) == 0 && is_at(fd, file)) ::unlink(file.c_str());
+        ::close(fd);
+    }
+}
 
 Result<fs::path> place_to_write(const fs::path& target) {
     std::error_code error;
@@ -149,6 +182,7 @@ Status write_whole(const fs::path& target, const std::function<Status(const fs::
     const Result<fs::path> place = place_to_write(target);
     if (!place.ok()) return place.failure();
     const fs::path& real = place.value();
+    if (sync == Sync::yes) clear_unseen(real.parent_path());
     Unseen unseen(real);
     if (unseen.fd() < 0) return cannot_write(target, words_of(errno));
     Status written = guarded([&] { return write(unseen.path()); });
