@@ -106,7 +106,7 @@ void mean(benchmark::State& state) {
 
 // A row of 16 frames as a merge has it, one channel; every frame may leave out a twentieth of it, each somewhere else.
 void merged_row(benchmark::State& state, Mode mode, bool votes) {
-    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 0, 1};
+    MergeTools tools{LightCurve::of(Profile::srgb(), 3)};
     tools.strength_tables.resize(16);
     std::vector<kernels::Span> silent;
     for (int k = 0; k < 16; ++k) {

@@ -45,7 +45,7 @@ TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, an
     CHECK(w.window.viewer().view() == app::View::difference);
     QTest::keyClick(&w.window, Qt::Key_Right, Qt::AltModifier);
     CHECK(shift_of(w, second).x == Approx(1));
-    CHECK(find_frame(w.pile(), second)->alignment->by_hand);
+    CHECK(find_frame(w.pile(), second)->places.sky->by_hand);
     w.click("pace_0");
     QTest::keyClick(&w.window, Qt::Key_Up, Qt::AltModifier);
     CHECK(shift_of(w, second).y == Approx(-0.1));
@@ -56,13 +56,13 @@ TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, an
     CHECK(shift_of(w, second).y == Approx(-0.1));
     w.click("pace_1");
     w.click("turn_right");
-    CHECK(std::abs(find_frame(w.pile(), second)->alignment->to_reference.m()[1]) > 1e-5);
+    CHECK(std::abs(find_frame(w.pile(), second)->places.sky->to_reference.m()[1]) > 1e-5);
     w.click("refine");
     REQUIRE(w.settle());
     CHECK(shift_of(w, second).x == Approx(1.5).margin(0.05));
     CHECK(shift_of(w, second).y == Approx(-1).margin(0.05));
     while (w.studio().document().can_undo()) w.studio().document().undo();
-    CHECK(w.pile().model == Model::none);
+    CHECK(w.pile().ways.sky.model == Model::none);
 }
 
 TEST_CASE("what was placed by hand stays when the others are aligned", "[window]") {
@@ -76,7 +76,7 @@ TEST_CASE("what was placed by hand stays when the others are aligned", "[window]
     w.click("page_place");
     w.click("align_shift");
     REQUIRE(w.settle());
-    CHECK(w.pile().model == Model::shift);
+    CHECK(w.pile().ways.sky.model == Model::shift);
     CHECK(shift_of(w, third).x == Approx(-1));
     CHECK(shift_of(w, w.pile().frames[1].id).x == Approx(1.5).margin(0.1));
 }
@@ -114,7 +114,7 @@ TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and i
     right->selectAll();
     QTest::keyClicks(right, "2.5");
     QTest::keyClick(right, Qt::Key_Return);
-    const auto place = [&] { return find_frame(w.pile(), second)->alignment->to_reference; };
+    const auto place = [&] { return find_frame(w.pile(), second)->places.sky->to_reference; };
     CHECK(place().m()[2] == Approx(2.5));
     CHECK(place().m()[5] == Approx(0).margin(1e-9));
     w.enter("place_turn", 1);
@@ -136,7 +136,7 @@ TEST_CASE("a frame is placed by typed numbers and by dragging it, its ring and i
     const Point before = place()({239.5, 159.5});
     const auto drag = [&](QPointF from, QPointF to) {
         w.stroke({from, (from + to) / 2, to});
-        CHECK(find_frame(w.pile(), second)->alignment->by_hand);
+        CHECK(find_frame(w.pile(), second)->places.sky->by_hand);
     };
     drag({30, 30}, {40, 25});
     CHECK(place()({239.5, 159.5}).x == Approx(before.x + 10).margin(1));
@@ -180,7 +180,7 @@ TEST_CASE("the pole is shown where the sky turns, told in numbers, and the pivot
     w.click("knot_2");
     w.click("align_stars");
     REQUIRE(w.settle());
-    REQUIRE(w.pile().model == Model::stars);
+    REQUIRE(w.pile().ways.sky.model == Model::stars);
     const std::optional<Point> pole = pole_in(w.pile());
     REQUIRE(pole);
     const auto told = w.window.findChildren<QLabel*>();
@@ -352,23 +352,23 @@ TEST_CASE("zones are painted, aligned and merged apart, and undone", "[window]")
     w.click("align_on_sky");
     w.click("align_shift");
     REQUIRE(w.settle());
-    CHECK(w.pile().model == Model::shift);
-    CHECK(w.pile().zones->land_model == Model::none);
+    CHECK(w.pile().ways.sky.model == Model::shift);
+    CHECK(w.pile().ways.land.model == Model::none);
     w.click("align_on_land");
     w.click("align_rigid");
     REQUIRE(w.settle());
-    CHECK(w.pile().model == Model::shift);
-    CHECK(w.pile().zones->land_model == Model::rigid);
-    CHECK(w.pile().frames[2].on_land->to_reference.m()[2] == Approx(3).margin(0.05));
+    CHECK(w.pile().ways.sky.model == Model::shift);
+    CHECK(w.pile().ways.land.model == Model::rigid);
+    CHECK(w.pile().frames[2].places.land->to_reference.m()[2] == Approx(3).margin(0.05));
     w.click("knot_3");
-    const Mode sky = w.pile().merge.mode;
+    const Mode sky = w.pile().ways.sky.mode;
     w.click("mode_minimum");
-    CHECK(w.pile().zones->land_mode == Mode::minimum);
-    CHECK(w.pile().merge.mode == sky);
+    CHECK(w.pile().ways.land.mode == Mode::minimum);
+    CHECK(w.pile().ways.sky.mode == sky);
     w.click("merge_on_sky");
     w.click("mode_mean");
-    CHECK(w.pile().merge.mode == Mode::mean);
-    CHECK(w.pile().zones->land_mode == Mode::minimum);
+    CHECK(w.pile().ways.sky.mode == Mode::mean);
+    CHECK(w.pile().ways.land.mode == Mode::minimum);
     w.click("knot_2");
     w.click("page_zones");
     w.click("zones_snap");
@@ -378,7 +378,7 @@ TEST_CASE("zones are painted, aligned and merged apart, and undone", "[window]")
     CHECK_FALSE(w.pile().zones);
     while (w.studio().document().can_undo()) w.studio().document().undo();
     CHECK_FALSE(w.pile().zones);
-    CHECK(w.pile().model == Model::none);
+    CHECK(w.pile().ways.sky.model == Model::none);
 }
 
 TEST_CASE("the cover is seen, and the crop is dragged, typed and taken back", "[window]") {

@@ -313,7 +313,7 @@ TEST_CASE("an aligned mean loses as much noise as it should and hardly any sharp
     Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::name, job).value();
     pile =
         with_mode(with_alignments(pile, Model::shift, 1, align_frames(pile, Model::shift, 1, job).value()), Mode::mean);
-    pile.merge.light = Light::encoded;
+    pile.light = Light::encoded;
     REQUIRE(merged_ids(pile).size() == count);
     const Raster16 mean = test::render_all(pile).value();
     double left = 0;

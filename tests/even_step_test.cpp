@@ -275,6 +275,55 @@ TEST_CASE("a sensor spot is marked by a click, given back by another, and sugges
     CHECK_FALSE(w.find<QPushButton>("spots_mark")->isChecked());
 }
 
+TEST_CASE("suspected spots are listed, shown, mended one by one or together, and given back", "[window]") {
+    const Folder folder;
+    for (int i = 0; i < 6; ++i) {
+        Raster16 scene = landscape({320, 240}, Matrix::shift(23.0 * i, 9.0 * i), unsigned(i), 0.004);
+        write(folder / ("f" + std::to_string(i + 1) + ".tif"),
+              spotted(spotted(std::move(scene), {200, 100}, 7, 0.75), {100, 100}, 7, 0.6));
+    }
+    Window w;
+    open_even(w, folder);
+    w.click("page_sensor");
+    auto* list = w.find<QListWidget>("spots");
+    CHECK_FALSE(list->isVisible());
+    w.click("spots_suggest");
+    REQUIRE(w.settle());
+    REQUIRE(list->count() >= 2);
+    REQUIRE(list->isVisible());
+    const int count = list->count();
+    const auto tick = [&](int row) {
+        list->scrollToItem(list->item(row));
+        QTest::mouseClick(list->viewport(), Qt::LeftButton, {},
+                          list->visualItemRect(list->item(row)).topLeft() + QPoint(10, 12));
+        REQUIRE(w.settle());
+    };
+    const auto mended = [&] { return w.pile().spots ? w.pile().spots->size() : 0; };
+    // Choosing one brings it before the eyes.
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(0)).center());
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().view() == app::View::frame);
+    CHECK(w.window.canvas().zoom() >= 1);
+    const Point first = w.studio().spot_guesses().front().at;
+    const QPointF seen = w.window.canvas().to_screen({first.x + 0.5, first.y + 0.5});
+    CHECK(w.window.canvas().rect().contains(seen.toPoint()));
+    CHECK(mended() == 0);
+    tick(0);
+    REQUIRE(mended() == 1);
+    CHECK(std::hypot(w.pile().spots->front().at.x - first.x, w.pile().spots->front().at.y - first.y) < 1);
+    CHECK(list->count() == count);
+    CHECK(list->item(0)->checkState() == Qt::Checked);
+    tick(0);
+    CHECK(mended() == 0);
+    CHECK(list->count() == count);
+    w.click("take_all_spots");
+    REQUIRE(w.settle());
+    CHECK(int(mended()) == count);
+    CHECK_FALSE(w.find<QPushButton>("take_all_spots")->isEnabled());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(mended() == 0);
+}
+
 TEST_CASE("darks are subtracted, and one that does not fit is said", "[window]") {
     const Folder folder;
     CaptureData capture;

@@ -62,11 +62,43 @@ TEST_CASE("odd frames are listed with their reason, shown by a click, and set as
     QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(1)).center());
     CHECK(w.studio().current() == w.pile().frames[8].id);
     CHECK(w.window.viewer().view() == app::View::frame);
-    w.click("set_odd_aside");
+    w.click("take_all_odd_frames");
     CHECK(merged_ids(w.pile()).size() == 10);
     CHECK(list->count() == 2);
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(merged_ids(w.pile()).size() == 12);
+}
+
+TEST_CASE("each odd frame is ticked and left again, by the mouse and by keys", "[window]") {
+    const Folder folder;
+    run_into(folder, 12, 5, 9);
+    Window w;
+    REQUIRE(w.open(folder));
+    REQUIRE(known(w));
+    const auto aside = [&](std::size_t at) { return w.pile().frames[at].aside; };
+    auto* list = w.find<QListWidget>("odd_frames");
+    const auto tick = [&](int row) {
+        QTest::mouseClick(list->viewport(), Qt::LeftButton, {},
+                          list->visualItemRect(list->item(row)).topLeft() + QPoint(10, 12));
+    };
+    tick(1);
+    CHECK((aside(8) && !aside(4)));
+    CHECK(list->item(1)->checkState() == Qt::Checked);
+    tick(1);
+    CHECK_FALSE(aside(8));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(aside(8));
+    CHECK(list->item(1)->checkState() == Qt::Checked);
+    // An arrow shows the one above; the space bar ticks it.
+    list->setFocus();
+    QTest::keyClick(list, Qt::Key_Up);
+    CHECK(w.studio().current() == w.pile().frames[4].id);
+    QTest::keyClick(list, Qt::Key_Space);
+    CHECK((aside(4) && aside(8)));
+    CHECK_FALSE(w.find<QPushButton>("take_all_odd_frames")->isEnabled());
+    while (w.studio().document().can_undo()) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK_FALSE((aside(4) || aside(8)));
+    CHECK(w.find<QPushButton>("take_all_odd_frames")->isEnabled());
 }
 
 TEST_CASE("a note stays with its frame and is found again", "[window]") {
@@ -431,7 +463,7 @@ TEST_CASE("the practice camera is set in its panel", "[window]") {
         CHECK(thrown.came());
         REQUIRE(w.open(other));
         CHECK_FALSE(w.window.arriving().watching());
-        CHECK(w.pile().model == Model::none);
+        CHECK(w.pile().ways.sky.model == Model::none);
         CHECK(w.pile().frames.size() == 3);
     }
     qputenv("BRIGHT_PILE_DEMO", before);

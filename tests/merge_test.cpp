@@ -10,7 +10,7 @@ using namespace bp;
 namespace {
 
 MergeTools tools(std::size_t frames) {
-    MergeTools out{LightCurve::of(Profile::srgb(), 3), {}, 0, 1};
+    MergeTools out{LightCurve::of(Profile::srgb(), 3)};
     out.strength_tables.resize(frames);
     return out;
 }

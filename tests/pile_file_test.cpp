@@ -62,7 +62,9 @@ Pile rich_pile(const Folder& folder) {
     with = with_part_name(std::move(with), part, "gull on the mole");
     auto [more, hidden] = with_new_part(std::move(with), one[0]);
     more = with_part_on(std::move(more), hidden, false);
-    more.merge = {Mode::median, Light::encoded};
+    more = with_mode(std::move(more), Mode::median);
+    more.light = Light::encoded;
+    more = with_canvas(std::move(more), {Rect{-20, -10, 160, 110}, {0.125, 0, 1}});
     more.cover = Cover::any;
     more.outcome = Outcome::quiet;
     more.exporting = {".jpg", 8, 77};
@@ -222,18 +224,18 @@ TEST_CASE("what in a pile cannot be read or cannot be true is left out with a se
     const json place{{"residual_px", 0}, {"confidence", 1}, {"aligned", true}};
     const auto placed = [&](const json& matrix) {
         return [place, matrix](json& j) {
-            j["frames"][1]["alignment"] = place;
-            j["frames"][1]["alignment"]["to_reference"] = matrix;
+            j["frames"][1]["places"]["sky"] = place;
+            j["frames"][1]["places"]["sky"]["to_reference"] = matrix;
         };
     };
-    const auto not_merged = [](const Pile& p) { return p.frames.size() == 3 && !p.frames[1].alignment->aligned; };
+    const auto not_merged = [](const Pile& p) { return p.frames.size() == 3 && !p.frames[1].places.sky->aligned; };
     const std::vector<Case> cases{
         {"flat", placed({0, 0, 0, 0, 0, 0, 0, 0, 1}), second, not_merged},
         {"far", placed({1, 0, 1e300, 0, 1, 0, 0, 0, 1}), second, not_merged},
         {"null", placed({1, 0, nullptr, 0, 1, 0, 0, 0, 1}), second, not_merged},
         {"not normalised", placed({2, 0, 0, 0, 2, 0, 0, 0, 2}), second, not_merged},
-        {"short flex", [](json& j) { j["frames"][2]["on_land"]["flex"].erase("columns"); }, "frame-3.tif",
-         [](const Pile& p) { return p.frames[2].on_land && !p.frames[2].on_land->aligned; }},
+        {"short flex", [](json& j) { j["frames"][2]["places"]["land"]["flex"].erase("columns"); }, "frame-3.tif",
+         [](const Pile& p) { return p.frames[2].places.land && !p.frames[2].places.land->aligned; }},
         {"twice", [](json& j) { j["frames"][1]["id"] = j["frames"][0]["id"]; }, second,
          [](const Pile& p) { return p.frames.size() == 2; }},
         {"no path", [](json& j) { j["frames"][1]["file"].erase("path"); }, "left out",
@@ -243,8 +245,8 @@ TEST_CASE("what in a pile cannot be read or cannot be true is left out with a se
         {"look", [](json& j) { j["look"]["deep"] = "much"; }, "deep", [](const Pile& p) { return p.look.floor == 12; }},
         {"level", [](json& j) { j["frames"][2]["level"]["gain"][0] = 0; }, "gain",
          [](const Pile& p) { return p.frames[2].level == Level{}; }},
-        {"mode", [](json& j) { j["merge"]["mode"] = "sparkle"; }, "mode",
-         [](const Pile& p) { return p.merge.mode == Mode::lighten && p.merge.light == Light::encoded; }},
+        {"mode", [](json& j) { j["ways"]["sky"]["mode"] = "sparkle"; }, "mode",
+         [](const Pile& p) { return p.ways.sky.mode == Mode::lighten && p.light == Light::encoded; }},
         {"spot",
          [](json& j) {
              j["spots"][0]["area"] = {80, 60, 90, 90};
@@ -255,6 +257,12 @@ TEST_CASE("what in a pile cannot be read or cannot be true is left out with a se
              j["hot_pixels"][0] = {900, 5};
          },
          "hot_pixels", [](const Pile& p) { return !p.hot; }},
+        {"places", [](json& j) { j["frames"][1]["places"] = 7; }, second, not_merged},
+        {"canvas",
+         [](json& j) {
+             j["canvas"]["area"] = {0, 0, 0, 5};
+         },
+         "area", [](const Pile& p) { return !p.canvas.area && p.canvas.background[2] == 1; }},
         {"crop",
          [](json& j) {
              j["crop"] = {80, 60, 90, 90};
@@ -289,13 +297,53 @@ TEST_CASE("what in a pile cannot be read or cannot be true is left out with a se
     }
 }
 
+TEST_CASE("a pile of the first version opens as what it was") {
+    const Folder folder;
+    Pile pile = with_canvas(rich_pile(folder), {});
+    save_changed(pile, folder / "old.pile", [](json& j) {
+        j["version"] = 1;
+        j["model"] = "rigid";
+        j["merge"] = {{"mode", "median"}, {"light", "encoded"}};
+        j["zones"]["land_model"] = "flex";  // its mode is the usual one, so nothing is said of it
+        for (json& frame : j["frames"]) {
+            if (!frame.contains("places")) continue;
+            if (frame["places"].contains("sky")) frame["alignment"] = frame["places"]["sky"];
+            if (frame["places"].contains("land")) frame["on_land"] = frame["places"]["land"];
+            frame.erase("places");
+        }
+        for (const char* name : {"ways", "light"}) j.erase(name);
+    });
+    const Result<LoadedPile> loaded = load_pile(folder / "old.pile");
+    REQUIRE(loaded.ok());
+    CHECK(loaded.value().remarks.empty());
+    CHECK(loaded.value().pile == pile);
+    // Nonsense in it is told as in any other.
+    for (const auto& [change, said] :
+         std::vector<std::pair<std::function<void(json&)>, std::string>>{{[](json& j) { j["merge"] = 3; }, "new pile"},
+                                                                         {[](json& j) {
+                                                                              j["zones"] = {1, 2};
+                                                                          },
+                                                                          "zones"},
+                                                                         {[](json& j) {
+                                                                              j["frames"] = {5, {{"alignment", true}}};
+                                                                          },
+                                                                          ""}}) {
+        save_changed(pile, folder / "odd.pile", [&](json& j) {
+            j["version"] = 1;
+            change(j);
+        });
+        const Result<LoadedPile> odd = load_pile(folder / "odd.pile");
+        CHECK(odd.ok() == (said != ""));
+    }
+}
+
 TEST_CASE("a pile that could not be opened again is not written, and the old one stays") {
     const Folder folder;
     Pile pile = rich_pile(folder);
     REQUIRE(save_pile(pile, folder / "a.pile").ok());
     const std::string before = test::bytes_of(folder / "a.pile");
     // As no edit gives it.
-    pile.frames[2].alignment->residual_px = std::nan("");
+    pile.frames[2].places.sky->residual_px = std::nan("");
     const Status saved = save_pile(pile, folder / "a.pile");
     REQUIRE_FALSE(saved.ok());
     CHECK(saved.failure().fault == Fault::output);
@@ -320,8 +368,8 @@ TEST_CASE("frames of 3000 x 2000 pixels that were tilted at a smaller size are s
     const Result<LoadedPile> loaded = load_pile(folder / "a.pile");
     REQUIRE(loaded.ok());
     CHECK(loaded.value().remarks.empty());
-    CHECK(loaded.value().pile.frames[0].alignment == pile.frames[0].alignment);
-    CHECK(loaded.value().pile.frames[1].alignment == pile.frames[1].alignment);
+    CHECK(loaded.value().pile.frames[0].places.sky == pile.frames[0].places.sky);
+    CHECK(loaded.value().pile.frames[1].places.sky == pile.frames[1].places.sky);
 }
 
 TEST_CASE("frames are found through linked folders, and wherever the pile was moved to") {

@@ -75,7 +75,7 @@ TEST_CASE("aside, role, problem and alignment decide what is merged") {
     CHECK(merged_ids(aligned) == Ids{1, 3});
     CHECK(placement(aligned, aligned.frames[2]).matrix == Matrix::shift(2, 3));
     CHECK(placement(with_alignments(aligned, Model::none, 1, {}), aligned.frames[2]).is_identity());
-    pile.merge.mode = Mode::one;
+    pile.ways.sky.mode = Mode::one;
     CHECK(merged_ids(with_base(pile, 3)) == Ids{3});
     CHECK(with_base(pile, 99).base == 1);
 }
@@ -117,7 +117,7 @@ TEST_CASE("an outcome sets first values and loses nothing") {
     pile = with_aside(std::move(pile), two, true);
     for (const OutcomeEntry& entry : outcomes()) {
         const Pile next = with_outcome(pile, entry.outcome);
-        CHECK(next.merge.mode == entry.mode);
+        CHECK(next.ways.sky.mode == entry.mode);
         CHECK(next.frames == pile.frames);
         CHECK(next.parts == pile.parts);
         CHECK(outcome_named(entry.name) == entry.outcome);
@@ -147,7 +147,7 @@ TEST_CASE("what a person placed is held against a new reference, and leaves with
     CHECK(other.frames[1].level->gain[0] == 1);
     CHECK(other.frames[0].level->gain[0] == 0.5);
     const Pile stars = with_alignments(pile, Model::stars, 1, {{1, {}}, {2, second}});
-    CHECK_FALSE(stars.frames[2].alignment.has_value());
+    CHECK_FALSE(stars.frames[2].places.sky.has_value());
 }
 
 TEST_CASE("under a lens a hand shifts the picture the way it points") {
@@ -174,14 +174,14 @@ TEST_CASE("undo and redo walk the history, and a new edit ends what was undone")
     CHECK(history.edited());
     CHECK(history.undo_text() == "mean");
     history.undo();
-    CHECK(history.now().merge.mode == Mode::median);
+    CHECK(history.now().ways.sky.mode == Mode::median);
     CHECK(history.redo_text() == "mean");
     history.undo();
     CHECK(history.now() == first);
     CHECK_FALSE(history.edited());
     history.undo();
     history.redo();
-    CHECK(history.now().merge.mode == Mode::median);
+    CHECK(history.now().ways.sky.mode == Mode::median);
     history.mark_saved(history.serial());
     CHECK_FALSE(history.edited());
     history.push(with_mode(history.now(), Mode::minimum), "minimum");

@@ -153,7 +153,7 @@ TEST_CASE("a place that cannot be does not get into a pile") {
     const Folder folder;
     const Pile pile = test::speckle_pile(folder, 2, {40, 30}, 8);
     const int id = pile.frames[1].id;
-    const auto set = [&](const Alignment& place) { return *with_alignment(pile, id, place).frames[1].alignment; };
+    const auto set = [&](const Alignment& place) { return *with_alignment(pile, id, place).frames[1].places.sky; };
     Alignment good;
     good.to_reference = Matrix::rigid(0.2, {200, 150}, 10, 5);
     good.flex = waves(3);

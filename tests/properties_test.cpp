@@ -137,7 +137,7 @@ TEST_CASE("noise falls with the root of the number of frames in a mean") {
         return std::sqrt(sum / double(r.data().size()));
     };
     Pile encoded = pile;
-    encoded.merge.light = Light::encoded;
+    encoded.light = Light::encoded;
     const double one = noise(merged_by(pile, Mode::one));
     CHECK(noise(merged_by(encoded, Mode::mean)) == Approx(one / 4).epsilon(0.08));
     CHECK(noise(merged_by(pile, Mode::median)) < one / 2.8);

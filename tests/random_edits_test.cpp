@@ -139,7 +139,7 @@ Pile edited(Pile pile, Dice& dice) {
                                Model::perspective, Model::flex,  Model::stars};
     const Size size = pile.size;
     const Zone zone = dice.one_of({Zone::sky, Zone::land});
-    switch (dice.below(31)) {
+    switch (dice.below(32)) {
         case 0:
             return with_aside(std::move(pile), some_frames(pile, dice), dice.below(2) == 0);
         case 1:
@@ -209,7 +209,8 @@ Pile edited(Pile pile, Dice& dice) {
         case 24:
             return with_moved_by_hand(std::move(pile), any_frame(pile, dice), any_matrix(size, dice), zone);
         case 25:
-            return with_alignment(std::move(pile), any_frame(pile, dice), any_place(size, pile.model, dice), zone);
+            return with_alignment(std::move(pile), any_frame(pile, dice), any_place(size, pile.ways.sky.model, dice),
+                                  zone);
         case 26:
             return with_outcome(std::move(pile), dice.one_of({Outcome::trails, Outcome::clear, Outcome::quiet,
                                                               Outcome::sequence, Outcome::best_of, Outcome::shower}));
@@ -228,6 +229,12 @@ Pile edited(Pile pile, Dice& dice) {
             return with_part_name(with_part_moved(std::move(pile), part, dice.below(5) - 2), part,
                                   dice.one_of<std::string>({"cat", "", "\xff"}));
         }
+        case 30:
+            return with_canvas(std::move(pile),
+                               {dice.rarely() ? std::nullopt
+                                              : std::optional(Rect{dice.below(size.width) - 20, dice.below(60) - 30,
+                                                                   dice.below(2 * size.width) - 3, size.height}),
+                                {dice.wild(0, 1), dice.wild(0, 1), dice.wild(0, 1)}});
         default:
             return dice.below(3) == 0 ? without_part(std::move(pile), any_part(pile, dice)) : pile;
     }

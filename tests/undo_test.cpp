@@ -98,7 +98,7 @@ std::vector<Stage> work_through(Window& w) {
     w.click("merge_on_sky");
     w.click("mode_mean");
     done("merged by the mean");
-    CHECK(w.pile().merge.mode == Mode::mean);
+    CHECK(w.pile().ways.sky.mode == Mode::mean);
     return stages;
 }
 
@@ -162,11 +162,11 @@ TEST_CASE("what was done from levelling to cropping is in the saved pile, and me
     CHECK(read.levelling == Levelling::light);
     CHECK(read.crop == w.pile().crop);
     CHECK(read.zones == w.pile().zones);
-    CHECK(read.merge == w.pile().merge);
+    CHECK(read.ways == w.pile().ways);
     REQUIRE(read.frames.size() == w.pile().frames.size());
     for (std::size_t i = 0; i < read.frames.size(); ++i) {
         CHECK(read.frames[i].level == w.pile().frames[i].level);
-        CHECK(read.frames[i].alignment == w.pile().frames[i].alignment);
+        CHECK(read.frames[i].places.sky == w.pile().frames[i].places.sky);
     }
     const Result<Raster16> before = render_all(w.pile());
     const Result<Raster16> after = render_all(read);

@@ -5,6 +5,7 @@
 #include "app/looks/pictures.h"
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/file.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -80,6 +81,28 @@ TEST_CASE("what is asked for last is what is shown in the end", "[window]") {
     FrameStore store(working_space(w.pile()));
     const Raster16 wanted = render(w.pile(), store, whole(w.pile().size), 0, job).value();
     CHECK(w.window.viewer().detail().image == app::to_image(wanted, Profile::srgb()));
+}
+
+TEST_CASE("a canvas that begins before the frames is shown whole, with its background", "[window]") {
+    const Folder folder;
+    frames(folder, 3, {400, 300});
+    Window w;
+    REQUIRE(w.open(folder));
+    Pile pile = with_canvas(w.pile(), {Rect{-101, -53, 640, 430}, {0, 0.5, 1}});
+    pile.cover = Cover::any;
+    REQUIRE(save_pile(pile, folder / "wide.pile").ok());
+    w.drop({folder / "wide.pile"});
+    REQUIRE(wait_for([&] { return w.pile().canvas.area.has_value(); }));
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().area() == canvas_of(pile));
+    CHECK(w.window.viewer().colour_at(-101, -53) == QColor(0, 128, 255));
+    CHECK(w.window.viewer().colour_at(538, 376) == QColor(0, 128, 255));
+    Job job;
+    FrameStore store(working_space(pile));
+    const Raster16 wanted = render(pile, store, canvas_of(pile), 0, job).value();
+    const auto& detail = w.window.viewer().detail();
+    REQUIRE(detail.area == canvas_of(pile));
+    CHECK(detail.image == app::to_image(wanted, Profile::srgb()));
 }
 
 TEST_CASE("flipping through frames shows each of them", "[window]") {

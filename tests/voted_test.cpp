@@ -154,7 +154,7 @@ struct Merging final : StepWork {
     const Pile& pile;
     Mode mode;
     Rect region;
-    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 0, 257};
+    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 0, {}, 257};
     Raster16 out;
 };
 
@@ -198,7 +198,7 @@ TEST_CASE("rows merge by their votes wherever they are covered, and the referenc
     const std::vector<FrameRow> rows{{narrow.data(), nullptr, {0, width}, silent_a},
                                      {nullptr, b.row(0), {10, 350}, silent_b},
                                      {nullptr, c.row(0), {0, width}, silent_c}};
-    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 1, 1};
+    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 1, {}, 1};
     tools.strength_tables.resize(3);
     tools.strength_tables[2] = strength_table(0.5, tools.curve);
     for (const Mode mode : {Mode::lighten, Mode::maximum, Mode::minimum, Mode::median, Mode::mean}) {

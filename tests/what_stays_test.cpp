@@ -209,7 +209,7 @@ TEST_CASE("pictures of piles of every kind are to the bit what they were") {
                     for (std::size_t i = 0; i < 5; ++i) places[first.frames[i].id] = place_of(model.model, int(i));
                     Pile pile = with_alignments(first, model.model, first.frames[0].id, places);
                     pile = with_mode(std::move(pile), mode.mode);
-                    pile.merge.light = light;
+                    pile.light = light;
                     pile = with_extras(std::move(pile), extras);
                     const std::string name = std::string(first.channels == 3 ? "colour" : "grey") + "/" +
                                              std::string(model.name) + "/" + std::string(mode.name) + "/" +

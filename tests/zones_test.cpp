@@ -174,15 +174,15 @@ TEST_CASE("zones and crop are saved with the pile") {
     REQUIRE(loaded.ok());
     CHECK(loaded.value().pile.zones == pile.zones);
     CHECK(loaded.value().pile.crop == pile.crop);
-    CHECK(loaded.value().pile.frames[2].on_land == pile.frames[2].on_land);
-    CHECK(without_zones(loaded.value().pile).frames[2].on_land == std::nullopt);
+    CHECK(loaded.value().pile.frames[2].places.land == pile.frames[2].places.land);
+    CHECK(without_zones(loaded.value().pile).frames[2].places.land == std::nullopt);
 }
 
 TEST_CASE("a new reference carries both zones along") {
     const Folder folder;
     const Pile pile = turned_sky(test::speckle_pile(folder, 3, {80, 60}, 8));
     const Pile other = with_reference(pile, pile.frames[2].id);
-    for (const Zone zone : {Zone::sky, Zone::land}) {
+    for (const Zone zone : both_zones) {
         CHECK(placement(other, other.frames[2], zone).is_identity());
         const Point a = placement(pile, pile.frames[1], zone).to_canvas({30, 30});
         const Point b = placement(other, other.frames[1], zone).to_canvas({30, 30});
@@ -333,7 +333,7 @@ TEST_CASE("what turns with the stars is suggested as sky, and both zones come ou
     const Rect shore{500, 900, 200, 100};
     const Raster16 both = render(test::base_of(pile), store, shore, 0, job).value();
     Pile still = without_zones(pile);
-    still.model = Model::none;
+    still.ways.sky.model = Model::none;
     CHECK(test::difference(both, render(test::base_of(still), store, shore, 0, job).value()).empty());
     const Rect high{700, 150, 200, 100};
     Pile turning = without_zones(pile);

@@ -50,7 +50,7 @@ json frame_json(const Pile& pile, const Frame& frame, const std::string& path, c
         out["aligned"] = false;
         return out;
     }
-    const Alignment a = frame.alignment.value_or(Alignment{});
+    const Alignment a = frame.places.sky.value_or(Alignment{});
     out.update(alignment_json(a));
     if (grid.columns > 0) out["grid"] = grid_json(grid, pile.size, a.placement());
     return out;
@@ -64,7 +64,7 @@ void print_table(const Pile& pile, const GivenPaths& paths) {
             std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.english().c_str());
             continue;
         }
-        const Alignment a = frame.alignment.value_or(Alignment{});
+        const Alignment a = frame.places.sky.value_or(Alignment{});
         const Point middle{(pile.size.width - 1) / 2.0, (pile.size.height - 1) / 2.0};
         const Point moved = a.to_reference(middle);
         const double turn = std::atan2(a.to_reference.m()[3], a.to_reference.m()[0]) * 180 / 3.14159265358979;

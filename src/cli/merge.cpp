@@ -77,11 +77,11 @@ Status divide(const MergeOptions& options, Pile& pile) {
         Result<Mask> sky = read_mask(options.sky, pile.size);
         if (!sky.ok()) return sky.failure();
         pile = with_zones(std::move(pile), sky.value());
-        pile.zones->land_model = *model_named(or_else(options.align_of[1], options.align));
-        pile.zones->land_mode = *mode_named(or_else(options.mode_of[1], options.mode));
+        pile.ways.land.model = *model_named(or_else(options.align_of[1], options.align));
+        pile.ways.land.mode = *mode_named(or_else(options.mode_of[1], options.mode));
     }
-    pile.model = *model_named(or_else(options.align_of[0], options.align));
-    pile.merge.mode = *mode_named(or_else(options.mode_of[0], options.mode));
+    pile.ways.sky.model = *model_named(or_else(options.align_of[0], options.align));
+    pile.ways.sky.mode = *mode_named(or_else(options.mode_of[0], options.mode));
     return Done{};
 }
 
@@ -117,12 +117,12 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     if (!opened.ok()) return fail(opened.failure());
     Pile pile = opened.value().pile;
     stages.open_s = seconds_since(begin);
-    pile.merge.light = options.light == "encoded" ? Light::encoded : Light::linear;
+    pile.light = options.light == "encoded" ? Light::encoded : Light::linear;
     pile.cover = options.cover == "any" ? Cover::any : Cover::full;
     Status divided = divide(options, pile);
     if (!divided.ok()) return fail(divided.failure());
     if (!options.trust.empty()) {
-        if (model_of(pile, Zone::sky) == Model::none && model_of(pile, Zone::land) == Model::none)
+        if (way_of(pile, Zone::sky).model == Model::none && way_of(pile, Zone::land).model == Model::none)
             return fail(
                 {Fault::wrong_call, options.trust, "--trust says where --align may look, and nothing is aligned."});
         Result<Mask> trust = read_mask(options.trust, pile.size);
@@ -131,8 +131,8 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     }
     Status less_darks = take_darks(options, pile, context.job);
     if (!less_darks.ok()) return fail(less_darks.failure());
-    for (const Zone zone : {Zone::sky, Zone::land}) {
-        const Model model = model_of(pile, zone);
+    for (const Zone zone : both_zones) {
+        const Model model = way_of(pile, zone).model;
         if (model == Model::none || (zone == Zone::land && !pile.zones)) continue;
         const auto aligning = std::chrono::steady_clock::now();
         auto alignments = align_frames(only_zone(pile, zone), model, pile.reference, context.job);

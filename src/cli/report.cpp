@@ -31,12 +31,12 @@ nlohmann::json alignment_json(const Alignment& a) {
 Status write_report(const fs::path& file, const Exported& exported, const GivenPaths& paths, const Stages& stages) {
     using nlohmann::json;
     const Pile& pile = exported.pile;
-    json out{{"mode", entry_of(pile.merge.mode).name},
-             {"align", name_of(pile.model)},
+    json out{{"mode", entry_of(pile.ways.sky.mode).name},
+             {"align", name_of(pile.ways.sky.model)},
              {"even", name_of(pile.levelling)},
              {"frames", json::array()}};
     if (pile.zones)
-        out["land"] = {{"mode", entry_of(pile.zones->land_mode).name}, {"align", name_of(pile.zones->land_model)}};
+        out["land"] = {{"mode", entry_of(pile.ways.land.mode).name}, {"align", name_of(pile.ways.land.model)}};
     if (pile.hot) out["hot_pixels"] = pile.hot->size();
     const auto useless = pile.darks == Darks::off ? std::map<int, Saying>() : useless_darks(pile);
     for (const Frame& frame : pile.frames) {
@@ -46,10 +46,10 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
         if (const DarkChoice darks = darks_of(pile, frame); !darks.ids.empty())
             one["less_darks"] = {{"count", darks.ids.size()}, {"scale", darks.scale}};
         if (pile.levelling != Levelling::off) one["level_gain"] = gains_of(pile, frame);
-        if (pile.zones && frame.on_land && pile.zones->land_model != Model::none)
-            one["land"] = alignment_json(*frame.on_land);
-        if (frame.alignment && pile.model != Model::none) {
-            one.update(alignment_json(*frame.alignment));
+        if (pile.zones && frame.places.land && pile.ways.land.model != Model::none)
+            one["land"] = alignment_json(*frame.places.land);
+        if (frame.places.sky && pile.ways.sky.model != Model::none) {
+            one.update(alignment_json(*frame.places.sky));
             if (lost(pile, frame)) one["reason"] = "could not be aligned to the reference";
         }
         out["frames"].push_back(std::move(one));

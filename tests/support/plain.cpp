@@ -160,7 +160,11 @@ Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone) {
 }
 
 double share_of_sky(const Pile& pile, int x, int y) {
-    return pile.zones ? pile.zones->soft.at(x, y) / 255.0 : 1;
+    if (!pile.zones) return 1;
+    // Beyond the reference as at its edges.
+    const int u = std::clamp(x, 0, pile.size.width - 1);
+    const int v = std::clamp(y, 0, pile.size.height - 1);
+    return pile.zones->soft.at(u, v) / 255.0;
 }
 
 void mix(std::uint16_t under, std::uint16_t over, double share, std::uint16_t& out) {
@@ -176,7 +180,7 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
         frames.push_back(std::move(placed).value());
     }
     const LightCurve curve =
-        pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded();
+        pile.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded();
     const bool any_8_bit =
         std::any_of(frames.begin(), frames.end(), [](const Placed& p) { return p.frame->file->facts.bits == 8; });
     const int step = any_8_bit ? 257 : 1;
@@ -191,8 +195,8 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
                     strengths.push_back(p.frame->strength);
                 }
                 out.at(x, y, c) = values.empty()
-                                      ? std::uint16_t{0}
-                                      : merge_one_sample(mode_of(pile, zone), curve, step, values, strengths);
+                                      ? std::uint16_t(std::lround(65535 * pile.canvas.background[std::size_t(c)]))
+                                      : merge_one_sample(way_of(pile, zone).mode, curve, step, values, strengths);
             }
     return Done{};
 }
@@ -217,7 +221,7 @@ Result<Raster16> render_plain(const Pile& pile, const Rect& region) {
         const Frame* frame = find_frame(pile, part.frame);
         if (!part.on || !frame || !usable(*frame)) continue;
         std::vector<Placed> zones;
-        for (const Zone zone : {Zone::sky, Zone::land}) {
+        for (const Zone zone : both_zones) {
             if (zone == Zone::land && !pile.zones) break;
             Result<Placed> placed = place(pile, *frame, zone);
             if (!placed.ok()) return placed.failure();

@@ -11,6 +11,7 @@
 #include <functional>
 #include <vector>
 
+#include "app/canvas/spot_tool.h"
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "app/panels/clip_dialog.h"
@@ -210,7 +211,8 @@ bool sensor(MainWindow& window, Photographer& p) {
     studio.guess_spots();
     p.settle();
     if (studio.spot_guesses().empty()) return false;
-    studio.mend_spot(studio.spot_guesses().front().at, 1.5 * studio.spot_guesses().front().radius_px);
+    const SpotGuess clearest = studio.spot_guesses().front();
+    studio.mend_spots({{clearest.at, SpotTool::mended_radius(clearest)}});
     p.settle();
     window.viewer().set_view(View::frame);
     ok = p.take("sensor") && ok;

@@ -83,6 +83,11 @@ void Canvas::zoom_to(double zoom, QPointF anchor) {
     update();
 }
 
+void Canvas::look_at(QPointF place) {
+    centre_ = place;
+    zoom_to(std::max(1.0, zoom_), {width() / 2.0, height() / 2.0});
+}
+
 void Canvas::zoom_by(double factor) {
     const bool pointed = rect().contains(pointer_.toPoint());
     zoom_to(zoom_ * factor, pointed ? pointer_ : QPointF(width() / 2.0, height() / 2.0));
@@ -102,8 +107,8 @@ void Canvas::ask() {
     if (viewer_.area().empty()) return;
     const QPointF a = to_canvas({0, 0});
     const QPointF b = to_canvas({double(width()), double(height())});
-    const int left = int(std::floor(std::max(0.0, a.x())));
-    const int top = int(std::floor(std::max(0.0, a.y())));
+    const int left = int(std::floor(a.x()));
+    const int top = int(std::floor(a.y()));
     const Rect visible{left, top, int(std::ceil(b.x())) - left, int(std::ceil(b.y())) - top};
     const Rect seen = intersect(visible, viewer_.area());
     viewer_.demand(seen, zoom_ * devicePixelRatioF());
@@ -234,7 +239,7 @@ QString Canvas::readout() const {
         if (const auto colour = viewer_.colour_at(x, y))
             text += tr("   %1 %2 %3").arg(colour->red()).arg(colour->green()).arg(colour->blue());
     }
-    if (viewer_.view() == View::cover && !intersect(whole(studio_.pile().size), {x, y, 1, 1}).empty()) {
+    if (viewer_.view() == View::cover && !intersect(canvas_of(studio_.pile()), {x, y, 1, 1}).empty()) {
         const auto all = merged_ids(studio_.pile()).size();
         const double share = cover_shares(studio_.pile(), {x, y, 1, 1}, 0).at(0, 0, 0) / 65535.0;
         text += tr("   reached by %1 of %2 frames").arg(std::lround(share * double(all))).arg(all);

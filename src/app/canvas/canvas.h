@@ -27,6 +27,8 @@ class Canvas : public QWidget {
     void fit();
     void zoom_to(double zoom, QPointF anchor);
     void zoom_by(double factor);
+    // A place of the picture in the middle, at full size at least.
+    void look_at(QPointF place);
 
     // Takes up the brush, which comes before any tool, or puts it down for null. Target and tool must outlive their use
     // here.

@@ -13,13 +13,13 @@ namespace {
 
 constexpr double reach = 8;  // screen pixels
 
-// One axis of a crop whose lower, upper or both ends move by `by`, inside [0, length).
-std::pair<int, int> moved(int begin, int end, int which, int by, int length) {
+// One axis of a crop whose lower, upper or both ends move by `by`, inside `canvas`.
+std::pair<int, int> moved(int begin, int end, int which, int by, kernels::Span canvas) {
     // A crop that was typed narrower stays as it is; it only is not made narrower still.
     const int width = std::min(CropTool::least, end - begin);
-    if (which < 0) return {std::clamp(begin + by, 0, end - width), end};
-    if (which > 0) return {begin, std::clamp(end + by, begin + width, length)};
-    const int kept = std::clamp(by, -begin, length - end);
+    if (which < 0) return {std::clamp(begin + by, canvas.begin, end - width), end};
+    if (which > 0) return {begin, std::clamp(end + by, begin + width, canvas.end)};
+    const int kept = std::clamp(by, canvas.begin - begin, canvas.end - end);
     return {begin + kept, end + kept};
 }
 
@@ -55,18 +55,18 @@ bool CropTool::press(QPointF at) {
 std::optional<QRect> CropTool::drag(QPointF at) {
     if (!hold_) return std::nullopt;
     const QPointF by = (at - from_) / canvas_.zoom();
-    const Size size = studio_.pile().size;
+    const Rect canvas = canvas_of(studio_.pile());
     const bool whole_crop = hold_->across == 0 && hold_->down == 0;
     Rect next = before_;
     if (hold_->across != 0 || whole_crop) {
-        const auto [left, right] =
-            moved(before_.left, before_.right(), hold_->across, int(std::lround(by.x())), size.width);
+        const auto [left, right] = moved(before_.left, before_.right(), hold_->across, int(std::lround(by.x())),
+                                         {canvas.left, canvas.right()});
         next.left = left;
         next.width = right - left;
     }
     if (hold_->down != 0 || whole_crop) {
         const auto [top, bottom] =
-            moved(before_.top, before_.bottom(), hold_->down, int(std::lround(by.y())), size.height);
+            moved(before_.top, before_.bottom(), hold_->down, int(std::lround(by.y())), {canvas.top, canvas.bottom()});
         next.top = top;
         next.height = bottom - top;
     }

@@ -45,12 +45,17 @@ bool SpotTool::press(QPointF at) {
         return true;
     }
     for (const SpotGuess& guess : studio_.spot_guesses())
-        if (distance(guess.at, sensor) <= 1.5 * guess.radius_px) {
-            studio_.mend_spot(guess.at, 1.5 * guess.radius_px);
+        if (distance(guess.at, sensor) <= mended_radius(guess)) {
+            studio_.mend_spots({{guess.at, mended_radius(guess)}});
             return true;
         }
-    studio_.mend_spot(sensor, canvas_.brush().size / 2);
+    studio_.mend_spots({{sensor, canvas_.brush().size / 2}});
     return true;
+}
+
+void SpotTool::look_at(Point sensor) {
+    const Point p = place_of(studio_.pile(), studio_.current()).to_canvas(sensor);
+    canvas_.look_at({p.x + 0.5, p.y + 0.5});
 }
 
 std::optional<Qt::CursorShape> SpotTool::cursor_at(QPointF) const {
@@ -72,12 +77,7 @@ void SpotTool::paint(QPainter& painter) const {
     const SharedSpots& spots = studio_.pile().spots;
     if (spots)
         for (const SensorSpot& spot : *spots) ring(spot.at, spot.radius_px, Qt::SolidLine);
-    for (const SpotGuess& guess : studio_.spot_guesses()) {
-        const bool mended = spots && std::any_of(spots->begin(), spots->end(), [&](const SensorSpot& s) {
-                                return distance(s.at, guess.at) <= s.radius_px + guess.radius_px;
-                            });
-        if (!mended) ring(guess.at, 1.5 * guess.radius_px, Qt::DotLine);
-    }
+    for (const SpotGuess& guess : studio_.spot_guesses()) ring(guess.at, mended_radius(guess), Qt::DotLine);
 }
 
 }  // namespace bp::app

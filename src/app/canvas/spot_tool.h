@@ -19,6 +19,11 @@ class SpotTool final : public CanvasTool {
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;
     void paint(QPainter& painter) const override;
 
+    // Half the width over which a suspected spot is mended: its rim is soft.
+    static double mended_radius(const SpotGuess& guess) { return 1.5 * guess.radius_px; }
+    // Brings a place of the sensor to the middle of the canvas, at full size at least.
+    void look_at(Point sensor);
+
   private:
     // On the sensor of the frame that is looked at, by place on the screen, and back.
     Point on_sensor(QPointF screen) const;

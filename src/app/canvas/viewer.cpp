@@ -17,9 +17,10 @@ namespace {
 constexpr int pan_pause_ms = 40;
 
 Rect rounded(const Rect& area, int unit) {
-    const int left = area.left / unit * unit;
-    const int top = area.top / unit * unit;
-    return {left, top, (area.right() - left + unit - 1) / unit * unit, (area.bottom() - top + unit - 1) / unit * unit};
+    const int left = floor_div(area.left, unit) * unit;
+    const int top = floor_div(area.top, unit) * unit;
+    return {left, top, floor_div(area.right() - left + unit - 1, unit) * unit,
+            floor_div(area.bottom() - top + unit - 1, unit) * unit};
 }
 
 // The canvas pixels that `region` of `level` stands for: whole pixels of the level, so it may reach past an odd edge.
@@ -135,7 +136,7 @@ void Viewer::set_difference(Against against, int gain) {
 
 Rect Viewer::area_shown() const {
     if (!studio_.document().open()) return {};
-    return view_ == View::cover ? whole(studio_.pile().size) : output_area(studio_.pile());
+    return view_ == View::cover ? canvas_of(studio_.pile()) : output_area(studio_.pile());
 }
 
 int Viewer::overview_level() const {
@@ -317,8 +318,8 @@ void Viewer::paste(const Patches& patches) {
             if (layer->level != piece.level || layer->serial != serial_) continue;
             const int step = 1 << layer->level;
             QPainter painter(&layer->image);
-            painter.drawImage(piece.region.left - layer->area.left / step, piece.region.top - layer->area.top / step,
-                              piece.image);
+            painter.drawImage(piece.region.left - floor_div(layer->area.left, step),
+                              piece.region.top - floor_div(layer->area.top, step), piece.image);
         }
     emit patched(patches.area);
 }

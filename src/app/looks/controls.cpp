@@ -74,6 +74,12 @@ void guard_wheel(QObject& application) {
     application.installEventFilter(new WheelGuard(&application));
 }
 
+QLabel* heading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setFont(face(type::body, QFont::DemiBold));
+    return label;
+}
+
 QLabel* quiet_label(const QString& text, QWidget* parent) {
     auto* label = new QLabel(text, parent);
     label->setProperty("quiet", true);

@@ -15,6 +15,7 @@ void order_tabs(QWidget& root);
 // The wheel changes no value unless the control has the focus: it scrolls what the control lies in.
 void guard_wheel(QObject& application);
 
+QLabel* heading(const QString& text, QWidget* parent);
 QLabel* quiet_label(const QString& text, QWidget* parent);
 QPushButton* push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
 QPushButton* lamp_push(const QString& text, const QString& name, const QString& tip, QWidget* parent);

@@ -97,8 +97,8 @@ std::vector<Trace> make_traces() {
          tr("What is left between the frame and the reference after aligning"),
          0.2,
          [](const Frame& f, const M&) -> std::optional<double> {
-             if (!f.alignment || !f.alignment->aligned) return std::nullopt;
-             return f.alignment->residual_px;
+             if (!f.places.sky || !f.places.sky->aligned) return std::nullopt;
+             return f.places.sky->residual_px;
          },
          with_unit(tr("%1 px"), 2),
          {}},
@@ -107,8 +107,8 @@ std::vector<Trace> make_traces() {
          tr("Share of the textured places, or of the stars, that agree after aligning"),
          0.3,
          [](const Frame& f, const M&) -> std::optional<double> {
-             if (!f.alignment) return std::nullopt;
-             return f.alignment->confidence;
+             if (!f.places.sky) return std::nullopt;
+             return f.places.sky->confidence;
          },
          with_unit(tr("%1 %"), 0, 100),
          {}},
@@ -117,8 +117,8 @@ std::vector<Trace> make_traces() {
          tr("How much larger or smaller aligning makes the frame"),
          0.002,
          [](const Frame& f, const M&) -> std::optional<double> {
-             if (!f.alignment || !f.alignment->aligned) return std::nullopt;
-             return moved_by(*f.alignment, f.file->facts.size).scale - 1;
+             if (!f.places.sky || !f.places.sky->aligned) return std::nullopt;
+             return moved_by(*f.places.sky, f.file->facts.size).scale - 1;
          },
          with_unit(tr("%1 %"), 2, 100),
          {}},

@@ -65,7 +65,7 @@ AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     });
     connect(fit_, &QPushButton::clicked, this,
             [this, crop] { crop(full_cover(studio_.pile()), tr("Crop to full cover")); });
-    connect(all_, &QPushButton::clicked, this, [this, crop] { crop(whole(studio_.pile().size), tr("Do not crop")); });
+    connect(all_, &QPushButton::clicked, this, [this, crop] { crop(canvas_of(studio_.pile()), tr("Do not crop")); });
 }
 
 void AlignCover::type_in() {
@@ -90,7 +90,8 @@ void AlignCover::refresh() {
     if (!studio_.document().open() || !isVisible()) return;
     const Rect shared = full_cover(pile);
     const Rect area = output_area(pile);
-    const double kept = 100.0 * area.width * area.height / (double(pile.size.width) * pile.size.height);
+    const Rect canvas = canvas_of(pile);
+    const double kept = 100.0 * area.width * area.height / (double(canvas.width) * canvas.height);
     facts_->setText((shared.empty() ? tr("No area is reached by every frame.")
                                     : tr("Every frame reaches %1 x %2 px.").arg(shared.width).arg(shared.height)) +
                     QLatin1Char('\n') +
@@ -99,12 +100,12 @@ void AlignCover::refresh() {
     fit_->setEnabled(!shared.empty());
     const std::array<int, 4> values{area.left, area.top, area.width, area.height};
     // As narrow as it can be dragged.
-    const int narrowest = std::min({CropTool::least, pile.size.width, pile.size.height});
-    const std::array<int, 4> most{pile.size.width - narrowest, pile.size.height - narrowest, pile.size.width,
-                                  pile.size.height};
+    const int narrowest = std::min({CropTool::least, canvas.width, canvas.height});
+    const std::array<int, 4> least{canvas.left, canvas.top, narrowest, narrowest};
+    const std::array<int, 4> most{canvas.right() - narrowest, canvas.bottom() - narrowest, canvas.width, canvas.height};
     for (std::size_t i = 0; i < numbers_.size(); ++i) {
         const QSignalBlocker quiet(numbers_[i]);
-        numbers_[i]->setRange(i < 2 ? 0 : narrowest, most[i]);
+        numbers_[i]->setRange(least[i], most[i]);
         numbers_[i]->setValue(values[i]);
     }
 }

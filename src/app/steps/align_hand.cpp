@@ -158,7 +158,7 @@ void AlignHand::type_in() {
     const Pile& pile = studio_.pile();
     const Frame* frame = movable();
     if (!frame) return;
-    const MovedBy now = moved_by(alignment_of(*frame, studio_.zone()).value_or(Alignment{}), pile.size);
+    const MovedBy now = moved_by(frame->places[studio_.zone()].value_or(Alignment{}), pile.size);
     // A number that was not touched stays as exact as it is.
     const auto typed = [](const QDoubleSpinBox& box, double exact) {
         const double shown = std::pow(10.0, -box.decimals());
@@ -198,7 +198,7 @@ void AlignHand::refresh() {
                                .arg(number_of(pile, frame->id))
                          : tr("Choose a frame that is not the reference."));
     if (!frame) return;
-    const auto& place = alignment_of(*frame, studio_.zone());
+    const auto& place = frame->places[studio_.zone()];
     const MovedBy now = moved_by(place.value_or(Alignment{}), pile.size);
     const std::array<double, 4> values{now.right_px, now.down_px, now.turn_degrees, now.scale};
     const bool under_lens = place && place->lens;

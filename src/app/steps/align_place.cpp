@@ -83,7 +83,7 @@ AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
         refresh();
     });
     connect(reference_, &QPushButton::clicked, this, [this] {
-        const Model now = model_of(studio_.pile(), studio_.zone());
+        const Model now = way_of(studio_.pile(), studio_.zone()).model;
         studio_.align(now == Model::none ? Model::rigid : now, studio_.current());
     });
     connect(&studio, &Studio::models_previewed, this, &AlignPlace::render_miniatures);
@@ -129,12 +129,12 @@ void AlignPlace::build_trust() {
 
 QStringList AlignPlace::facts_of(const Frame& frame) const {
     const Pile& pile = studio_.pile();
-    const Alignment& a = *alignment_of(frame, studio_.zone());
+    const Alignment& a = *frame.places[studio_.zone()];
     const int number = number_of(pile, frame.id);
     if (!a.aligned)
         return {a.insisted ? tr("Frame %1 could not be aligned and is merged all the same.").arg(number)
                            : tr("Frame %1 could not be aligned and is left out.").arg(number)};
-    const Model model = model_of(pile, studio_.zone());
+    const Model model = way_of(pile, studio_.zone()).model;
     const MovedBy moved = moved_by(a, pile.size);
     QStringList out;
     out << tr("Frame %1: %2, %3 px, %4°")
@@ -166,11 +166,11 @@ void AlignPlace::closed() {
 void AlignPlace::refresh() {
     const Pile& pile = studio_.pile();
     const Zone zone = studio_.zone();
-    const Model model = model_of(pile, zone);
+    const Model model = way_of(pile, zone).model;
     grid_->set_chosen(int(model));
     QStringList lines;
     const Frame* frame = find_frame(pile, studio_.current());
-    const bool placed = frame && alignment_of(*frame, zone).has_value();
+    const bool placed = frame && frame->places[zone].has_value();
     if (model != Model::none) {
         lines << tr("Reference: frame %1").arg(number_of(pile, pile.reference));
         if (placed && frame->id != pile.reference) lines << facts_of(*frame);
@@ -183,9 +183,9 @@ void AlignPlace::refresh() {
     facts_->setVisible(!lines.isEmpty());
     reference_->setEnabled(frame && shows_something(*frame) && (frame->id != pile.reference || model == Model::none));
     const bool other = frame && usable(*frame) && frame->id != pile.reference && frame->role != Role::dark;
-    const bool failed = other && model != Model::none && placed && !alignment_of(*frame, zone)->aligned;
+    const bool failed = other && model != Model::none && placed && !frame->places[zone]->aligned;
     insist_->setVisible(failed);
-    insist_->setChecked(failed && alignment_of(*frame, zone)->insisted);
+    insist_->setChecked(failed && frame->places[zone]->insisted);
     everywhere_->setEnabled(!pile.trust.empty());
     if (isVisible()) render_miniatures();
 }

@@ -22,7 +22,7 @@ struct Worst {
 Worst worst_of(const Pile& pile, Zone zone) {
     Worst out;
     for (const Frame& frame : pile.frames) {
-        const auto& place = alignment_of(frame, zone);
+        const auto& place = frame.places[zone];
         if (!usable(frame) || frame.aside || !place || frame.role == Role::dark) continue;
         if (place->aligned)
             out.residual = std::max(out.residual, place->residual_px);
@@ -33,7 +33,7 @@ Worst worst_of(const Pile& pile, Zone zone) {
 }
 
 QString summary_of(const Pile& pile, Zone zone) {
-    const Model model = model_of(pile, zone);
+    const Model model = way_of(pile, zone).model;
     if (model == Model::none) return AlignStep::tr("none");
     const Worst worst = worst_of(pile, zone);
     QString text = AlignStep::tr("%1, worst %2 px").arg(word(model).toLower()).arg(worst.residual, 0, 'f', 2);
@@ -112,7 +112,7 @@ QString AlignStep::summary() const {
 bool AlignStep::needs_look() const {
     const Pile& pile = studio_.pile();
     const auto any_lost = [&](Zone zone) {
-        return model_of(pile, zone) != Model::none && worst_of(pile, zone).lost > 0;
+        return way_of(pile, zone).model != Model::none && worst_of(pile, zone).lost > 0;
     };
     return any_lost(Zone::sky) || (pile.zones && any_lost(Zone::land));
 }

@@ -5,7 +5,6 @@
 #include <QSignalBlocker>
 #include <algorithm>
 #include <cmath>
-#include <tuple>
 
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
@@ -21,29 +20,29 @@ constexpr int most_levels = 300;
 }  // namespace
 
 EvenStep::EvenStep(Studio& studio, Viewer& viewer, Canvas& canvas)
-    : studio_(studio), viewer_(viewer), canvas_(canvas), lane_(this), tool_(studio, viewer, canvas) {
+    : studio_(studio), viewer_(viewer), canvas_(canvas), lane_(this) {
     auto* tabs = new QHBoxLayout;
     auto* group = new QButtonGroup(this);
-    const auto begin_page = [&](const QString& name, const QString& object, const QString& tip) {
+    const auto tab_for = [&](const QString& name, const QString& object, const QString& tip) {
         auto* tab = push(name, object, tip, this);
         tab->setCheckable(true);
         tab->setProperty("tab", true);
         group->addButton(tab);
         tabs->addWidget(tab);
-        auto* body = new QWidget(this);
-        page_ = new QVBoxLayout(body);
-        page_->setContentsMargins(0, 0, 0, 0);
-        page_->setSpacing(space::small);
-        return std::pair{tab, body};
+        return tab;
     };
     column()->addLayout(tabs);
-    std::tie(light_tab_, light_) = begin_page(tr("Light and colour"), QStringLiteral("page_light"),
-                                              tr("How bright the frames are, and in which colours"));
+    light_tab_ = tab_for(tr("Light and colour"), QStringLiteral("page_light"),
+                         tr("How bright the frames are, and in which colours"));
+    sensor_tab_ =
+        tab_for(tr("Sensor"), QStringLiteral("page_sensor"), tr("Darks, hot pixels and dust: what the sensor adds"));
+    light_ = new QWidget(this);
+    page_ = new QVBoxLayout(light_);
+    page_->setContentsMargins(0, 0, 0, 0);
+    page_->setSpacing(space::small);
     build_levels();
     build_look();
-    std::tie(sensor_tab_, sensor_) =
-        begin_page(tr("Sensor"), QStringLiteral("page_sensor"), tr("Darks, hot pixels and dust: what the sensor adds"));
-    build_sensor();
+    sensor_ = new EvenSensor(studio, viewer, canvas, this);
     column()->addWidget(light_);
     column()->addWidget(sensor_);
     sensor_->hide();
@@ -159,77 +158,11 @@ void EvenStep::look_at_tones() {
         });
 }
 
-void EvenStep::build_sensor() {
-    page_->addWidget(quiet_label(tr("Darks"), this));
-    darks_ = new QCheckBox(this);
-    darks_->setObjectName(QStringLiteral("darks"));
-    darks_->setAccessibleName(tr("Subtract darks"));
-    darks_->setToolTip(tr("Takes the mean of the dark frames from every frame: glow and hot pixels go"));
-    scaled_ = new QCheckBox(tr("Scale to the exposure"), this);
-    scaled_->setObjectName(QStringLiteral("darks_scaled"));
-    scaled_->setToolTip(tr("Darks of another exposure are subtracted in proportion to it"));
-    useless_ = quiet_label({}, this);
-    useless_->setObjectName(QStringLiteral("useless_darks"));
-    page_->addWidget(darks_);
-    page_->addWidget(scaled_);
-    page_->addWidget(useless_);
-    page_->addWidget(quiet_label(tr("Hot pixels"), this));
-    hot_ = new QCheckBox(tr("Mend hot pixels"), this);
-    hot_->setObjectName(QStringLiteral("hot_pixels"));
-    hot_->setToolTip(tr("Finds pixels that glow at one place in all frames, and takes their neighbours instead"));
-    page_->addWidget(hot_);
-    page_->addWidget(quiet_label(tr("Sensor spots"), this));
-    auto* row = new QHBoxLayout;
-    mark_ = push(tr("Mark"), QStringLiteral("spots_mark"),
-                 tr("Click on dust in a frame: it is mended in all. Click on it again to give it back"), this);
-    mark_->setCheckable(true);
-    suggest_ = push(tr("Suggest spots"), QStringLiteral("spots_suggest"),
-                    tr("Looks for round shadows that all frames have at the same place of the sensor"), this);
-    row->addWidget(mark_);
-    row->addWidget(suggest_);
-    page_->addLayout(row);
-    spot_size_ = new NamedSlider(
-        tr("Size"), tr("Width of the spots that are marked, in pixels of the picture (, and .)"),
-        int(2 * smallest_spot_px), int(2 * largest_spot_px / 4), [](int v) { return tr("%1 px").arg(v); }, this);
-    spot_size_->slider()->setObjectName(QStringLiteral("spot_size"));
-    page_->addWidget(spot_size_);
-    connect(darks_, &QCheckBox::clicked, this, [this](bool on) {
-        studio_.document().edit(with_darks(studio_.pile(), on ? Darks::on : Darks::off),
-                                on ? tr("Subtract darks") : tr("Leave darks"));
-    });
-    connect(scaled_, &QCheckBox::clicked, this, [this](bool on) {
-        studio_.document().edit(with_darks(studio_.pile(), on ? Darks::scaled : Darks::on), tr("Scale darks"));
-    });
-    connect(hot_, &QCheckBox::clicked, this, [this](bool on) {
-        // Checked when they have been found.
-        hot_->setChecked(studio_.pile().hot != nullptr);
-        studio_.mend_hot_pixels(on);
-    });
-    connect(&canvas_, &Canvas::tool_left, this, [this] { mark_->setChecked(false); });
-    connect(mark_, &QPushButton::toggled, this, [this](bool on) {
-        canvas_.set_tool(on ? &tool_ : nullptr);
-        if (on && viewer_.of_all()) viewer_.set_view(View::frame);
-    });
-    connect(suggest_, &QPushButton::clicked, &studio_, &Studio::guess_spots);
-    connect(&studio_, &Studio::spots_guessed, this, [this] {
-        if (isVisible() && !studio_.spot_guesses().empty()) mark_->setChecked(true);
-        canvas_.update();
-    });
-    connect(spot_size_, &NamedSlider::changed, this, [this](int value) {
-        Brush brush = canvas_.brush();
-        brush.size = value;
-        canvas_.set_brush(brush);
-    });
-    const auto show_size = [this] { spot_size_->set_value(int(std::lround(canvas_.brush().size))); };
-    connect(&canvas_, &Canvas::brush_changed, this, show_size);
-    show_size();
-}
-
 void EvenStep::show_page() {
     const bool sensor = sensor_tab_->isChecked();
     light_->setVisible(!sensor);
     sensor_->setVisible(sensor);
-    if (!sensor) mark_->setChecked(false);
+    if (!sensor) sensor_->closed();
 }
 
 void EvenStep::opened() {
@@ -237,31 +170,7 @@ void EvenStep::opened() {
 }
 
 void EvenStep::closed() {
-    mark_->setChecked(false);
-}
-
-void EvenStep::refresh_sensor() {
-    const Pile& pile = studio_.pile();
-    const auto count = std::count_if(pile.frames.begin(), pile.frames.end(),
-                                     [](const Frame& f) { return usable(f) && f.role == Role::dark && !f.aside; });
-    darks_->setText(count > 0 ? tr("Subtract darks (%1)").arg(count) : tr("Subtract darks"));
-    darks_->setChecked(pile.darks != Darks::off);
-    darks_->setEnabled(count > 0 || pile.darks != Darks::off);
-    scaled_->setVisible(pile.darks != Darks::off);
-    scaled_->setChecked(pile.darks == Darks::scaled);
-    QStringList lines;
-    if (count == 0) lines << tr("Frames taken with the lens covered, given the role Dark in the Frames step.");
-    if (pile.darks != Darks::off) {
-        for (const auto& [id, why] : useless_darks(pile)) lines << said(why);
-        const auto without = std::count_if(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
-            return usable(f) && f.role == Role::scene && darks_of(pile, f).ids.empty();
-        });
-        if (count > 0 && without > 0) lines << tr("%n frame(s) without a dark that fits.", nullptr, int(without));
-    }
-    useless_->setText(lines.join(QLatin1Char('\n')));
-    useless_->setVisible(!lines.isEmpty());
-    hot_->setChecked(pile.hot != nullptr);
-    hot_->setText(pile.hot ? tr("Mend hot pixels (%1)").arg(pile.hot->size()) : tr("Mend hot pixels"));
+    sensor_->closed();
 }
 
 Look EvenStep::shown_look() const {
@@ -310,7 +219,6 @@ void EvenStep::refresh() {
     const Look look = shown_look();
     tone_->set_look(look);
     tone_->set_coloured(pile.channels == 3);
-    refresh_sensor();
     reset_->setEnabled(look != Look{});
     copy_->setEnabled(!of_all() && frame && studio_.selected().size() > 1);
 }

@@ -7,9 +7,9 @@
 #include <vector>
 
 #include "app/canvas/canvas.h"
-#include "app/canvas/spot_tool.h"
 #include "app/looks/controls.h"
 #include "app/panels/tone_panel.h"
+#include "app/steps/even_sensor.h"
 #include "app/steps/step_line.h"
 
 namespace bp::app {
@@ -28,10 +28,8 @@ class EvenStep : public StepBody {
   private:
     void build_levels();
     void build_look();
-    void build_sensor();
     void show_page();
     void look_at_tones();
-    void refresh_sensor();
     void refresh() override;
     // The look that is shown: of all frames, or the current frame's own.
     Look shown_look() const;
@@ -41,9 +39,10 @@ class EvenStep : public StepBody {
     Studio& studio_;
     Viewer& viewer_;
     Canvas& canvas_;
-    QVBoxLayout* page_ = nullptr;  // that is being built
+    QVBoxLayout* page_ = nullptr;  // of light and colour
     QPushButton *light_tab_, *sensor_tab_;
-    QWidget *light_, *sensor_;
+    QWidget* light_;
+    EvenSensor* sensor_;
     std::vector<QPushButton*> kinds_;
     NamedSlider* level_;
     QLabel* facts_;
@@ -53,12 +52,7 @@ class EvenStep : public StepBody {
     QPushButton* reset_;
     QPushButton* copy_;
     QCheckBox* clipping_;
-    QCheckBox *darks_, *scaled_, *hot_;
-    QLabel* useless_;
-    QPushButton *mark_, *suggest_;
-    NamedSlider* spot_size_;
     Lane lane_;
-    SpotTool tool_;
 };
 
 }  // namespace bp::app

@@ -16,15 +16,6 @@
 namespace bp::app {
 namespace {
 
-constexpr int row_height = 24;
-constexpr int most_rows = 6;
-
-QLabel* heading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setFont(face(type::body, QFont::DemiBold));
-    return label;
-}
-
 QString folded(const std::string& text) {
     return QString::fromStdString(text).toCaseFolded();
 }
@@ -103,26 +94,22 @@ void FramesStep::build_gathering() {
 }
 
 void FramesStep::build_odd() {
-    odd_title_ = heading({}, this);
-    odd_aside_ = push(tr("Set all aside"), QStringLiteral("set_odd_aside"),
-                      tr("Leaves all odd frames out of the picture without forgetting them"), this);
-    odd_aside_->setProperty("flat", true);
-    auto* title_row = new QHBoxLayout;
-    title_row->addWidget(odd_title_, 1);
-    title_row->addWidget(odd_aside_);
-    column()->addLayout(title_row);
-    odd_ = new QListWidget(this);
-    odd_->setObjectName(QStringLiteral("odd_frames"));
-    odd_->setAccessibleName(tr("Odd frames"));
-    odd_->setToolTip(tr("Frames that differ from those around them, and why. Choose one to see it."));
-    odd_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    odd_ = new FoundList({QStringLiteral("odd_frames"), tr("Odd frames"),
+                          tr("Frames that differ from those around them, and why. A tick sets one aside. Choose one to "
+                             "see it."),
+                          tr("Set all aside"), tr("Leaves all odd frames out of the picture without forgetting them")},
+                         this);
     column()->addWidget(odd_);
-    connect(odd_, &QListWidget::currentItemChanged, this, [this](QListWidgetItem* item) {
-        if (!item) return;
-        studio_.select(item->data(Qt::UserRole).toInt());
+    connect(odd_, &FoundList::chosen, this, [this](int id) {
+        studio_.select(id);
         if (viewer_.of_all()) viewer_.set_view(View::frame);
     });
-    connect(odd_aside_, &QPushButton::clicked, this, &FramesStep::set_aside_odd);
+    connect(odd_, &FoundList::decided, this, [this](const std::vector<int>& ids, bool aside) {
+        const auto count = int(ids.size());
+        studio_.document().edit(
+            with_aside(studio_.pile(), ids, aside),
+            aside ? tr("Set aside %n odd frame(s)", nullptr, count) : tr("Take back %n odd frame(s)", nullptr, count));
+    });
 }
 
 void FramesStep::build_frame() {
@@ -274,13 +261,6 @@ void FramesStep::thin() {
         studio_.document().edit(with_aside(studio_.pile(), out, true), tr("Keep one in %1").arg(every_->value()));
 }
 
-void FramesStep::set_aside_odd() {
-    const std::vector<int> ids = surveyor_.odd_ids();
-    if (!ids.empty())
-        studio_.document().edit(with_aside(studio_.pile(), ids, true),
-                                tr("Set aside %n odd frame(s)", nullptr, int(ids.size())));
-}
-
 void FramesStep::refresh_role(const Frame* current) {
     role_->setEnabled(current != nullptr);
     guess_->setVisible(current && current->role_from == RoleFrom::guess);
@@ -326,29 +306,17 @@ void FramesStep::refresh() {
 
 void FramesStep::refresh_odd() {
     const Pile& pile = studio_.pile();
-    const std::vector<int> ids = surveyor_.odd_ids();
-    const QSignalBlocker quiet(odd_);
-    odd_->clear();
-    bool any_in = false;
-    for (const int id : ids) {
+    std::vector<FoundThing> things;
+    for (const int id : surveyor_.odd_ids()) {
         const Frame& frame = *find_frame(pile, id);
-        any_in = any_in || !frame.aside;
         const QString words = reasons_in_words(surveyor_.of(id)->marks);
-        auto* item = new QListWidgetItem(frame.aside ? tr("%1  %2 (aside)").arg(number_of(pile, id)).arg(words)
-                                                     : QStringLiteral("%1  %2").arg(number_of(pile, id)).arg(words),
-                                         odd_);
-        item->setData(Qt::UserRole, id);
-        item->setToolTip(tr("%1: %2").arg(name_of_frame(frame), words));
-        if (id == studio_.current()) odd_->setCurrentItem(item);
+        things.push_back({id, QStringLiteral("%1  %2").arg(number_of(pile, id)).arg(words),
+                          tr("%1: %2").arg(name_of_frame(frame), words), frame.aside, id == studio_.current()});
     }
-    odd_->setVisible(!ids.empty());
-    odd_->setFixedHeight(row_height * std::clamp(int(ids.size()), 1, most_rows) + 4);
-    odd_aside_->setVisible(!ids.empty());
-    odd_aside_->setEnabled(any_in);
-    odd_title_->setText(surveyor_.busy() && ids.empty() ? tr("Looking at the frames…")
-                        : ids.empty()                   ? tr("No odd frames")
-                        : ids.size() == 1               ? tr("1 odd frame")
-                                                        : tr("%1 odd frames").arg(ids.size()));
+    odd_->set_things(things, surveyor_.busy() && things.empty() ? tr("Looking at the frames…")
+                             : things.empty()                   ? tr("No odd frames")
+                             : things.size() == 1               ? tr("1 odd frame")
+                                                                : tr("%1 odd frames").arg(things.size()));
     emit summary_changed();
 }
 

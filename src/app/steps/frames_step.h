@@ -4,11 +4,11 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
-#include <QListWidget>
 #include <QPushButton>
 #include <QSpinBox>
 
 #include "app/canvas/viewer.h"
+#include "app/panels/found_list.h"
 #include "app/steps/step_line.h"
 #include "app/work/arriving.h"
 #include "app/work/studio.h"
@@ -41,7 +41,6 @@ class FramesStep : public StepBody {
     void take_note();
     void refresh_note(const Frame* current);
     void thin();
-    void set_aside_odd();
 
     Studio& studio_;
     Viewer& viewer_;
@@ -61,9 +60,7 @@ class FramesStep : public StepBody {
     QPushButton* reference_;
     QPushButton* base_;
     QLineEdit* note_;
-    QLabel* odd_title_;
-    QListWidget* odd_;
-    QPushButton* odd_aside_;
+    FoundList* odd_;
     QLineEdit* search_;
     QSpinBox* every_;
     QPushButton* thin_;

@@ -51,7 +51,7 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), viewer_(
     connect(strength_, &NamedSlider::left, &viewer_, &Viewer::leave_trial);
     connect(linear_, &QCheckBox::toggled, this, [this](bool on) {
         Pile next = studio_.pile();
-        next.merge.light = on ? Light::linear : Light::encoded;
+        next.light = on ? Light::linear : Light::encoded;
         studio_.document().edit(std::move(next), on ? tr("Linear light") : tr("Values as they stand"));
     });
     connect(base_, &QPushButton::clicked, this, [this] {
@@ -68,9 +68,9 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), viewer_(
 QString MergeStep::summary() const {
     const Pile& pile = studio_.pile();
     if (pile.zones)
-        return tr("sky %1, land %2").arg(word(pile.merge.mode).toLower(), word(pile.zones->land_mode).toLower());
-    if (pile.merge.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
-    return tr("%1 of %2").arg(word(pile.merge.mode).toLower()).arg(merged_ids(pile).size());
+        return tr("sky %1, land %2").arg(word(pile.ways.sky.mode).toLower(), word(pile.ways.land.mode).toLower());
+    if (pile.ways.sky.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
+    return tr("%1 of %2").arg(word(pile.ways.sky.mode).toLower()).arg(merged_ids(pile).size());
 }
 
 bool MergeStep::needs_look() const {
@@ -79,14 +79,14 @@ bool MergeStep::needs_look() const {
 
 void MergeStep::refresh() {
     const Pile& pile = studio_.pile();
-    const Mode mode = mode_of(pile, studio_.zone());
+    const Mode mode = way_of(pile, studio_.zone()).mode;
     grid_->set_chosen(int(mode));
     facts_->setText(needs_look() ? tr("No frame is left to merge.") : what_it_does(mode));
     const Frame* frame = find_frame(pile, studio_.current());
     strength_->setVisible(entry_of(mode).uses_strength);
     if (frame && !strength_->slider()->isSliderDown()) strength_->set_value(int(std::lround(frame->strength * 100)));
     const QSignalBlocker quiet(linear_);
-    linear_->setChecked(pile.merge.light == Light::linear);
+    linear_->setChecked(pile.light == Light::linear);
     linear_->setVisible(entry_of(mode).uses_light);
     base_->setVisible(mode == Mode::one);
     base_->setEnabled(frame && shows_something(*frame) && frame->id != pile.base);

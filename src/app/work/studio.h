@@ -13,6 +13,7 @@
 #include "engine/export.h"
 #include "engine/open.h"
 #include "engine/relink.h"
+#include "engine/spots.h"
 #include "engine/store.h"
 
 namespace bp::app {
@@ -78,10 +79,15 @@ class Studio : public QObject {
     void refine(int id);
     void level(Levelling kind);
     void mend_hot_pixels(bool on);
-    // Measures a spot of the sensor and mends it in all frames.
-    void mend_spot(Point sensor, double radius_px);
+    // Measures spots of the sensor and mends them in all frames: places in its pixels, with their radii.
+    struct SpotPlace {
+        Point at;
+        double radius_px;
+    };
+    void mend_spots(std::vector<SpotPlace> places);
     void guess_spots();
-    const std::vector<SpotGuess>& spot_guesses() const { return spot_guesses_; }
+    // Those that are not mended.
+    std::vector<SpotGuess> spot_guesses() const { return suspected(pile(), spot_guesses_); }
     void choose_outcome(Outcome outcome);
     void look_in(const QString& folder);  // for missing frames
     // Changed frames are used as they are now.

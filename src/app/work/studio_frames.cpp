@@ -48,21 +48,21 @@ void Studio::align_what_came(const Pile& before) {
     const auto came = [&before](const Frame& f) {
         return usable(f) && f.role != Role::dark && !find_frame(before, f.id);
     };
-    for (const Zone zone : {Zone::sky, Zone::land}) {
-        const Model model = model_of(pile(), zone);
+    for (const Zone zone : both_zones) {
+        const Model model = way_of(pile(), zone).model;
         if (model == Model::none || (zone == Zone::land && !pile().zones)) continue;
         const bool any = std::any_of(pile().frames.begin(), pile().frames.end(),
-                                     [&](const Frame& f) { return came(f) && !alignment_of(f, zone); });
+                                     [&](const Frame& f) { return came(f) && !f.places[zone]; });
         if (!any) continue;
         const Pile now = pile();
         find_on<std::map<int, Alignment>>(
             finding_, tr("aligning"),
             [now, model, zone](Job& job) { return align_frames(only_zone(now, zone), model, now.reference, job); },
             [this, model, zone, now](const std::map<int, Alignment>& found) {
-                if (pile().reference != now.reference || model_of(pile(), zone) != model) return;
+                if (pile().reference != now.reference || way_of(pile(), zone).model != model) return;
                 Pile next = pile();
                 for (const auto& [id, place] : found)
-                    if (const Frame* frame = find_frame(next, id); frame && !alignment_of(*frame, zone))
+                    if (const Frame* frame = find_frame(next, id); frame && !frame->places[zone])
                         next = with_alignment(std::move(next), id, place, zone);
                 // They joined the pile as they lie: not a step of its own.
                 document_.correct(std::move(next));
@@ -107,14 +107,24 @@ void Studio::mend_hot_pixels(bool on) {
         });
 }
 
-void Studio::mend_spot(Point sensor, double radius_px) {
-    if (!document_.open()) return;
-    find_on<SensorSpot>(
-        finding_, tr("measuring a spot"),
-        [now = pile(), store = store_, sensor, radius_px](Job& job) {
-            return measure_spot(now, sensor, radius_px, *store, job);
+void Studio::mend_spots(std::vector<SpotPlace> places) {
+    if (!document_.open() || places.empty()) return;
+    find_on<std::vector<SensorSpot>>(
+        finding_, tr("measuring %n spot(s)", nullptr, int(places.size())),
+        [now = pile(), store = store_, places = std::move(places)](Job& job) -> Result<std::vector<SensorSpot>> {
+            std::vector<SensorSpot> out;
+            for (const SpotPlace& place : places) {
+                Result<SensorSpot> spot = measure_spot(now, place.at, place.radius_px, *store, job);
+                if (!spot.ok()) return spot.failure();
+                out.push_back(std::move(spot).value());
+            }
+            return out;
         },
-        [this](const SensorSpot& spot) { document_.edit(with_spot(pile(), spot), tr("Mend sensor spot")); });
+        [this](const std::vector<SensorSpot>& found) {
+            Pile next = pile();
+            for (const SensorSpot& spot : found) next = with_spot(std::move(next), spot);
+            document_.edit(std::move(next), tr("Mend %n sensor spot(s)", nullptr, int(found.size())));
+        });
 }
 
 void Studio::guess_spots() {
@@ -124,9 +134,9 @@ void Studio::guess_spots() {
         [now = pile(), store = store_](Job& job) { return bp::guess_spots(now, *store, job); },
         [this](std::vector<SpotGuess> found) {
             spot_guesses_ = std::move(found);
-            say(spot_guesses_.empty()
-                    ? tr("No sensor spots were found.")
-                    : tr("%n suspected sensor spot(s). A click on one mends it.", nullptr, int(spot_guesses_.size())));
+            say(spot_guesses_.empty() ? tr("No sensor spots were found.")
+                                      : tr("%n suspected sensor spot(s). Tick those that are dust, or click on them.",
+                                           nullptr, int(spot_guesses_.size())));
             emit spots_guessed();
         });
 }

@@ -172,7 +172,7 @@ Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_s
     const Frame* fixed = find_frame(pile, pile.reference);
     if (!frame || !fixed || !usable(*frame) || !usable(*fixed))
         return Failure{Fault::wrong_call, "", "This frame cannot be aligned to the reference."};
-    const Alignment now = frame->alignment.value_or(Alignment{});
+    const Alignment now = frame->places.sky.value_or(Alignment{});
     if (now.lens) return now;
     const int level = level_within(pile.size, longest_side);
     const WorkingSpace space = working_space(pile);
@@ -182,8 +182,9 @@ Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_s
     if (!reference.ok()) return reference.failure();
     const Result<RasterF> moved = read_brightness(*frame->file, level, space, curve, job);
     if (!moved.ok()) return moved.failure();
-    Alignment out = reference.value().refine(moved.value(), pile.model == Model::none ? Model::rigid : pile.model,
-                                             at_level(now.to_reference, level));
+    Alignment out =
+        reference.value().refine(moved.value(), pile.ways.sky.model == Model::none ? Model::rigid : pile.ways.sky.model,
+                                 at_level(now.to_reference, level));
     out.to_reference = from_level(out.to_reference, level);
     out.flex = from_level(out.flex, level);
     out.residual_px *= double(1 << level);

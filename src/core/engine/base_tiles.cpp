@@ -9,16 +9,12 @@
 namespace bp {
 namespace {
 
-int floor_to(int value, int unit) {
-    return (value >= 0 ? value / unit : -((-value + unit - 1) / unit)) * unit;
-}
-
 // The tiles of a grid that begins at the canvas's own corner, cut to the region.
 std::vector<Rect> tiles_of(const Rect& region) {
     std::vector<Rect> out;
     constexpr int side = BaseTiles::side;
-    for (int y = floor_to(region.top, side); y < region.bottom(); y += side)
-        for (int x = floor_to(region.left, side); x < region.right(); x += side)
+    for (int y = floor_div(region.top, side) * side; y < region.bottom(); y += side)
+        for (int x = floor_div(region.left, side) * side; x < region.right(); x += side)
             out.push_back(intersect({x, y, side, side}, region));
     return out;
 }
@@ -34,7 +30,7 @@ void copy_common(const Raster16& from, const Rect& from_area, Raster16& to, cons
 
 // All that makes the base of a zone.
 Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
-    const ModeEntry& mode = entry_of(mode_of(pile, zone));
+    const ModeEntry& mode = entry_of(way_of(pile, zone).mode);
     std::vector<Fingerprint> frames;
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame, zone)) continue;
@@ -54,7 +50,7 @@ Fingerprint base_recipe(const Pile& pile) {
     const std::optional<Fingerprint> land = pile.zones ? std::optional(recipe_of_zone(pile, Zone::land)) : std::nullopt;
     const Mask soft = pile.zones ? pile.zones->soft : Mask();
     return pile::fingerprint(pile.size, pile.channels, pile.profile, pile.balance, pile.hot, pile.spots,
-                             pile.merge.light, recipe_of_zone(pile, Zone::sky), land, soft);
+                             pile.canvas.background, pile.light, recipe_of_zone(pile, Zone::sky), land, soft);
 }
 
 BaseTiles::Key BaseTiles::key_of(const Fingerprint& recipe, int level, const Rect& tile) {

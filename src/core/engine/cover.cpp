@@ -8,6 +8,7 @@
 
 #include "base/latest.h"
 #include "base/parallel.h"
+#include "engine/zone_rows.h"
 #include "kernels/source_map.h"
 #include "pile/fingerprint.h"
 
@@ -16,27 +17,33 @@ namespace {
 
 using kernels::Span;
 
-// For every row of the canvas, the pixels that a frame reaches.
+// For every row of the canvas, from its top, the pixels that a frame reaches.
 struct Reached {
     std::vector<Span> rows;
     std::size_t bytes() const { return rows.size() * sizeof(Span); }
 };
 using SharedReached = std::shared_ptr<const Reached>;
 
-SharedReached reached_by(const Placement& place, Size frame, Size canvas) {
+SharedReached reached_by(const Placement& place, Size frame, const Rect& canvas) {
     const kernels::SourceMap map(place, frame);
-    kernels::RowPlaces places(map, {0, canvas.width});
+    const Span columns{canvas.left, canvas.right()};
+    kernels::RowPlaces places(map, columns);
     auto out = std::make_shared<Reached>();
     out->rows.reserve(std::size_t(canvas.height));
-    for (int y = 0; y < canvas.height; ++y) {
+    for (int y = canvas.top; y < canvas.bottom(); ++y) {
         places.go_to(y);
-        out->rows.push_back(places.covered({0, canvas.width}));
+        out->rows.push_back(places.covered(columns));
     }
     return out;
 }
 
+// True where a frame reaches all of the canvas without being looked at.
+bool fills(const Placement& place, Size frame, const Rect& canvas) {
+    return place.is_identity() && intersect(canvas, whole(frame)) == canvas;
+}
+
 // The same, kept: the area is asked for after every edit, and under a lens it takes its time. Any thread.
-SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
+SharedReached known_reach(const Placement& place, Size frame, const Rect& canvas) {
     static std::mutex mutex;
     static Latest<Fingerprint, SharedReached> latest(std::size_t(64) << 20);
     const Fingerprint key = pile::fingerprint(place, frame, canvas);
@@ -52,14 +59,16 @@ SharedReached known_reach(const Placement& place, Size frame, Size canvas) {
 
 // For every row of the canvas, the pixels that all merged frames reach.
 std::vector<Span> shared_spans(const Pile& pile, Zone zone) {
+    const Rect canvas = canvas_of(pile);
     std::vector<const Frame*> frames;
     for (const Frame& frame : pile.frames)
-        if (merged(pile, frame, zone) && !placement(pile, frame, zone).is_identity()) frames.push_back(&frame);
-    std::vector<Span> out(std::size_t(pile.size.height), Span{0, pile.size.width});
+        if (merged(pile, frame, zone) && !fills(placement(pile, frame, zone), frame.file->facts.size, canvas))
+            frames.push_back(&frame);
+    std::vector<Span> out(std::size_t(canvas.height), Span{canvas.left, canvas.right()});
     std::mutex mutex;
     parallel_for(0, int(frames.size()), [&](int i) {
         const Frame& frame = *frames[std::size_t(i)];
-        const SharedReached own = known_reach(placement(pile, frame, zone), frame.file->facts.size, pile.size);
+        const SharedReached own = known_reach(placement(pile, frame, zone), frame.file->facts.size, canvas);
         const std::lock_guard lock(mutex);
         for (std::size_t y = 0; y < out.size(); ++y)
             out[y] = {std::max(out[y].begin, own->rows[y].begin), std::min(out[y].end, own->rows[y].end)};
@@ -98,29 +107,35 @@ Rect largest_of(const std::vector<std::vector<char>>& rows) {
 // In zones the area that counts has any shape, so it is looked at in cells of a few pixels, each full or not.
 Rect found_in_zones(const Pile& pile) {
     constexpr int cells_across = 1600;
-    const int level = level_within(pile.size, cells_across);
+    const Rect canvas = canvas_of(pile);
+    const int level = level_within(canvas.size(), cells_across);
     const int unit = 1 << level;
-    const Size cells = at_level(pile.size, level);
+    const Rect cells = at_level(canvas, level);
     std::vector<std::vector<char>> full(std::size_t(cells.height), std::vector<char>(std::size_t(cells.width), 1));
     std::vector<std::uint8_t> sky(std::size_t(cells.width));
-    for (const Zone zone : {Zone::sky, Zone::land}) {
+    for (const Zone zone : both_zones) {
         const std::vector<Span> spans = shared_spans(pile, zone);
         for (int y = 0; y < cells.height; ++y) {
-            pile.zones->soft.read_row(level, y, 0, cells.width, sky.data());
-            Span shared{0, pile.size.width};
-            for (int v = y * unit; v < std::min((y + 1) * unit, pile.size.height); ++v)
-                shared = {std::max(shared.begin, spans[std::size_t(v)].begin),
-                          std::min(shared.end, spans[std::size_t(v)].end)};
+            read_sky(*pile.zones, level, cells.top + y, cells.left, cells.width, sky.data());
+            Span shared{canvas.left, canvas.right()};
+            const int first = std::max((cells.top + y) * unit, canvas.top);
+            for (int v = first; v < std::min((cells.top + y + 1) * unit, canvas.bottom()); ++v) {
+                const Span& row = spans[std::size_t(v - canvas.top)];
+                shared = {std::max(shared.begin, row.begin), std::min(shared.end, row.end)};
+            }
             for (int x = 0; x < cells.width; ++x) {
                 const auto at = std::size_t(x);
                 const bool counts = zone == Zone::sky ? sky[at] > 0 : sky[at] < 255;
-                const int end = std::min((x + 1) * unit, pile.size.width);
-                if (counts && (x * unit < shared.begin || end > shared.end)) full[std::size_t(y)][at] = 0;
+                const int begin = std::max((cells.left + x) * unit, canvas.left);
+                const int end = std::min((cells.left + x + 1) * unit, canvas.right());
+                if (counts && (begin < shared.begin || end > shared.end)) full[std::size_t(y)][at] = 0;
             }
         }
     }
     const Rect best = largest_of(full);
-    return intersect({best.left * unit, best.top * unit, best.width * unit, best.height * unit}, whole(pile.size));
+    return intersect(
+        {(cells.left + best.left) * unit, (cells.top + best.top) * unit, best.width * unit, best.height * unit},
+        canvas);
 }
 
 struct KnownRect {
@@ -132,8 +147,8 @@ struct KnownRect {
 Rect full_cover_in_zones(const Pile& pile) {
     static std::mutex mutex;
     static Latest<Fingerprint, std::shared_ptr<const KnownRect>> latest(std::size_t(1) << 12);
-    std::vector<Fingerprint> of_all{pile::fingerprint(pile.size, pile.zones->soft)};
-    for (const Zone zone : {Zone::sky, Zone::land})
+    std::vector<Fingerprint> of_all{pile::fingerprint(canvas_of(pile), pile.zones->soft)};
+    for (const Zone zone : both_zones)
         for (const Frame& frame : pile.frames)
             if (merged(pile, frame, zone))
                 of_all.push_back(pile::fingerprint(zone, placement(pile, frame, zone), frame.file->facts.size));
@@ -149,16 +164,16 @@ Rect full_cover_in_zones(const Pile& pile) {
 }
 
 // Of a row of the canvas, how many of a zone's frames reach each pixel of `level`, as a share of `full`.
-std::vector<float> shares_of_row(const std::vector<SharedReached>& frames, std::size_t still, int y, const Rect& region,
-                                 int level) {
+std::vector<float> shares_of_row(const std::vector<SharedReached>& frames, std::size_t still, std::size_t y,
+                                 const Rect& region, int level) {
     const int unit = 1 << level;
     std::vector<int> steps(std::size_t(region.width) + 1, 0);
     for (const SharedReached& frame : frames) {
-        const Span row = frame->rows[std::size_t(y)];
+        const Span row = frame->rows[y];
         if (row.empty()) continue;
         // Whole pixels of the level.
-        const int begin = std::clamp((row.begin + unit - 1) / unit - region.left, 0, region.width);
-        const int end = std::clamp((row.end + unit - 1) / unit - region.left, begin, region.width);
+        const int begin = std::clamp(floor_div(row.begin + unit - 1, unit) - region.left, 0, region.width);
+        const int end = std::clamp(floor_div(row.end + unit - 1, unit) - region.left, begin, region.width);
         ++steps[std::size_t(begin)];
         --steps[std::size_t(end)];
     }
@@ -176,7 +191,7 @@ Rect full_cover_of_all(const Pile& pile) {
     const std::vector<Span> spans = shared_spans(pile, Zone::sky);
     Rect best;
     long best_area = 0;
-    const int height = pile.size.height;
+    const int height = int(spans.size());
     for (int top = 0; top < height; ++top) {
         // What all rows from here down share.
         Span shared = spans[std::size_t(top)];
@@ -187,7 +202,7 @@ Rect full_cover_of_all(const Pile& pile) {
             if (width * (height - top) <= best_area) break;
             if (width * (bottom - top + 1) <= best_area) continue;
             best_area = width * (bottom - top + 1);
-            best = {shared.begin, top, int(width), bottom - top + 1};
+            best = {shared.begin, canvas_of(pile).top + top, int(width), bottom - top + 1};
         }
     }
     return best;
@@ -201,26 +216,28 @@ Rect full_cover(const Pile& pile) {
 
 Raster16 cover_shares(const Pile& pile, const Rect& region, int level) {
     Raster16 out(region.size(), 1);
+    const Rect canvas = canvas_of(pile);
     std::vector<std::vector<SharedReached>> reached(2);
     std::vector<std::size_t> still(2, 0);
-    for (const Zone zone : {Zone::sky, Zone::land})
+    for (const Zone zone : both_zones)
         for (const Frame& frame : pile.frames) {
             if (!merged(pile, frame, zone)) continue;
             const Placement place = placement(pile, frame, zone);
             const auto z = std::size_t(zone);
-            if (place.is_identity() && frame.file->facts.size == pile.size)
+            if (fills(place, frame.file->facts.size, canvas))
                 ++still[z];
             else
-                reached[z].push_back(known_reach(place, frame.file->facts.size, pile.size));
+                reached[z].push_back(known_reach(place, frame.file->facts.size, canvas));
         }
     const int unit = 1 << level;
     parallel_for(0, region.height, [&](int row) {
-        const int y = std::min((region.top + row) * unit + unit / 2, pile.size.height - 1);
+        const int middle = std::clamp((region.top + row) * unit + unit / 2, canvas.top, canvas.bottom() - 1);
+        const auto y = std::size_t(middle - canvas.top);
         std::vector<float> share = shares_of_row(reached[0], still[0], y, region, level);
         if (pile.zones) {
             const std::vector<float> land = shares_of_row(reached[1], still[1], y, region, level);
             std::vector<std::uint8_t> sky(share.size());
-            pile.zones->soft.read_row(level, region.top + row, region.left, region.width, sky.data());
+            read_sky(*pile.zones, level, region.top + row, region.left, region.width, sky.data());
             for (std::size_t x = 0; x < share.size(); ++x)
                 share[x] = land[x] + (share[x] - land[x]) * float(sky[x]) / 255.0F;
         }
@@ -231,9 +248,9 @@ Raster16 cover_shares(const Pile& pile, const Rect& region, int level) {
 
 Rect output_area(const Pile& pile) {
     if (pile.crop) return *pile.crop;
-    if (pile.cover == Cover::any) return whole(pile.size);
+    if (pile.cover == Cover::any) return canvas_of(pile);
     const Rect shared = full_cover(pile);
-    return shared.empty() ? whole(pile.size) : shared;
+    return shared.empty() ? canvas_of(pile) : shared;
 }
 
 }  // namespace bp

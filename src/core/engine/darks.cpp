@@ -31,8 +31,8 @@ Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, in
     darks.channels = pile.channels;
     darks.profile = pile.profile;
     darks.balance = pile.balance;
-    darks.merge.mode = Mode::mean;
-    darks.merge.light = Light::linear;
+    darks.ways.sky.mode = Mode::mean;
+    darks.light = Light::linear;
     for (const int id : ids) {
         Frame frame;
         frame.id = id;

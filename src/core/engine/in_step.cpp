@@ -103,7 +103,8 @@ std::vector<Placing> placings_of(const InStep& what, const std::vector<Source>& 
 // The columns of a frame that a take reads: one that is resampled may read anywhere.
 kernels::Span columns_of(const Source& source, const RowReaches& reaches, const Rect& region) {
     if (reaches.resampled()) return {0, source.size().width};
-    return {region.left, std::max(region.left, std::min(region.right(), source.size().width))};
+    const int left = std::clamp(region.left, 0, source.size().width);
+    return {left, std::clamp(region.right(), left, source.size().width)};
 }
 
 // Those of a source come one after the other, its own first.

@@ -12,11 +12,9 @@ namespace {
 constexpr int step_of_8_bits = 257;
 
 MergeTools tools_for(const Pile& pile, const std::vector<int>& ids) {
-    MergeTools tools{
-        pile.merge.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded(),
-        {},
-        0,
-        1};
+    MergeTools tools{pile.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded()};
+    for (std::size_t c = 0; c < tools.background.size(); ++c)
+        tools.background[c] = std::uint16_t(std::lround(65535 * pile.canvas.background[c]));
     for (const int id : ids) {
         const Frame& frame = *find_frame(pile, id);
         if (id == pile.reference) tools.reference = int(tools.strength_tables.size());
@@ -51,9 +49,9 @@ void lay_part(const Part& part, const FrameRow& row, int level, int y, int left,
 class Base {
   public:
     Base(const Pile& pile, Gathering& gathering) : pile_(pile) {
-        for (const Zone zone : {Zone::sky, Zone::land}) {
+        for (const Zone zone : both_zones) {
             const std::vector<int> ids = merged_ids(pile, zone);
-            layers_.push_back({mode_of(pile, zone), {}, tools_for(pile, ids)});
+            layers_.push_back({way_of(pile, zone).mode, {}, tools_for(pile, ids)});
             for (const int id : ids) layers_.back().frames.push_back(gathering.add(id, zone));
         }
     }
@@ -168,9 +166,12 @@ class Finisher final : public RowSink {
         const int end = last ? region_.bottom() : std::min(region_.bottom(), band.second - reach_of(stages_).down);
         if (end <= next_) return Done{};
         const Rect box{region_.left, next_, region_.width, end - next_};
+        const Rect on_canvas{box.left - canvas_.left, box.top - canvas_.top, box.width, box.height};
         const void* made =
-            box_.make(stages_, Samples::wide, channels_, canvas_.size(), box,
-                      [&](const Rect& area, void* out) { read(area, static_cast<std::uint16_t*>(out)); });
+            box_.make(stages_, Samples::wide, channels_, canvas_.size(), on_canvas, [&](const Rect& area, void* out) {
+                read({area.left + canvas_.left, area.top + canvas_.top, area.width, area.height},
+                     static_cast<std::uint16_t*>(out));
+            });
         const std::size_t width = std::size_t(box.width) * std::size_t(channels_);
         for (int y = box.top; y < box.bottom(); ++y)
             std::copy_n(static_cast<const std::uint16_t*>(made) + std::size_t(y - box.top) * width, width,

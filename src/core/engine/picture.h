@@ -28,7 +28,7 @@ class Picture {
   public:
     // `finish`: stages over the picture as it is composed, of which each says how far it reads on the canvas.
     Picture(const Pile& pile, int level, Stages finish)
-        : pile_(pile), level_(level), finish_(std::move(finish)), canvas_(whole(at_level(pile.size, level))) {}
+        : pile_(pile), level_(level), finish_(std::move(finish)), canvas_(at_level(canvas_of(pile), level)) {}
 
     // `region` of it. What `tiles` keep of the base is not merged again; null: nothing is kept.
     Result<Raster16> raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;

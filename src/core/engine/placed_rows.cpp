@@ -30,7 +30,7 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
 
 std::pair<int, int> RowReaches::of(const Band& band) const {
     if (!map_) {
-        const int first = std::max(band.first, wanted_.first);
+        const int first = std::max({0, band.first, wanted_.first});
         const int last = std::min({band.second, wanted_.second, frame_.height});
         return first < last ? std::pair{first, last} : std::pair{frame_.height, 0};
     }
@@ -130,12 +130,12 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
 
 FrameRow PlacedRows::own_row(const Rect& piece, int y) const {
     const Size size = rows_->size();
-    if (y >= size.height || !reaches_->wanted(y)) return {};
+    if (y < 0 || y >= size.height || !reaches_->wanted(y)) return {};
     const SourceRow row = rows_->row(y);
     const std::ptrdiff_t left = std::ptrdiff_t(piece.left - rows_->left()) * channels_;
     return {row.narrow ? row.narrow + left : nullptr,
             row.wide ? row.wide + left : nullptr,
-            {0, std::min(piece.width, size.width - piece.left)}};
+            {std::max(0, -piece.left), std::min(piece.width, size.width - piece.left)}};
 }
 
 void PlacedRows::rows_for(const Rect& piece, AtHand& out) const {

@@ -15,7 +15,7 @@ namespace bp {
 
 // Canvas rows [first, second) that are made together.
 using Band = std::pair<int, int>;
-constexpr Band every_row{0, std::numeric_limits<int>::max()};
+constexpr Band every_row{std::numeric_limits<int>::min(), std::numeric_limits<int>::max()};
 
 // Which rows of a frame each canvas row of a region reads.
 class RowReaches {

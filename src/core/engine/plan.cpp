@@ -19,7 +19,7 @@ constexpr std::size_t bands_of_result = 4;
 
 // The next multiple of `unit` after `value`.
 int next_multiple(int value, int unit) {
-    return (kernels::floor_div(value, unit) + 1) * unit;
+    return (floor_div(value, unit) + 1) * unit;
 }
 
 // Bands end where pieces end.
@@ -31,7 +31,8 @@ std::vector<Band> bands_of(const Rect& region, int height) {
 }
 
 Size piece_for(std::size_t resampled, const Rect& region, int channels) {
-    if (resampled == 0) return {std::max(1, region.right()), 1};
+    // Whole rows, wherever the region lies.
+    if (resampled == 0) return {std::max({1, region.right(), region.width}), 1};
     constexpr int rows = 8;  // that are weighed alike, at best
     constexpr int step = 64;
     constexpr int least = 128;

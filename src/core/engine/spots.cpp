@@ -18,7 +18,7 @@ constexpr std::size_t most_frames = 24;
 // Frames in sensor place, as recorded but for their darks.
 Pile in_sensor_place(const Pile& pile) {
     Pile out = with_look(pile, {});
-    out.model = Model::none;
+    out.ways.sky.model = Model::none;
     out.levelling = Levelling::off;
     out.zones.reset();
     out.spots = nullptr;
@@ -52,7 +52,7 @@ RasterF light_of(const Raster16& picture, const LightCurve& curve) {
 // aligned lie as they are.
 Pile laid(const Pile& pile, Job& job) {
     constexpr int side = 1200;
-    if (pile.model != Model::none) return pile;
+    if (pile.ways.sky.model != Model::none) return pile;
     auto found = align_frames(pile, Model::rigid, pile.reference, job, side);
     return found.ok() ? with_alignments(pile, Model::rigid, pile.reference, found.value()) : pile;
 }
@@ -167,6 +167,18 @@ Result<std::vector<SpotGuess>> guess_spots(const Pile& pile, FrameStore& store, 
     for (SpotGuess& guess : out) {
         guess.at = {(guess.at.x + 0.5) * unit - 0.5, (guess.at.y + 0.5) * unit - 0.5};
         guess.radius_px *= unit;
+    }
+    return out;
+}
+
+std::vector<SpotGuess> suspected(const Pile& pile, const std::vector<SpotGuess>& guesses) {
+    std::vector<SpotGuess> out;
+    for (const SpotGuess& guess : guesses) {
+        const bool mended =
+            pile.spots && std::any_of(pile.spots->begin(), pile.spots->end(), [&](const SensorSpot& s) {
+                return std::hypot(s.at.x - guess.at.x, s.at.y - guess.at.y) <= s.radius_px + guess.radius_px;
+            });
+        if (!mended) out.push_back(guess);
     }
     return out;
 }

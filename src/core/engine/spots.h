@@ -12,4 +12,7 @@ Result<SensorSpot> measure_spot(const Pile& pile, Point at, double radius_px, Fr
 // Round shadows that all frames have at the same place of the sensor, the clearest first. In pixels of level 0.
 Result<std::vector<SpotGuess>> guess_spots(const Pile& pile, FrameStore& store, Job& job);
 
+// The guesses that are not mended.
+std::vector<SpotGuess> suspected(const Pile& pile, const std::vector<SpotGuess>& guesses);
+
 }  // namespace bp

@@ -1,6 +1,7 @@
 #include "engine/zone_rows.h"
 
 #include <algorithm>
+#include <utility>
 
 #include "kernels/blend.h"
 #include "kernels/extremes.h"
@@ -13,11 +14,12 @@ Band rows_of(const Pile& pile, Zone zone, const Rect& region, int level) {
     if (!pile.zones) return every_row;
     std::vector<std::uint8_t> mask(std::size_t(region.width), 0);
     Band out{0, 0};
+    bool found = false;
     for (int y = region.top; y < region.bottom(); ++y) {
-        pile.zones->soft.read_row(level, y, region.left, region.width, mask.data());
+        read_sky(*pile.zones, level, y, region.left, region.width, mask.data());
         const auto shares = [zone](std::uint8_t m) { return zone == Zone::sky ? m > 0 : m < 255; };
         if (std::none_of(mask.begin(), mask.end(), shares)) continue;
-        if (out.second == 0) out.first = y;
+        if (!std::exchange(found, true)) out.first = y;
         out.second = y + 1;
     }
     return out;
@@ -53,10 +55,27 @@ FrameRow zones_together(const FrameRow& sky, const FrameRow& land, const SkyRow&
 
 }  // namespace
 
+void read_sky(const Zones& zones, int level, int y, int left, int width, std::uint8_t* out) {
+    const Size size = at_level(zones.soft.size(), level);
+    if (size.width == 0) {
+        std::fill_n(out, width, std::uint8_t{0});
+        return;
+    }
+    const int row = std::clamp(y, 0, size.height - 1);
+    const int begin = std::clamp(left, 0, size.width - 1);
+    const int end = std::clamp(left + width, begin + 1, size.width);
+    // What lies beside the reference has the value of its first or last pixel.
+    const int before = std::clamp(begin - left, 0, width - 1);
+    const int inside = std::min(end - begin, width - before);
+    zones.soft.read_row(level, row, begin, inside, out + before);
+    std::fill_n(out, before, out[before]);
+    std::fill(out + before + inside, out + width, out[before + inside - 1]);
+}
+
 SkyRow::SkyRow(const Pile& pile, int level, int y, kernels::Span columns) : width_(columns.end - columns.begin) {
     if (!pile.zones) return;
     mask_.resize(std::size_t(width_));
-    pile.zones->soft.read_row(level, y, columns.begin, width_, mask_.data());
+    read_sky(*pile.zones, level, y, columns.begin, width_, mask_.data());
 }
 
 bool SkyRow::any() const {
@@ -68,7 +87,7 @@ bool SkyRow::all() const {
 }
 
 Gathering::Gathering(const Pile& pile, const Rect& region, int level) : zones_(pile.zones.has_value()) {
-    for (const Zone zone : {Zone::sky, Zone::land}) rows_[zone] = rows_of(pile, zone, region, level);
+    for (const Zone zone : both_zones) rows_[zone] = rows_of(pile, zone, region, level);
 }
 
 std::size_t Gathering::add(int frame, Zone zone) {

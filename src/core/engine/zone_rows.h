@@ -8,6 +8,9 @@
 
 namespace bp {
 
+// The zones' softened border in a row of a level; beyond the reference it goes on as at its edges.
+void read_sky(const Zones& zones, int level, int y, int left, int width, std::uint8_t* out);
+
 // How much of a piece of row is sky, by pixel: all of it in a pile without zones.
 class SkyRow {
   public:

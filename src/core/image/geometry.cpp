@@ -39,9 +39,10 @@ int level_within(Size size, int side) {
 
 Rect at_level(const Rect& rect, int level) {
     const int unit = 1 << level;
-    const int left = rect.left / unit;
-    const int top = rect.top / unit;
-    return {left, top, (rect.right() + unit - 1) / unit - left, (rect.bottom() + unit - 1) / unit - top};
+    const int left = floor_div(rect.left, unit);
+    const int top = floor_div(rect.top, unit);
+    return {left, top, floor_div(rect.right() + unit - 1, unit) - left,
+            floor_div(rect.bottom() + unit - 1, unit) - top};
 }
 
 Matrix::Matrix(const std::array<double, 9>& m) : m_(m) {

@@ -7,6 +7,11 @@
 
 namespace bp {
 
+// The largest multiple of `unit` that is at most `value`, as a count of units.
+constexpr int floor_div(int value, int unit) {
+    return value >= 0 ? value / unit : -((-value + unit - 1) / unit);
+}
+
 struct Size {
     int width = 0;
     int height = 0;

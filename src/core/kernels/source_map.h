@@ -25,11 +25,6 @@ struct Reach {
 // is three in 65535.
 constexpr double same_place = 5e-5;
 
-// The largest multiple of `unit` that is at most `value`, as a count of units.
-constexpr int floor_div(int value, int unit) {
-    return value >= 0 ? value / unit : -((-value + unit - 1) / unit);
-}
-
 // The way from canvas to source. It is exact at the knots, every step() pixels across and down from canvas pixel (0, 0)
 // on, and straight between them: for an affine placement that is exact everywhere, for lenses and perspectives of 24
 // megapixels right within a thousandth of a pixel. Nothing depends on which spans and bands are asked for. Any thread.

@@ -1,6 +1,7 @@
 // The merge modes. A new mode is one function template and one line in the table of modes.cpp.
 #pragma once
 
+#include <array>
 #include <memory>
 #include <optional>
 #include <span>
@@ -15,19 +16,14 @@ namespace bp {
 enum class Mode { lighten, maximum, minimum, median, mean, clipped_mean, one };
 enum class Light { linear, encoded };
 
-struct MergeSettings {
-    Mode mode = Mode::lighten;
-    Light light = Light::linear;  // for the means and for the strengths of lighten
-    friend bool operator==(const MergeSettings&, const MergeSettings&) = default;
-};
-
 // What a mode may need besides the samples.
 struct MergeTools {
     LightCurve curve;
     // One entry a frame; an empty one leaves the frame as it is, else it maps samples (65536 entries).
-    std::vector<std::shared_ptr<const std::vector<std::uint16_t>>> strength_tables;
+    std::vector<std::shared_ptr<const std::vector<std::uint16_t>>> strength_tables = {};
     // The frame that shows where none votes; the first that covers the place when it does not, or is none of them.
     int reference = 0;
+    std::array<std::uint16_t, 3> background{};  // by channel: where no frame reaches
     int step = 1;  // between neighbouring values of the coarsest frame: 257 when one has 8 bits
 };
 
@@ -47,7 +43,7 @@ struct ModeEntry {
     Mode mode;
     std::string_view name;  // on the command line and in pile files
     bool uses_strength;     // of each frame
-    bool uses_light;        // MergeSettings::light changes the picture
+    bool uses_light;        // Light changes the picture
     // The same picture from 16-bit rows and from 8-bit ones, whose values v stand for 257 v.
     MergeFunction<std::uint16_t> merge_16;
     MergeFunction<std::uint8_t> merge_8;

@@ -181,7 +181,8 @@ void merge_row(Mode mode, const std::vector<FrameRow>& rows, int width, int chan
             all_vote = all_vote && rows[k].silent.empty();
         }
         if (stretch.numbers.empty())
-            std::fill_n(out + stretch.from, stretch.samples, std::uint16_t{0});
+            for (std::size_t i = 0; i < stretch.samples; ++i)
+                out[std::size_t(stretch.from) + i] = tools.background[i % std::size_t(channels)];
         else if (all_vote)
             merge_stretch(entry, rows, stretch, tools, out + stretch.from);
         else

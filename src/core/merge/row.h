@@ -20,8 +20,8 @@ struct FrameRow {
 };
 
 // Merges rows[k] (frame number k) over `width` pixels. A pixel is merged from the frames alone that cover it and vote;
-// where none votes the reference of the tools shows, where none covers it is 0. `out` must not overlap a row. Pure; any
-// thread.
+// where none votes the reference of the tools shows, where none covers their background. `out` must not overlap a row.
+// Pure; any thread.
 void merge_row(Mode mode, const std::vector<FrameRow>& rows, int width, int channels, const MergeTools& tools,
                std::uint16_t* out);
 

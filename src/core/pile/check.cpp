@@ -64,6 +64,11 @@ bool sound(const Alignment& place, Size size) {
     return keeps_all(place) && (!place.lens || (keeps_all(*place.lens) && rises(*place.lens, size)));
 }
 
+bool sound(const Rect& canvas) {
+    const auto near = [](int at) { return at >= -largest_side_px && at <= largest_side_px; };
+    return !canvas.empty() && near(canvas.left) && near(canvas.top) && near(canvas.width) && near(canvas.height);
+}
+
 bool sound(const Level& level) {
     return keeps_all(level);
 }

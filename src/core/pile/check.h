@@ -9,5 +9,7 @@ namespace bp::pile {
 // Of a frame in a picture of this size.
 bool sound(const Alignment& place, Size size);
 bool sound(const Level& level);
+// Of a canvas, in pixels of the reference.
+bool sound(const Rect& canvas);
 
 }  // namespace bp::pile

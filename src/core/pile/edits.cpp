@@ -33,12 +33,8 @@ const Frame* stand_in(const Pile& pile, Goes goes) {
     return out;
 }
 
-std::optional<Alignment>& slot(Frame& frame, Zone zone) {
-    return zone == Zone::land ? frame.on_land : frame.alignment;
-}
-
-Model& model_slot(Pile& pile, Zone zone) {
-    return zone == Zone::land && pile.zones ? pile.zones->land_model : pile.model;
+Way& way_in(Pile& pile, Zone zone) {
+    return pile.ways[pile.zones ? zone : Zone::sky];
 }
 
 // From 0 to 1; what is no number is all of it.
@@ -71,11 +67,11 @@ SharedFlex flex_for(const Placement& place, const Flex::Grid& grid, const std::f
 // Lays frames that were held against one of them against another.
 void rebase(std::vector<Frame>& frames, int id, Zone zone, Size size) {
     const auto chosen = std::find_if(frames.begin(), frames.end(), [id](const Frame& f) { return f.id == id; });
-    const std::optional<Alignment> place = slot(*chosen, zone);
+    const std::optional<Alignment> place = chosen->places[zone];
     if (!place || !place->aligned) return;
     const Placement from = place->placement();
     for (Frame& frame : frames) {
-        std::optional<Alignment>& own = slot(frame, zone);
+        std::optional<Alignment>& own = frame.places[zone];
         if (!own) continue;
         const Placement before = own->placement();
         own->to_reference = frame.id == id ? Matrix{} : inverse(place->to_reference) * own->to_reference;
@@ -100,7 +96,7 @@ Pile held_against(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
     if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
     const std::optional<Level> level = chosen->level;
-    for (const Zone zone : {Zone::sky, Zone::land}) rebase(pile.frames, id, zone, pile.size);
+    for (const Zone zone : both_zones) rebase(pile.frames, id, zone, pile.size);
     for (Frame& frame : pile.frames)
         if (level && frame.level)
             for (std::size_t c = 0; c < 3; ++c)
@@ -238,12 +234,15 @@ Pile with_level_by_person(Pile pile, int id, double ev) {
 }
 
 Pile with_mode(Pile pile, Mode mode, Zone zone) {
-    (zone == Zone::land && pile.zones ? pile.zones->land_mode : pile.merge.mode) = mode;
+    way_in(pile, zone).mode = mode;
     return pile;
 }
 
 Pile with_zones(Pile pile, const Mask& sky) {
-    if (!pile.zones) pile.zones.emplace();
+    if (!pile.zones) {
+        pile.zones.emplace();
+        pile.ways.land = {Model::none, Mode::median};
+    }
     pile.zones->sky = sky;
     pile.zones->soft = sky.softened(pile.zones->feather_px);
     return pile;
@@ -258,14 +257,24 @@ Pile with_feather(Pile pile, double feather_px) {
 
 Pile without_zones(Pile pile) {
     pile.zones.reset();
-    for (Frame& frame : pile.frames) frame.on_land.reset();
+    pile.ways.land = {};
+    for (Frame& frame : pile.frames) frame.places.land.reset();
     return pile;
 }
 
 Pile with_crop(Pile pile, std::optional<Rect> crop) {
-    if (crop) crop = intersect(*crop, whole(pile.size));
+    if (crop) crop = intersect(*crop, canvas_of(pile));
     pile.crop = crop && !crop->empty() ? crop : std::nullopt;
     return pile;
+}
+
+Pile with_canvas(Pile pile, const CanvasSettings& canvas) {
+    pile.canvas = canvas;
+    std::optional<Rect>& area = pile.canvas.area;
+    if (area && (!pile::sound(*area) || *area == whole(pile.size))) area.reset();
+    for (double& share_of : pile.canvas.background)
+        share_of = std::isfinite(share_of) ? std::clamp(share_of, 0.0, 1.0) : 0;
+    return with_crop(std::move(pile), pile.crop);
 }
 
 Pile with_base(Pile pile, int id) {
@@ -289,14 +298,14 @@ Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, 
     if (!find_frame(pile, reference)) return pile;
     // What stays is held against the new reference.
     pile = held_against(std::move(pile), reference);
-    model_slot(pile, zone) = model;
+    way_in(pile, zone).model = model;
     pile.reference = reference;
     // A place under a lens says nothing without it, and the other way round.
     const auto stays = [model](const Alignment& place) {
         return place.by_hand && model != Model::none && place.lens.has_value() == (model == Model::stars);
     };
     for (Frame& frame : pile.frames) {
-        std::optional<Alignment>& place = slot(frame, zone);
+        std::optional<Alignment>& place = frame.places[zone];
         if (place && frame.id != reference && stays(*place)) continue;
         const auto found = alignments.find(frame.id);
         place = found == alignments.end() ? std::nullopt : std::optional(in_bounds(found->second, pile.size));
@@ -312,20 +321,20 @@ Pile with_trust(Pile pile, const Mask& trust) {
 
 Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted, Zone zone) {
     return each_frame(std::move(pile), ids, [=](Frame& f) {
-        if (auto& place = slot(f, zone)) place->insisted = insisted;
+        if (auto& place = f.places[zone]) place->insisted = insisted;
     });
 }
 
 Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone) {
-    if (model_of(pile, zone) == Model::none) {
-        model_slot(pile, zone) = Model::rigid;
+    if (way_of(pile, zone).model == Model::none) {
+        way_in(pile, zone).model = Model::rigid;
         for (Frame& frame : pile.frames)
-            if (usable(frame)) slot(frame, zone) = Alignment{};
+            if (usable(frame)) frame.places[zone] = Alignment{};
     }
     const int ids[] = {id};
     const Size size = pile.size;
     return each_frame(std::move(pile), ids, [&](Frame& f) {
-        Alignment place = slot(f, zone).value_or(Alignment{});
+        Alignment place = f.places[zone].value_or(Alignment{});
         if (place.lens) {
             // The picture is shifted behind the lens, turned back as the frame is.
             const Matrix& m = place.to_reference;
@@ -348,20 +357,20 @@ Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone) {
         place.by_hand = true;
         place.aligned = true;
         // A place that cannot be is not gone to.
-        if (pile::sound(place, size)) slot(f, zone) = place;
+        if (pile::sound(place, size)) f.places[zone] = place;
     });
 }
 
 Pile with_alignment(Pile pile, int id, const Alignment& alignment, Zone zone) {
     const int ids[] = {id};
     const Size size = pile.size;
-    return each_frame(std::move(pile), ids, [&](Frame& f) { slot(f, zone) = in_bounds(alignment, size); });
+    return each_frame(std::move(pile), ids, [&](Frame& f) { f.places[zone] = in_bounds(alignment, size); });
 }
 
 Pile with_outcome(Pile pile, Outcome outcome) {
     const OutcomeEntry& entry = entry_of(outcome);
     pile.outcome = outcome;
-    pile.merge.mode = entry.mode;
+    pile.ways.sky.mode = entry.mode;
     return pile;
 }
 

@@ -37,8 +37,10 @@ Pile with_mode(Pile pile, Mode mode, Zone zone = Zone::sky);
 // was set; a land that is new is merged by the median of frames as they lie.
 Pile with_zones(Pile pile, const Mask& sky);
 Pile with_feather(Pile pile, double feather_px);
-// One zone again: the pile's own model, alignments and mode count everywhere.
+// One zone again: the sky's way and places count everywhere.
 Pile without_zones(Pile pile);
+// Lays the picture on another canvas. An area that cannot be is none; a crop keeps what lies on it.
+Pile with_canvas(Pile pile, const CanvasSettings& canvas);
 // Shows and exports this area of the canvas; none: what `cover` says.
 Pile with_crop(Pile pile, std::optional<Rect> crop);
 Pile with_base(Pile pile, int id);

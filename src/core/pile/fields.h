@@ -35,8 +35,24 @@ struct OneOf {
 // Found out anew whenever a pile is opened: neither written nor read.
 struct FoundAnew {};
 
+// A rectangle that may lie anywhere around the reference.
+struct AroundTheReference {};
+
+template <class T>
+constexpr bool is_per_zone = false;
+template <class T>
+constexpr bool is_per_zone<PerZone<T>> = true;
+
 template <class Self, class Value>
 concept Is = std::same_as<std::remove_const_t<Self>, Value>;
+
+template <class Self, class Visit>
+requires is_per_zone<std::remove_const_t<Self>>
+void fields(Self& both, Visit&& visit) {
+    auto& [sky, land] = both;
+    visit("sky", sky, Any{});
+    visit("land", land, Any{});
+}
 
 template <Is<Look> Self, class Visit>
 void fields(Self& look, Visit&& visit) {
@@ -96,7 +112,7 @@ void fields(Self& file, Visit&& visit) {
 
 template <Is<Frame> Self, class Visit>
 void fields(Self& frame, Visit&& visit) {
-    auto& [id, file, role, role_from, note, aside, problem, changed, strength, alignment, on_land, look, level] = frame;
+    auto& [id, file, role, role_from, note, aside, problem, changed, strength, places, look, level] = frame;
     visit("id", id, Needed{});
     visit("file", file, Needed{});
     visit("role", role, Any{});
@@ -106,8 +122,7 @@ void fields(Self& frame, Visit&& visit) {
     visit("problem", problem, FoundAnew{});
     visit("changed", changed, FoundAnew{});
     visit("strength", strength, Between<double>{0, 1});
-    visit("alignment", alignment, Any{});
-    visit("on_land", on_land, Any{});
+    visit("places", places, Any{});
     visit("look", look, Any{});
     visit("level", level, Any{});
 }
@@ -126,12 +141,10 @@ void fields(Self& part, Visit&& visit) {
 
 template <Is<Zones> Self, class Visit>
 void fields(Self& zones, Visit&& visit) {
-    auto& [sky, feather_px, soft, land_model, land_mode] = zones;
+    auto& [sky, feather_px, soft] = zones;
     visit("sky", sky, Any{});
     visit("feather_px", feather_px, Between<double>{0, Mask::widest_softening});
     visit("soft", soft, FoundAnew{});
-    visit("land_model", land_model, Any{});
-    visit("land_mode", land_mode, Any{});
 }
 
 template <Is<SensorSpot> Self, class Visit>
@@ -143,11 +156,18 @@ void fields(Self& spot, Visit&& visit) {
     visit("passes", passes, Needed{});
 }
 
-template <Is<MergeSettings> Self, class Visit>
-void fields(Self& merge, Visit&& visit) {
-    auto& [mode, light] = merge;
+template <Is<Way> Self, class Visit>
+void fields(Self& way, Visit&& visit) {
+    auto& [model, mode] = way;
+    visit("model", model, Any{});
     visit("mode", mode, Any{});
-    visit("light", light, Any{});
+}
+
+template <Is<CanvasSettings> Self, class Visit>
+void fields(Self& canvas, Visit&& visit) {
+    auto& [area, background] = canvas;
+    visit("area", area, AroundTheReference{});
+    visit("background", background, Between<double>{0, 1});
 }
 
 template <Is<ExportSettings> Self, class Visit>
@@ -160,8 +180,8 @@ void fields(Self& to, Visit&& visit) {
 
 template <Is<Pile> Self, class Visit>
 void fields(Self& pile, Visit&& visit) {
-    auto& [outcome, size, channels, profile, balance, frames, reference, base, model, trust, look, levelling, darks,
-           hot, spots, merge, zones, cover, crop, parts, exporting] = pile;
+    auto& [outcome, size, channels, profile, balance, frames, reference, base, ways, trust, look, levelling, darks, hot,
+           spots, light, zones, canvas, cover, crop, parts, exporting] = pile;
     visit("outcome", outcome, Any{});
     visit("size", size, Needed{});
     visit("channels", channels, OneOf<int>{{1, 3}});
@@ -169,15 +189,16 @@ void fields(Self& pile, Visit&& visit) {
     visit("balance", balance, Between<float>{0.01F, 100.0F});
     visit("reference", reference, Any{});
     visit("base", base, Any{});
-    visit("model", model, Any{});
+    visit("ways", ways, Any{});
     visit("trust", trust, Any{});
     visit("look", look, Any{});
     visit("levelling", levelling, Any{});
     visit("darks", darks, Any{});
     visit("hot_pixels", hot, Any{});
     visit("spots", spots, Any{});
-    visit("merge", merge, Any{});
+    visit("light", light, Any{});
     visit("zones", zones, Any{});
+    visit("canvas", canvas, Any{});
     visit("cover", cover, Any{});
     visit("crop", crop, Any{});
     visit("export", exporting, Any{});

@@ -6,6 +6,6 @@
 namespace bp::pile {
 
 constexpr std::string_view format_name = "bright-pile";
-constexpr int format_version = 1;
+constexpr int format_version = 2;
 
 }  // namespace bp::pile

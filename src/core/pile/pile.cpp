@@ -41,26 +41,22 @@ bool shows_something(const Frame& frame) {
     return usable(frame) && frame.role != Role::dark;
 }
 
-Model model_of(const Pile& pile, Zone zone) {
-    return zone == Zone::land && pile.zones ? pile.zones->land_model : pile.model;
+const Way& way_of(const Pile& pile, Zone zone) {
+    return pile.ways[pile.zones ? zone : Zone::sky];
 }
 
-Mode mode_of(const Pile& pile, Zone zone) {
-    return zone == Zone::land && pile.zones ? pile.zones->land_mode : pile.merge.mode;
-}
-
-const std::optional<Alignment>& alignment_of(const Frame& frame, Zone zone) {
-    return zone == Zone::land ? frame.on_land : frame.alignment;
+Rect canvas_of(const Pile& pile) {
+    return pile.canvas.area.value_or(whole(pile.size));
 }
 
 bool lost(const Pile& pile, const Frame& frame, Zone zone) {
-    const std::optional<Alignment>& place = alignment_of(frame, zone);
-    return model_of(pile, zone) != Model::none && place && !place->aligned && !place->insisted;
+    const std::optional<Alignment>& place = frame.places[zone];
+    return way_of(pile, zone).model != Model::none && place && !place->aligned && !place->insisted;
 }
 
 bool merged(const Pile& pile, const Frame& frame, Zone zone) {
     if (!usable(frame) || (zone == Zone::land && !pile.zones)) return false;
-    if (mode_of(pile, zone) == Mode::one) return frame.id == pile.base;
+    if (way_of(pile, zone).mode == Mode::one) return frame.id == pile.base;
     if (frame.aside || frame.role != Role::scene) return false;
     return !lost(pile, frame, zone);
 }
@@ -86,10 +82,8 @@ std::vector<int> merged_ids(const Pile& pile) {
 Pile only_zone(const Pile& pile, Zone zone) {
     Pile out = pile;
     if (!pile.zones) return out;
-    out.model = model_of(pile, zone);
-    out.merge.mode = mode_of(pile, zone);
-    if (zone == Zone::land)
-        for (Frame& frame : out.frames) frame.alignment = frame.on_land;
+    out.ways.sky = pile.ways[zone];
+    for (Frame& frame : out.frames) frame.places.sky = frame.places[zone];
     const Mask& sky = pile.zones->sky;
     Mask trust(pile.size);
     trust.edit(whole(pile.size), [&](int x, int y, std::uint8_t) {
@@ -195,16 +189,16 @@ std::array<double, 3> gains_of(const Pile& pile, const Frame& frame) {
 }
 
 Placement placement(const Pile& pile, const Frame& frame, Zone zone) {
-    const std::optional<Alignment>& place = alignment_of(frame, zone);
-    if (model_of(pile, zone) == Model::none || !place || lost(pile, frame, zone)) return {};
+    const std::optional<Alignment>& place = frame.places[zone];
+    if (way_of(pile, zone).model == Model::none || !place || lost(pile, frame, zone)) return {};
     return place->placement();
 }
 
 std::optional<Point> pole_in(const Pile& pile) {
-    if (pile.model != Model::stars) return std::nullopt;
+    if (pile.ways.sky.model != Model::stars) return std::nullopt;
     std::vector<Alignment> frames;
     for (const Frame& frame : pile.frames)
-        if (frame.alignment) frames.push_back(*frame.alignment);
+        if (frame.places.sky) frames.push_back(*frame.places.sky);
     return pole_of(frames);
 }
 

@@ -1,6 +1,7 @@
 // The pile: the document. A value; an edit is a function from one pile to the next (edits.h).
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <filesystem>
 #include <map>
@@ -33,6 +34,23 @@ enum class Join { replace };
 enum class Darks { off, on, scaled };
 // The two areas of a picture that may be aligned and merged each in its own way.
 enum class Zone { sky, land };
+inline constexpr std::array<Zone, 2> both_zones{Zone::sky, Zone::land};
+
+// Something that both have. What has no zones goes by the sky's.
+template <class T>
+struct PerZone {
+    T sky{}, land{};
+    T& operator[](Zone zone) { return zone == Zone::land ? land : sky; }
+    const T& operator[](Zone zone) const { return zone == Zone::land ? land : sky; }
+    friend bool operator==(const PerZone&, const PerZone&) = default;
+};
+
+// How frames become one picture.
+struct Way {
+    Model model = Model::none;
+    Mode mode = Mode::lighten;
+    friend bool operator==(const Way&, const Way&) = default;
+};
 
 // A file of the run, as it was when it was opened or saved. Never changes; shared by all piles of a history.
 struct FrameFile {
@@ -58,10 +76,9 @@ struct Frame {
     Saying problem;        // why the frame cannot be used; empty for a good one
     bool changed = false;  // the problem is that its file is not the one that was saved; `file` has that one's hash
     double strength = 1;   // 0 to 1, for lighten
-    std::optional<Alignment> alignment;
-    std::optional<Alignment> on_land;  // in a pile with zones: where its land lies; `alignment` is then its sky's
-    Look look;                         // its own, on top of the pile's
-    std::optional<Level> level;        // against the reference
+    PerZone<std::optional<Alignment>> places;
+    Look look;                   // its own, on top of the pile's
+    std::optional<Level> level;  // against the reference
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 
@@ -69,21 +86,28 @@ struct Part {
     int id = 0;
     std::string name;
     int frame = 0;  // id of the frame that is laid over the base
-    Mask mask;      // in pixels of the canvas, level 0
+    Mask mask;      // in pixels of the reference, level 0
     Join join = Join::replace;
     bool on = true;
     double strength = 1;  // 0 to 1
     friend bool operator==(const Part&, const Part&) = default;
 };
 
-// Sky and land. The pile's own model, alignments and mode are the sky's.
+// Where is sky and where is land.
 struct Zones {
-    Mask sky;               // kept: sky. In canvas pixels, level 0
+    Mask sky;               // kept: sky. In pixels of the reference; beyond it goes on as at its edges
     double feather_px = 4;  // width of the border in which one goes over into the other
     Mask soft;              // `sky` with that border: what pictures are made with. Always sky.softened(feather_px)
-    Model land_model = Model::none;
-    Mode land_mode = Mode::median;
     friend bool operator==(const Zones&, const Zones&) = default;
+};
+
+// What the picture lies on.
+struct CanvasSettings {
+    // In pixels of the reference, level 0: it may be larger than any frame, and smaller. None: where the reference is.
+    std::optional<Rect> area;
+    // Where no frame reaches: shares of the pile's profile, 0 to 1, encoded. The first alone counts in a grey pile.
+    std::array<double, 3> background{};
+    friend bool operator==(const CanvasSettings&, const CanvasSettings&) = default;
 };
 
 struct ExportSettings {
@@ -95,23 +119,24 @@ struct ExportSettings {
 
 struct Pile {
     Outcome outcome = Outcome::trails;
-    Size size;                            // of the canvas: all usable frames have it
-    int channels = 3;                     // 1 or 3, of the canvas
+    Size size;                            // of every usable frame
+    int channels = 3;                     // 1 or 3, of the picture
     Profile profile;                      // working profile
     std::optional<WhiteBalance> balance;  // of the raw frames, all alike: the first usable one's
     std::vector<Frame> frames;            // in the order of the run
     int reference = 0;                    // id of the frame that the others are aligned to
     int base = 0;                         // id of the frame that mode one shows
-    Model model = Model::none;
+    PerZone<Way> ways;                    // the land's counts while there are zones
     // Kept: where aligning may look, in pixels of the reference, for stars of every frame; nothing kept: everywhere.
     Mask trust;
     Look look;  // of all frames
     Levelling levelling = Levelling::off;
     Darks darks = Darks::off;
-    SharedHotPixels hot;  // mended in all frames, in sensor place; null: none
-    SharedSpots spots;    // the same
-    MergeSettings merge;
+    SharedHotPixels hot;          // mended in all frames, in sensor place; null: none
+    SharedSpots spots;            // the same
+    Light light = Light::linear;  // that is merged, for the means and for the strengths of lighten
     std::optional<Zones> zones;
+    CanvasSettings canvas;
     Cover cover = Cover::full;
     std::optional<Rect> crop;  // as a person set it, inside the canvas; goes before `cover`
     std::vector<Part> parts;   // from the lowest to the highest
@@ -132,9 +157,7 @@ bool usable(const Frame& frame);
 // Whether a frame can be the reference or the base: a dark one shows nothing to hold to.
 bool shows_something(const Frame& frame);
 // How a zone is aligned and merged. A pile without zones is sky everywhere.
-Model model_of(const Pile& pile, Zone zone);
-Mode mode_of(const Pile& pile, Zone zone);
-const std::optional<Alignment>& alignment_of(const Frame& frame, Zone zone);
+const Way& way_of(const Pile& pile, Zone zone);
 // True when the frame was to be aligned and could not be.
 bool lost(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
 // True when the frame takes part in the base under the pile's settings: of a zone, or of any.
@@ -159,6 +182,8 @@ std::map<int, Saying> useless_darks(const Pile& pile);
 Look look_of(const Pile& pile, const Frame& frame);
 // Gains of the frame's light under the pile's levelling.
 std::array<double, 3> gains_of(const Pile& pile, const Frame& frame);
+// The canvas, in pixels of the reference.
+Rect canvas_of(const Pile& pile);
 // Frame pixel to canvas pixel: identity while nothing is aligned.
 Placement placement(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
 

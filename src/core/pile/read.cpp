@@ -11,6 +11,7 @@
 #include "pile/edits.h"
 #include "pile/fields.h"
 #include "pile/format.h"
+#include "pile/older.h"
 
 namespace bp::pile {
 namespace {
@@ -41,7 +42,10 @@ class Reader {
 
     // Whose fields are read, for remarks.
     void speak_of(const std::string& whose) { whose_ = whose; }
-    void set_size(Size size) { size_ = size; }
+    void set_size(Size size) {
+        size_ = size;
+        canvas_ = whole(size);
+    }
     void remark(const Saying& words) { remarks_.push_back(words); }
     std::vector<Saying> remarks() && { return std::move(remarks_); }
 
@@ -148,9 +152,10 @@ class Reader {
     template <class L>
     bool read(const json& in, Rect& out, const L&) {
         std::array<int, 4> r{};
-        if (!read(in, r, Between<int>{0, largest_side_px})) return false;
+        if (!read(in, r, Between<int>{-largest_side_px, largest_side_px})) return false;
         const Rect made{r[0], r[1], r[2], r[3]};
-        if (made.empty() || intersect(made, whole(size_)) != made) return false;
+        if (!sound(made)) return false;
+        if (!std::same_as<L, AroundTheReference> && intersect(made, canvas_) != made) return false;
         out = made;
         return true;
     }
@@ -315,6 +320,12 @@ class Reader {
         return true;
     }
     template <class L>
+    bool read(const json& in, CanvasSettings& out, const L& limits) {
+        if (!read<CanvasSettings>(in, out, limits)) return false;
+        canvas_ = out.area.value_or(canvas_);
+        return true;
+    }
+    template <class L>
     bool read(const json& in, Zones& out, const L& limits) {
         Zones made;
         made.sky = Mask(size_);
@@ -331,9 +342,14 @@ class Reader {
     template <class T>
     void lost(std::string_view name, T& member) {
         const std::string field(name);
+        [[maybe_unused]] const Saying words{
+            "Where the frame %1 lies could not be read: it counts as not aligned. Align again.", {whose_}};
         if constexpr (std::same_as<T, std::optional<Alignment>>) {
             member = not_aligned();
-            remark({"Where the frame %1 lies could not be read: it counts as not aligned. Align again.", {whose_}});
+            remark(words);
+        } else if constexpr (std::same_as<T, PerZone<std::optional<Alignment>>>) {
+            member = {not_aligned(), not_aligned()};
+            remark(words);
         } else if (whose_.empty()) {
             remark({"The value “%1” could not be read and is as in a new pile.", {field}});
         } else {
@@ -368,6 +384,7 @@ class Reader {
     const Pieces& pieces_;
     fs::path folder_;
     Size size_;
+    Rect canvas_;
     std::string whose_;
     std::set<int> ids_;
     fs::path named_, from_root_;
@@ -399,13 +416,14 @@ Result<Unpacked> unpacked(const Pieces& pieces, const fs::path& folder) {
     const auto refused = [](const Saying& why) { return Failure{Fault::input, "", why}; };
     const auto text = pieces.find("pile.json");
     if (text == pieces.end()) return refused("it holds no pile.json");
-    const json in = json::parse(text->second, nullptr, false);
+    json in = json::parse(text->second, nullptr, false);
     if (!in.is_object()) return refused("its pile.json is damaged");
     if (in.value("format", json()) != json(format_name)) return refused("it was made by another program");
     const json version = in.value("version", json());
     if (!version.is_number_integer()) return refused("its pile.json is damaged");
     if (version.get<std::int64_t>() > format_version)
         return refused("it was saved by a newer Bright Pile; install that one");
+    in = as_of_now(std::move(in), version.get<std::int64_t>());
     Reader reader(pieces, folder);
     Unpacked out;
     Size size;

@@ -102,7 +102,10 @@ json rule(const Size&, const L&) {
 }
 template <class L>
 json rule(const Rect&, const L&) {
-    return array_of(side, 4);
+    if constexpr (std::same_as<L, AroundTheReference>)
+        return array_of(whole_number({-largest_side_px, largest_side_px}), 4);
+    else
+        return array_of(side, 4);
 }
 template <class L>
 json rule(const SharedFlex&, const L&) {
