@@ -62,7 +62,7 @@ TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, an
     CHECK(shift_of(w, second).x == Approx(1.5).margin(0.05));
     CHECK(shift_of(w, second).y == Approx(-1).margin(0.05));
     while (w.studio().document().can_undo()) w.studio().document().undo();
-    CHECK(w.pile().ways.sky.model == Model::none);
+    CHECK(w.pile().methods.sky.model == Model::none);
 }
 
 TEST_CASE("what was placed by hand stays when the others are aligned", "[window]") {
@@ -76,7 +76,7 @@ TEST_CASE("what was placed by hand stays when the others are aligned", "[window]
     w.click("page_place");
     w.click("align_shift");
     REQUIRE(w.settle());
-    CHECK(w.pile().ways.sky.model == Model::shift);
+    CHECK(w.pile().methods.sky.model == Model::shift);
     CHECK(shift_of(w, third).x == Approx(-1));
     CHECK(shift_of(w, w.pile().frames[1].id).x == Approx(1.5).margin(0.1));
 }
@@ -180,7 +180,7 @@ TEST_CASE("the pole is shown where the sky turns, told in numbers, and the pivot
     w.click("knot_2");
     w.click("align_stars");
     REQUIRE(w.settle());
-    REQUIRE(w.pile().ways.sky.model == Model::stars);
+    REQUIRE(w.pile().methods.sky.model == Model::stars);
     const std::optional<Point> pole = pole_in(w.pile());
     REQUIRE(pole);
     const auto told = w.window.findChildren<QLabel*>();
@@ -352,23 +352,23 @@ TEST_CASE("zones are painted, aligned and merged apart, and undone", "[window]")
     w.click("align_on_sky");
     w.click("align_shift");
     REQUIRE(w.settle());
-    CHECK(w.pile().ways.sky.model == Model::shift);
-    CHECK(w.pile().ways.land.model == Model::none);
+    CHECK(w.pile().methods.sky.model == Model::shift);
+    CHECK(w.pile().methods.land.model == Model::none);
     w.click("align_on_land");
     w.click("align_rigid");
     REQUIRE(w.settle());
-    CHECK(w.pile().ways.sky.model == Model::shift);
-    CHECK(w.pile().ways.land.model == Model::rigid);
+    CHECK(w.pile().methods.sky.model == Model::shift);
+    CHECK(w.pile().methods.land.model == Model::rigid);
     CHECK(w.pile().frames[2].places.land->to_reference.m()[2] == Approx(3).margin(0.05));
     w.click("knot_3");
-    const Mode sky = w.pile().ways.sky.mode;
+    const Mode sky = w.pile().methods.sky.mode;
     w.click("mode_minimum");
-    CHECK(w.pile().ways.land.mode == Mode::minimum);
-    CHECK(w.pile().ways.sky.mode == sky);
+    CHECK(w.pile().methods.land.mode == Mode::minimum);
+    CHECK(w.pile().methods.sky.mode == sky);
     w.click("merge_on_sky");
     w.click("mode_mean");
-    CHECK(w.pile().ways.sky.mode == Mode::mean);
-    CHECK(w.pile().ways.land.mode == Mode::minimum);
+    CHECK(w.pile().methods.sky.mode == Mode::mean);
+    CHECK(w.pile().methods.land.mode == Mode::minimum);
     w.click("knot_2");
     w.click("page_zones");
     w.click("zones_snap");
@@ -378,7 +378,7 @@ TEST_CASE("zones are painted, aligned and merged apart, and undone", "[window]")
     CHECK_FALSE(w.pile().zones);
     while (w.studio().document().can_undo()) w.studio().document().undo();
     CHECK_FALSE(w.pile().zones);
-    CHECK(w.pile().ways.sky.model == Model::none);
+    CHECK(w.pile().methods.sky.model == Model::none);
 }
 
 TEST_CASE("the cover is seen, and the crop is dragged, typed and taken back", "[window]") {

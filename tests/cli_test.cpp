@@ -547,7 +547,7 @@ TEST_CASE("align --pile writes the aligned pile; a name that is none of a pile i
     REQUIRE(run_program("align --model shift --quiet --pile " + at(folder, "p.pile") + frames).code == 0);
     const Result<LoadedPile> loaded = load_pile(folder / "p.pile");
     REQUIRE(loaded.ok());
-    CHECK(loaded.value().pile.ways.sky.model == Model::shift);
+    CHECK(loaded.value().pile.methods.sky.model == Model::shift);
     CHECK(loaded.value().pile.frames[2].places.sky->to_reference.m()[2] == Approx(4).margin(0.05));
     const auto refused = run_program("merge --quiet --pile " + at(folder, "p.tif") + frames);
     CHECK(refused.code == 2);

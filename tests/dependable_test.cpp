@@ -200,7 +200,7 @@ TEST_CASE("saving, exporting and finding go on beside each other", "[window]") {
     REQUIRE(w.quiet());
     CHECK_FALSE(*exporting.stopped);
     CHECK(*finding.stopped);
-    CHECK(w.pile().ways.sky.model == Model::shift);
+    CHECK(w.pile().methods.sky.model == Model::shift);
 }
 
 TEST_CASE("what is edited while a pile is saved stays unsaved, and the place is known", "[window]") {
@@ -465,16 +465,16 @@ TEST_CASE("arrows walk over miniatures, and only Enter or Space chooses", "[wind
     w.key(Qt::Key_Right);
     w.key(Qt::Key_Right);
     CHECK(w.focus() == w.find<QWidget>("align_rigid"));
-    CHECK(w.pile().ways.sky.model == Model::none);
+    CHECK(w.pile().methods.sky.model == Model::none);
     CHECK_FALSE(w.studio().finding().busy());
     w.key(Qt::Key_Return);
     REQUIRE(w.quiet());
-    CHECK(w.pile().ways.sky.model == Model::rigid);
+    CHECK(w.pile().methods.sky.model == Model::rigid);
     w.click("knot_3");
     w.tab_to("mode_lighten");
     w.key(Qt::Key_Down);
     w.key(Qt::Key_Space);
-    CHECK(w.pile().ways.sky.mode == Mode::median);
+    CHECK(w.pile().methods.sky.mode == Mode::median);
 }
 
 TEST_CASE("Tab goes from the top to the bottom and from the left to the right", "[window]") {
@@ -539,7 +539,7 @@ TEST_CASE("what a job throws is a sentence, and the program goes on", "[window]"
     w.click("knot_2");
     w.click("align_shift");
     REQUIRE(w.quiet());
-    CHECK(w.pile().ways.sky.model == Model::shift);
+    CHECK(w.pile().methods.sky.model == Model::shift);
 }
 
 TEST_CASE("a reference that is removed while frames are aligned does not come back", "[window]") {

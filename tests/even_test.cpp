@@ -47,7 +47,7 @@ void check_levels(const char* scene) {
     const practice::SceneEntry& entry = *practice::scene_named(scene);
     const auto shots = entry.make(entry.frames, 1)->shots();
     for (const Levelling kind : {Levelling::light, Levelling::colour}) {
-        const std::map<int, Level> levels = level_frames(pile, kind, store, job).value();
+        const std::map<int, LightGains> levels = measure_gains(pile, kind, store, job).value();
         std::size_t shot = 0;
         for (const Frame& frame : pile.frames) {
             REQUIRE(levels.contains(frame.id));
@@ -183,7 +183,7 @@ TEST_CASE("levels are found with nearly half of the picture changed, across many
                     const double other = y >= size.height * 0.55 ? light * (1.5 + any(dice)) : light;
                     moved.at(x, y, c) = curve.sample(std::min(1.0, other * gain) * LightCurve::full);
                 }
-        const auto found = level_between(
+        const auto found = gains_between(
             light_grid(still, curve), light_grid(moved, curve), [](Point p) { return p; }, Levelling::light);
         REQUIRE(found.has_value());
         INFO(gain);
@@ -194,7 +194,7 @@ TEST_CASE("levels are found with nearly half of the picture changed, across many
 TEST_CASE("a black frame has no level") {
     const Raster16 still(Size{100, 80}, 3);
     const LightGrid grid = light_grid(still, LightCurve::of(Profile::srgb(), 3));
-    CHECK_FALSE(level_between(
+    CHECK_FALSE(gains_between(
                     grid, grid, [](Point p) { return p; }, Levelling::light)
                     .has_value());
 }
@@ -204,9 +204,9 @@ TEST_CASE("frames are not levelled to a dark one") {
     const Pile pile = test::speckle_pile(folder, 3, {150, 110}, 8);
     Job job;
     FrameStore store(working_space(pile));
-    REQUIRE(level_frames(pile, Levelling::light, store, job).ok());
+    REQUIRE(measure_gains(pile, Levelling::light, store, job).ok());
     const int dark[] = {pile.frames[0].id, pile.frames[1].id, pile.frames[2].id};
-    const auto refused = level_frames(with_role(pile, dark, Role::dark), Levelling::light, store, job);
+    const auto refused = measure_gains(with_role(pile, dark, Role::dark), Levelling::light, store, job);
     REQUIRE_FALSE(refused.ok());
     CHECK(refused.failure().english().find("Choose a frame of the scene") != std::string::npos);
 }
@@ -224,7 +224,7 @@ TEST_CASE("frames are evened alike from memory, from scratch, in bands and in re
         look.exposure_ev = -0.5;
         const int first[] = {1};
         pile = with_own_look(pile, first, look);
-        pile = with_levels(pile, Levelling::colour, {{2, Level{{1.2, 1, 0.9}, false}}});
+        pile = with_gains(pile, Levelling::colour, {{2, LightGains{{1.2, 1, 0.9}, false}}});
         Alignment turned;
         turned.to_reference = Matrix::rigid(0.6, {75, 55}, 3, 2);
         const Pile placed = with_alignments(pile, Model::rigid, 1, {{1, {}}, {2, turned}});
@@ -274,13 +274,14 @@ TEST_CASE("a frame in its look is what the evener makes of it, and other frames 
 TEST_CASE("a level that a person gave outlives measuring, and a new reference carries levels along") {
     const test::Folder folder;
     Pile pile = test::speckle_pile(folder, 3, {40, 30}, 16);
-    pile = with_levels(pile, Levelling::light, {{1, Level{}}, {2, Level{{2, 2, 2}, false}}});
-    pile = with_level_by_person(pile, 3, 1);
-    pile = with_levels(pile, Levelling::light, {{2, Level{{2, 2, 2}, false}}, {3, Level{{1.5, 1.5, 1.5}, false}}});
-    CHECK(pile.frames[2].level->gain[0] == 2);
+    pile = with_gains(pile, Levelling::light, {{1, LightGains{}}, {2, LightGains{{2, 2, 2}, false}}});
+    pile = with_gain_by_person(pile, 3, 1);
+    pile = with_gains(pile, Levelling::light,
+                      {{2, LightGains{{2, 2, 2}, false}}, {3, LightGains{{1.5, 1.5, 1.5}, false}}});
+    CHECK(pile.frames[2].gains->gain[0] == 2);
     pile = with_reference(pile, 2);
-    CHECK(pile.frames[1].level->gain[0] == 1);
-    CHECK(pile.frames[2].level->gain[0] == 1);
+    CHECK(pile.frames[1].gains->gain[0] == 1);
+    CHECK(pile.frames[2].gains->gain[0] == 1);
 }
 
 TEST_CASE("a hot pixel becomes the mean of its neighbours that are not hot, and nothing else changes") {

@@ -463,7 +463,7 @@ TEST_CASE("the practice camera is set in its panel", "[window]") {
         CHECK(thrown.came());
         REQUIRE(w.open(other));
         CHECK_FALSE(w.window.arriving().watching());
-        CHECK(w.pile().ways.sky.model == Model::none);
+        CHECK(w.pile().methods.sky.model == Model::none);
         CHECK(w.pile().frames.size() == 3);
     }
     qputenv("BRIGHT_PILE_DEMO", before);

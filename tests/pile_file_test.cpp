@@ -37,8 +37,8 @@ Pile rich_pile(const Folder& folder) {
     pile = with_look(std::move(pile), look);
     look.pale_colours = -20;
     pile = with_own_look(std::move(pile), one, look);
-    pile = with_levels(std::move(pile), Levelling::colour, {{pile.frames[2].id, Level{{1.1, 1, 0.93}, false}}});
-    pile = with_level_by_person(std::move(pile), pile.frames[1].id, -0.5);
+    pile = with_gains(std::move(pile), Levelling::colour, {{pile.frames[2].id, LightGains{{1.1, 1, 0.93}, false}}});
+    pile = with_gain_by_person(std::move(pile), pile.frames[1].id, -0.5);
     pile = with_hot_pixels(std::move(pile), std::make_shared<const HotPixels>(HotPixels{{4, 5}, {60, 33}}));
     pile = with_darks(std::move(pile), Darks::on);
     pile = with_spot(std::move(pile), {{20, 21}, 3, {16, 17, 9, 9}, std::make_shared<const Raster16>([] {
@@ -243,10 +243,10 @@ TEST_CASE("what in a pile cannot be read or cannot be true is left out with a se
         {"strength", [](json& j) { j["frames"][1]["strength"] = 7; }, "strength",
          [](const Pile& p) { return p.frames[1].strength == 1; }},
         {"look", [](json& j) { j["look"]["deep"] = "much"; }, "deep", [](const Pile& p) { return p.look.floor == 12; }},
-        {"level", [](json& j) { j["frames"][2]["level"]["gain"][0] = 0; }, "gain",
-         [](const Pile& p) { return p.frames[2].level == Level{}; }},
-        {"mode", [](json& j) { j["ways"]["sky"]["mode"] = "sparkle"; }, "mode",
-         [](const Pile& p) { return p.ways.sky.mode == Mode::lighten && p.light == Light::encoded; }},
+        {"level", [](json& j) { j["frames"][2]["gains"]["gain"][0] = 0; }, "gain",
+         [](const Pile& p) { return p.frames[2].gains == LightGains{}; }},
+        {"mode", [](json& j) { j["methods"]["sky"]["mode"] = "sparkle"; }, "mode",
+         [](const Pile& p) { return p.methods.sky.mode == Mode::lighten && p.light == Light::encoded; }},
         {"spot",
          [](json& j) {
              j["spots"][0]["area"] = {80, 60, 90, 90};
@@ -306,12 +306,14 @@ TEST_CASE("a pile of the first version opens as what it was") {
         j["merge"] = {{"mode", "median"}, {"light", "encoded"}};
         j["zones"]["land_model"] = "flex";  // its mode is the usual one, so nothing is said of it
         for (json& frame : j["frames"]) {
+            if (frame.contains("gains")) frame["level"] = frame["gains"];
+            frame.erase("gains");
             if (!frame.contains("places")) continue;
             if (frame["places"].contains("sky")) frame["alignment"] = frame["places"]["sky"];
             if (frame["places"].contains("land")) frame["on_land"] = frame["places"]["land"];
             frame.erase("places");
         }
-        for (const char* name : {"ways", "light"}) j.erase(name);
+        for (const char* name : {"methods", "light"}) j.erase(name);
     });
     const Result<LoadedPile> loaded = load_pile(folder / "old.pile");
     REQUIRE(loaded.ok());

@@ -75,7 +75,7 @@ TEST_CASE("aside, role, problem and alignment decide what is merged") {
     CHECK(merged_ids(aligned) == Ids{1, 3});
     CHECK(placement(aligned, aligned.frames[2]).matrix == Matrix::shift(2, 3));
     CHECK(placement(with_alignments(aligned, Model::none, 1, {}), aligned.frames[2]).is_identity());
-    pile.ways.sky.mode = Mode::one;
+    pile.methods.sky.mode = Mode::one;
     CHECK(merged_ids(with_base(pile, 3)) == Ids{3});
     CHECK(with_base(pile, 99).base == 1);
 }
@@ -117,7 +117,7 @@ TEST_CASE("an outcome sets first values and loses nothing") {
     pile = with_aside(std::move(pile), two, true);
     for (const OutcomeEntry& entry : outcomes()) {
         const Pile next = with_outcome(pile, entry.outcome);
-        CHECK(next.ways.sky.mode == entry.mode);
+        CHECK(next.methods.sky.mode == entry.mode);
         CHECK(next.frames == pile.frames);
         CHECK(next.parts == pile.parts);
         CHECK(outcome_named(entry.name) == entry.outcome);
@@ -137,15 +137,15 @@ TEST_CASE("what a person placed is held against a new reference, and leaves with
     second.to_reference = Matrix::shift(5, 1);
     pile = with_alignments(pile, Model::rigid, 1, {{1, {}}, {2, second}, {3, {}}});
     pile = with_moved_by_hand(pile, 3, Matrix::shift(2, 0));
-    pile = with_levels(pile, Levelling::light, {{1, {}}, {2, Level{{2, 2, 2}, false}}});
+    pile = with_gains(pile, Levelling::light, {{1, {}}, {2, LightGains{{2, 2, 2}, false}}});
     Alignment first;
     first.to_reference = Matrix::shift(-5, -1);
     const Pile other = with_alignments(pile, Model::shift, 2, {{1, first}, {2, {}}});
     CHECK(other.reference == 2);
     CHECK(placement(other, other.frames[2]).matrix == Matrix::shift(-3, -1));
     CHECK(placement(other, other.frames[1]).is_identity());
-    CHECK(other.frames[1].level->gain[0] == 1);
-    CHECK(other.frames[0].level->gain[0] == 0.5);
+    CHECK(other.frames[1].gains->gain[0] == 1);
+    CHECK(other.frames[0].gains->gain[0] == 0.5);
     const Pile stars = with_alignments(pile, Model::stars, 1, {{1, {}}, {2, second}});
     CHECK_FALSE(stars.frames[2].places.sky.has_value());
 }
@@ -174,14 +174,14 @@ TEST_CASE("undo and redo walk the history, and a new edit ends what was undone")
     CHECK(history.edited());
     CHECK(history.undo_text() == "mean");
     history.undo();
-    CHECK(history.now().ways.sky.mode == Mode::median);
+    CHECK(history.now().methods.sky.mode == Mode::median);
     CHECK(history.redo_text() == "mean");
     history.undo();
     CHECK(history.now() == first);
     CHECK_FALSE(history.edited());
     history.undo();
     history.redo();
-    CHECK(history.now().ways.sky.mode == Mode::median);
+    CHECK(history.now().methods.sky.mode == Mode::median);
     history.mark_saved(history.serial());
     CHECK_FALSE(history.edited());
     history.push(with_mode(history.now(), Mode::minimum), "minimum");

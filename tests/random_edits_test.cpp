@@ -175,10 +175,10 @@ Pile edited(Pile pile, Dice& dice) {
         case 12:
             return without_spot(std::move(pile), {dice.between(0, size.width), dice.between(0, size.height)});
         case 13:
-            return with_levels(std::move(pile), dice.one_of({Levelling::off, Levelling::light, Levelling::colour}),
-                               {{any_frame(pile, dice), Level{{dice.wild(0.1, 9), 1, dice.wild(0.5, 2)}, false}}});
+            return with_gains(std::move(pile), dice.one_of({Levelling::off, Levelling::light, Levelling::colour}),
+                              {{any_frame(pile, dice), LightGains{{dice.wild(0.1, 9), 1, dice.wild(0.5, 2)}, false}}});
         case 14:
-            return with_level_by_person(std::move(pile), any_frame(pile, dice), dice.wild(-9, 9));
+            return with_gain_by_person(std::move(pile), any_frame(pile, dice), dice.wild(-9, 9));
         case 15:
             return with_mode(std::move(pile), modes()[std::size_t(dice.below(int(modes().size())))].mode, zone);
         case 16:
@@ -209,7 +209,7 @@ Pile edited(Pile pile, Dice& dice) {
         case 24:
             return with_moved_by_hand(std::move(pile), any_frame(pile, dice), any_matrix(size, dice), zone);
         case 25:
-            return with_alignment(std::move(pile), any_frame(pile, dice), any_place(size, pile.ways.sky.model, dice),
+            return with_alignment(std::move(pile), any_frame(pile, dice), any_place(size, pile.methods.sky.model, dice),
                                   zone);
         case 26:
             return with_outcome(std::move(pile), dice.one_of({Outcome::trails, Outcome::clear, Outcome::quiet,

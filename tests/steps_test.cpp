@@ -116,7 +116,7 @@ TEST_CASE("the modes are chosen among live pictures of what they give", "[window
     w.studio().document().edit(with_aside(w.pile(), brightest, true), QStringLiteral("aside"));
     REQUIRE(wait_for([&] { return middle(maximum) == 120; }, 8000));
     QTest::keyClick(maximum, Qt::Key_Space);
-    CHECK(w.pile().ways.sky.mode == Mode::maximum);
+    CHECK(w.pile().methods.sky.mode == Mode::maximum);
 }
 
 TEST_CASE("a step that is not open catches up when it is opened, and its line says at once what it does", "[window]") {
@@ -129,12 +129,12 @@ TEST_CASE("a step that is not open catches up when it is opened, and its line sa
     auto* median = w.find<app::Miniature>("mode_median");
     auto* lighten = w.find<app::Miniature>("mode_lighten");
     QTest::keyClick(median, Qt::Key_Space);
-    CHECK(w.pile().ways.sky.mode == Mode::median);
+    CHECK(w.pile().methods.sky.mode == Mode::median);
     CHECK(median->isChecked());
     const QString as_median = w.find<QWidget>("knot_3")->accessibleDescription();
     open_step(w, 5);
     w.key(Qt::Key_Z, Qt::ControlModifier);
-    CHECK(w.pile().ways.sky.mode == Mode::lighten);
+    CHECK(w.pile().methods.sky.mode == Mode::lighten);
     CHECK(w.find<QWidget>("knot_3")->accessibleDescription() != as_median);
     open_step(w, 3);
     CHECK(lighten->isChecked());
@@ -164,9 +164,9 @@ TEST_CASE("the Align step aligns to any frame and crops to what is shared", "[wi
     CHECK(w.pile().frames[2].places.sky->to_reference.is_identity());
     CHECK(w.pile().frames[0].places.sky->to_reference.m()[2] == Approx(-5).margin(0.1));
     w.click("align_none");
-    CHECK(w.pile().ways.sky.model == Model::none);
+    CHECK(w.pile().methods.sky.model == Model::none);
     w.studio().document().undo();
-    CHECK(w.pile().ways.sky.model == Model::shift);
+    CHECK(w.pile().methods.sky.model == Model::shift);
 }
 
 TEST_CASE("a frame that cannot be aligned is told and not merged", "[window]") {
@@ -175,7 +175,7 @@ TEST_CASE("a frame that cannot be aligned is told and not merged", "[window]") {
     write(folder / "f3.tif", landscape({320, 240}, Matrix::shift(9000, 4000)), 8);
     Window w;
     REQUIRE(w.open(folder, Outcome::quiet));
-    CHECK(w.pile().ways.sky.model == Model::rigid);
+    CHECK(w.pile().methods.sky.model == Model::rigid);
     CHECK(merged_ids(w.pile()).size() == 2);
     CHECK_FALSE(w.pile().frames[2].places.sky->aligned);
 }

@@ -47,7 +47,7 @@ std::vector<FrameMeasures> even_run(int count) {
     for (int i = 0; i < count; ++i) {
         FrameMeasures m;
         m.gap_s = 5;
-        m.level_ev = 0.01 * (i % 3);
+        m.gain_ev = 0.01 * (i % 3);
         m.warmth_ev = 0;
         m.sharpness = 1 + 0.01 * (i % 2);
         m.shift_px = Point{0.1 * (i % 2), 0};
@@ -78,7 +78,7 @@ TEST_CASE("in the night run the bumped and the clouded frames are odd, and no ot
     CHECK_FALSE(s.of(1).gap_s.has_value());
     // A dark is measured, but says nothing of light or place.
     CHECK(s.of(49).noise.has_value());
-    CHECK_FALSE(s.of(49).level_ev.has_value());
+    CHECK_FALSE(s.of(49).gain_ev.has_value());
     CHECK_FALSE(s.of(49).shift_px.has_value());
 }
 
@@ -115,8 +115,8 @@ TEST_CASE("a change of light by day is not called a cloud") {
 TEST_CASE("on the quay the two brighter frames are odd, whatever walks about") {
     const Surveyed s("quay");
     CHECK(s.odd() == Odd{{5, {Oddity::brighter}}, {6, {Oddity::brighter}}});
-    CHECK(*s.of(5).level_ev == Approx(std::log2(1.12)).margin(0.01));
-    CHECK(*s.of(6).level_ev == Approx(std::log2(1.18)).margin(0.01));
+    CHECK(*s.of(5).gain_ev == Approx(std::log2(1.12)).margin(0.01));
+    CHECK(*s.of(6).gain_ev == Approx(std::log2(1.18)).margin(0.01));
     CHECK(*s.of(6).sharpness == Approx(1).margin(0.02));
 }
 
@@ -149,7 +149,7 @@ TEST_CASE("marks: what is odd beside its neighbours") {
         CHECK(odd_ones(run, {6000, 4000}, Scene::night)[7][0].amount == Approx(14));
     }
     SECTION("one that is darker, one that is warmer, one that is cooler, one that is turned") {
-        run[3].level_ev = -0.8;
+        run[3].gain_ev = -0.8;
         run[6].warmth_ev = 0.3;
         run[10].warmth_ev = -0.3;
         run[14].turn_degrees = 0.4;
@@ -164,14 +164,14 @@ TEST_CASE("marks: what is odd beside its neighbours") {
     }
     SECTION("a drift is not odd, a jump out of it is") {
         for (std::size_t i = 0; i < run.size(); ++i) run[i].shift_px = Point{0.8 * double(i), -0.3 * double(i)};
-        for (std::size_t i = 0; i < run.size(); ++i) run[i].level_ev = -0.1 * double(i);
+        for (std::size_t i = 0; i < run.size(); ++i) run[i].gain_ev = -0.1 * double(i);
         CHECK(odd_in(run).empty());
         run[12].shift_px->y += 5;
         CHECK(odd_in(run) == Odd{{13, {Oddity::moved}}});
     }
     SECTION("the first and the last can be odd, and two next to each other") {
         run[0].sharpness = 0.5;
-        run[19].level_ev = 0.6;
+        run[19].gain_ev = 0.6;
         run[10].shift_px = Point{9, 0};
         run[11].shift_px = Point{-9, 4};
         CHECK(odd_in(run) ==
@@ -181,7 +181,7 @@ TEST_CASE("marks: what is odd beside its neighbours") {
         run[5].sharpness = 2;
         run[8].veil = 0.3;
         run[8].sharpness = 0.4;
-        run[8].level_ev = 0.5;
+        run[8].gain_ev = 0.5;
         CHECK(odd_in(run) == Odd{{9, {Oddity::veiled}}});
     }
     SECTION("what was not measured is passed over") {
@@ -192,7 +192,7 @@ TEST_CASE("marks: what is odd beside its neighbours") {
     }
     SECTION("of three frames none is odd") {
         run.resize(3);
-        run[1].level_ev = 2;
+        run[1].gain_ev = 2;
         CHECK(odd_in(run).empty());
     }
 }

@@ -62,7 +62,7 @@ std::vector<Stage> work_through(Window& w) {
     w.studio().select(w.pile().frames[1].id);
     QTest::keyClick(w.find<QSlider>("own_level"), Qt::Key_Right);
     done("a level overruled");
-    CHECK(w.pile().frames[1].level->by_person);
+    CHECK(w.pile().frames[1].gains->by_person);
     w.click("page_sensor");
     w.click("spots_mark");
     w.stroke({{300, 200}});
@@ -98,7 +98,7 @@ std::vector<Stage> work_through(Window& w) {
     w.click("merge_on_sky");
     w.click("mode_mean");
     done("merged by the mean");
-    CHECK(w.pile().ways.sky.mode == Mode::mean);
+    CHECK(w.pile().methods.sky.mode == Mode::mean);
     return stages;
 }
 
@@ -162,10 +162,10 @@ TEST_CASE("what was done from levelling to cropping is in the saved pile, and me
     CHECK(read.levelling == Levelling::light);
     CHECK(read.crop == w.pile().crop);
     CHECK(read.zones == w.pile().zones);
-    CHECK(read.ways == w.pile().ways);
+    CHECK(read.methods == w.pile().methods);
     REQUIRE(read.frames.size() == w.pile().frames.size());
     for (std::size_t i = 0; i < read.frames.size(); ++i) {
-        CHECK(read.frames[i].level == w.pile().frames[i].level);
+        CHECK(read.frames[i].gains == w.pile().frames[i].gains);
         CHECK(read.frames[i].places.sky == w.pile().frames[i].places.sky);
     }
     const Result<Raster16> before = render_all(w.pile());

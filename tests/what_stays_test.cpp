@@ -137,8 +137,8 @@ Pile with_extras(Pile pile, unsigned extras) {
         own.colour_strength = 30;
         const int second[] = {id(1)};
         pile = with_own_look(std::move(pile), second, own);
-        pile = with_levels(std::move(pile), Levelling::colour,
-                           {{id(2), Level{{1.1, 0.95, 1.02}, false}}, {id(4), Level{{0.9, 0.9, 0.9}, true}}});
+        pile = with_gains(std::move(pile), Levelling::colour,
+                          {{id(2), LightGains{{1.1, 0.95, 1.02}, false}}, {id(4), LightGains{{0.9, 0.9, 0.9}, true}}});
     }
     if (extras & darks) pile = with_darks(std::move(pile), Darks::on);
     if (extras & sensor) {

@@ -47,13 +47,13 @@ TEST_CASE("the whole way: demo, mode, aside, align, part, undo, save, open again
     REQUIRE(wait_for([&] { return w.studio().document().open(); }));
     REQUIRE(w.settle());
     CHECK(w.pile().frames.size() == 6);
-    CHECK(w.pile().ways.sky.mode == Mode::median);
+    CHECK(w.pile().methods.sky.mode == Mode::median);
 
     w.click("knot_3");
     w.click("mode_mean");
-    CHECK(w.pile().ways.sky.mode == Mode::mean);
+    CHECK(w.pile().methods.sky.mode == Mode::mean);
     w.click("mode_maximum");
-    CHECK(w.pile().ways.sky.mode == Mode::maximum);
+    CHECK(w.pile().methods.sky.mode == Mode::maximum);
 
     const int third = w.pile().frames[2].id;
     w.studio().select(third);
@@ -63,7 +63,7 @@ TEST_CASE("the whole way: demo, mode, aside, align, part, undo, save, open again
     w.click("knot_2");
     w.click("align_shift");
     REQUIRE(w.quiet());
-    CHECK(w.pile().ways.sky.model == Model::shift);
+    CHECK(w.pile().methods.sky.model == Model::shift);
     CHECK(w.pile().frames[1].places.sky.has_value());
 
     w.click("knot_4");

@@ -333,7 +333,7 @@ TEST_CASE("what turns with the stars is suggested as sky, and both zones come ou
     const Rect shore{500, 900, 200, 100};
     const Raster16 both = render(test::base_of(pile), store, shore, 0, job).value();
     Pile still = without_zones(pile);
-    still.ways.sky.model = Model::none;
+    still.methods.sky.model = Model::none;
     CHECK(test::difference(both, render(test::base_of(still), store, shore, 0, job).value()).empty());
     const Rect high{700, 150, 200, 100};
     Pile turning = without_zones(pile);

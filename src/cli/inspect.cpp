@@ -73,7 +73,7 @@ json row_json(const Frame& frame, const std::string& path, const Findings& known
     out["aperture"] = maybe(capture.aperture);
     out["gap_s"] = maybe(m.gap_s);
     out["brightness"] = maybe(m.brightness);
-    out["level_ev"] = maybe(m.level_ev);
+    out["gain_ev"] = maybe(m.gain_ev);
     out["warmth_ev"] = maybe(m.warmth_ev);
     out["sharpness"] = maybe(m.sharpness);
     out["shift_px"] = m.shift_px ? json(std::hypot(m.shift_px->x, m.shift_px->y)) : json(nullptr);

@@ -77,11 +77,11 @@ Status divide(const MergeOptions& options, Pile& pile) {
         Result<Mask> sky = read_mask(options.sky, pile.size);
         if (!sky.ok()) return sky.failure();
         pile = with_zones(std::move(pile), sky.value());
-        pile.ways.land.model = *model_named(or_else(options.align_of[1], options.align));
-        pile.ways.land.mode = *mode_named(or_else(options.mode_of[1], options.mode));
+        pile.methods.land.model = *model_named(or_else(options.align_of[1], options.align));
+        pile.methods.land.mode = *mode_named(or_else(options.mode_of[1], options.mode));
     }
-    pile.ways.sky.model = *model_named(or_else(options.align_of[0], options.align));
-    pile.ways.sky.mode = *mode_named(or_else(options.mode_of[0], options.mode));
+    pile.methods.sky.model = *model_named(or_else(options.align_of[0], options.align));
+    pile.methods.sky.mode = *mode_named(or_else(options.mode_of[0], options.mode));
     return Done{};
 }
 
@@ -122,7 +122,7 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     Status divided = divide(options, pile);
     if (!divided.ok()) return fail(divided.failure());
     if (!options.trust.empty()) {
-        if (way_of(pile, Zone::sky).model == Model::none && way_of(pile, Zone::land).model == Model::none)
+        if (method_of(pile, Zone::sky).model == Model::none && method_of(pile, Zone::land).model == Model::none)
             return fail(
                 {Fault::wrong_call, options.trust, "--trust says where --align may look, and nothing is aligned."});
         Result<Mask> trust = read_mask(options.trust, pile.size);
@@ -132,7 +132,7 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     Status less_darks = take_darks(options, pile, context.job);
     if (!less_darks.ok()) return fail(less_darks.failure());
     for (const Zone zone : both_zones) {
-        const Model model = way_of(pile, zone).model;
+        const Model model = method_of(pile, zone).model;
         if (model == Model::none || (zone == Zone::land && !pile.zones)) continue;
         const auto aligning = std::chrono::steady_clock::now();
         auto alignments = align_frames(only_zone(pile, zone), model, pile.reference, context.job);
@@ -144,9 +144,9 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     const Levelling kind = *levelling_named(options.even);
     if (kind != Levelling::off) {
         const auto levelling = std::chrono::steady_clock::now();
-        auto levels = level_frames(pile, kind, store, context.job);
+        auto levels = measure_gains(pile, kind, store, context.job);
         if (!levels.ok()) return fail(levels.failure());
-        pile = with_levels(pile, kind, levels.value());
+        pile = with_gains(pile, kind, levels.value());
         stages.even_s = seconds_since(levelling);
     }
     if (options.hot == "auto") {

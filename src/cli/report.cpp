@@ -31,12 +31,12 @@ nlohmann::json alignment_json(const Alignment& a) {
 Status write_report(const fs::path& file, const Exported& exported, const GivenPaths& paths, const Stages& stages) {
     using nlohmann::json;
     const Pile& pile = exported.pile;
-    json out{{"mode", entry_of(pile.ways.sky.mode).name},
-             {"align", name_of(pile.ways.sky.model)},
+    json out{{"mode", entry_of(pile.methods.sky.mode).name},
+             {"align", name_of(pile.methods.sky.model)},
              {"even", name_of(pile.levelling)},
              {"frames", json::array()}};
     if (pile.zones)
-        out["land"] = {{"mode", entry_of(pile.ways.land.mode).name}, {"align", name_of(pile.ways.land.model)}};
+        out["land"] = {{"mode", entry_of(pile.methods.land.mode).name}, {"align", name_of(pile.methods.land.model)}};
     if (pile.hot) out["hot_pixels"] = pile.hot->size();
     const auto useless = pile.darks == Darks::off ? std::map<int, Saying>() : useless_darks(pile);
     for (const Frame& frame : pile.frames) {
@@ -46,9 +46,9 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
         if (const DarkChoice darks = darks_of(pile, frame); !darks.ids.empty())
             one["less_darks"] = {{"count", darks.ids.size()}, {"scale", darks.scale}};
         if (pile.levelling != Levelling::off) one["level_gain"] = gains_of(pile, frame);
-        if (pile.zones && frame.places.land && pile.ways.land.model != Model::none)
+        if (pile.zones && frame.places.land && pile.methods.land.model != Model::none)
             one["land"] = alignment_json(*frame.places.land);
-        if (frame.places.sky && pile.ways.sky.model != Model::none) {
+        if (frame.places.sky && pile.methods.sky.model != Model::none) {
             one.update(alignment_json(*frame.places.sky));
             if (lost(pile, frame)) one["reason"] = "could not be aligned to the reference";
         }

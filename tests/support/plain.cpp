@@ -196,7 +196,7 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
                 }
                 out.at(x, y, c) = values.empty()
                                       ? std::uint16_t(std::lround(65535 * pile.canvas.background[std::size_t(c)]))
-                                      : merge_one_sample(way_of(pile, zone).mode, curve, step, values, strengths);
+                                      : merge_one_sample(method_of(pile, zone).mode, curve, step, values, strengths);
             }
     return Done{};
 }

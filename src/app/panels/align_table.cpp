@@ -101,7 +101,8 @@ void AlignTable::refresh() {
     table_->clear();
     for (const Frame& frame : pile.frames) {
         const auto& place = frame.places[studio_.zone()];
-        if (!usable(frame) || frame.role == Role::dark || way_of(pile, studio_.zone()).model == Model::none || !place)
+        if (!usable(frame) || frame.role == Role::dark || method_of(pile, studio_.zone()).model == Model::none ||
+            !place)
             continue;
         auto* line = new FrameLine(table_);
         line->id = frame.id;
@@ -119,7 +120,7 @@ void AlignTable::refresh() {
         if (!place->aligned) line->setForeground(columns - 1, theme().coral);
     }
     table_->setSortingEnabled(true);
-    const Model model = way_of(pile, studio_.zone()).model;
+    const Model model = method_of(pile, studio_.zone()).model;
     const bool scaled = model == Model::similarity || model == Model::perspective || model == Model::flex;
     table_->setColumnHidden(scale_column, !scaled);
     setFixedWidth(scaled ? panel_width + scale_width : panel_width);

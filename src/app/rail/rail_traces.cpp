@@ -47,7 +47,7 @@ std::vector<Trace> make_traces() {
          tr("Light"),
          tr("Light against the reference, unmoved by what moves"),
          0.3,
-         [](const Frame&, const M& m) { return m.level_ev; },
+         [](const Frame&, const M& m) { return m.gain_ev; },
          with_unit(tr("%1 EV"), 2),
          {Oddity::brighter, Oddity::darker}},
         {QStringLiteral("cloud"),
@@ -127,8 +127,8 @@ std::vector<Trace> make_traces() {
          tr("How much brighter or darker levelling makes the frame"),
          0.3,
          [](const Frame& f, const M&) -> std::optional<double> {
-             if (!f.level) return std::nullopt;
-             return std::log2(f.level->gain[1]);
+             if (!f.gains) return std::nullopt;
+             return std::log2(f.gains->gain[1]);
          },
          with_unit(tr("%1 EV"), 2),
          {}},

@@ -75,12 +75,12 @@ void TimeRail::draw_role(QPainter& painter, const Frame& frame, const QRectF& pl
     }
     painter.setPen(QPen(theme().quiet, 1.3));
     painter.setBrush(Qt::NoBrush);
-    if (frame.id == pile.reference && (pile.ways.sky.model != Model::none || surveyor_.of(frame.id))) {
+    if (frame.id == pile.reference && (pile.methods.sky.model != Model::none || surveyor_.of(frame.id))) {
         painter.drawLine(at - QPointF(4, 0), at + QPointF(4, 0));
         painter.drawLine(at - QPointF(0, 4), at + QPointF(0, 4));
         at.rx() += 11;
     }
-    if (frame.id == pile.base && pile.ways.sky.mode == Mode::one)
+    if (frame.id == pile.base && pile.methods.sky.mode == Mode::one)
         painter.drawRect(QRectF(at.x() - 3.5, at.y() - 3.5, 7, 7));
 }
 

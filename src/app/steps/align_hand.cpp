@@ -67,24 +67,24 @@ void AlignHand::build_pad() {
     }
     paces_[1]->setChecked(true);
     qobject_cast<QVBoxLayout*>(all_->layout())->addLayout(how_far);
-    struct Way {
+    struct Nudge {
         const char* id;
         double right, down, turns;
     };
-    constexpr std::array<Way, 6> ways{{{"nudge_left", -1, 0, 0},
-                                       {"nudge_up", 0, -1, 0},
-                                       {"nudge_right", 1, 0, 0},
-                                       {"turn_left", 0, 0, -1},
-                                       {"nudge_down", 0, 1, 0},
-                                       {"turn_right", 0, 0, 1}}};
+    constexpr std::array<Nudge, 6> nudges{{{"nudge_left", -1, 0, 0},
+                                           {"nudge_up", 0, -1, 0},
+                                           {"nudge_right", 1, 0, 0},
+                                           {"turn_left", 0, 0, -1},
+                                           {"nudge_down", 0, 1, 0},
+                                           {"turn_right", 0, 0, 1}}};
     auto* pad = new QGridLayout;
-    for (std::size_t i = 0; i < ways.size(); ++i) {
-        const Way& way = ways[i];
-        auto* button = push(command(way.id).name(), QLatin1String(way.id), tip_of(way.id), all_);
+    for (std::size_t i = 0; i < nudges.size(); ++i) {
+        const Nudge& by = nudges[i];
+        auto* button = push(command(by.id).name(), QLatin1String(by.id), tip_of(by.id), all_);
         // All of one width, and no wider than the step.
         button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         pad->addWidget(button, int(i) / 3, int(i) % 3);
-        connect(button, &QPushButton::clicked, this, [this, way] { nudge(way.right, way.down, way.turns); });
+        connect(button, &QPushButton::clicked, this, [this, by] { nudge(by.right, by.down, by.turns); });
     }
     qobject_cast<QVBoxLayout*>(all_->layout())->addLayout(pad);
 }

@@ -83,7 +83,7 @@ AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
         refresh();
     });
     connect(reference_, &QPushButton::clicked, this, [this] {
-        const Model now = way_of(studio_.pile(), studio_.zone()).model;
+        const Model now = method_of(studio_.pile(), studio_.zone()).model;
         studio_.align(now == Model::none ? Model::rigid : now, studio_.current());
     });
     connect(&studio, &Studio::models_previewed, this, &AlignPlace::render_miniatures);
@@ -134,7 +134,7 @@ QStringList AlignPlace::facts_of(const Frame& frame) const {
     if (!a.aligned)
         return {a.insisted ? tr("Frame %1 could not be aligned and is merged all the same.").arg(number)
                            : tr("Frame %1 could not be aligned and is left out.").arg(number)};
-    const Model model = way_of(pile, studio_.zone()).model;
+    const Model model = method_of(pile, studio_.zone()).model;
     const MovedBy moved = moved_by(a, pile.size);
     QStringList out;
     out << tr("Frame %1: %2, %3 px, %4°")
@@ -166,7 +166,7 @@ void AlignPlace::closed() {
 void AlignPlace::refresh() {
     const Pile& pile = studio_.pile();
     const Zone zone = studio_.zone();
-    const Model model = way_of(pile, zone).model;
+    const Model model = method_of(pile, zone).model;
     grid_->set_chosen(int(model));
     QStringList lines;
     const Frame* frame = find_frame(pile, studio_.current());

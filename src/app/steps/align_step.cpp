@@ -33,7 +33,7 @@ Worst worst_of(const Pile& pile, Zone zone) {
 }
 
 QString summary_of(const Pile& pile, Zone zone) {
-    const Model model = way_of(pile, zone).model;
+    const Model model = method_of(pile, zone).model;
     if (model == Model::none) return AlignStep::tr("none");
     const Worst worst = worst_of(pile, zone);
     QString text = AlignStep::tr("%1, worst %2 px").arg(word(model).toLower()).arg(worst.residual, 0, 'f', 2);
@@ -112,7 +112,7 @@ QString AlignStep::summary() const {
 bool AlignStep::needs_look() const {
     const Pile& pile = studio_.pile();
     const auto any_lost = [&](Zone zone) {
-        return way_of(pile, zone).model != Model::none && worst_of(pile, zone).lost > 0;
+        return method_of(pile, zone).model != Model::none && worst_of(pile, zone).lost > 0;
     };
     return any_lost(Zone::sky) || (pile.zones && any_lost(Zone::land));
 }

@@ -70,10 +70,10 @@ void AlignZones::refresh() {
     hint_->setText(
         divided
             ? tr("Sky: %1, %2. Land: %3, %4. Choose how under Place and in the Merge step.")
-                  .arg(word(pile.ways.sky.model).toLower(), word(pile.ways.sky.mode).toLower(),
-                       word(pile.ways.land.model).toLower(), word(pile.ways.land.mode).toLower())
+                  .arg(word(pile.methods.sky.model).toLower(), word(pile.methods.sky.mode).toLower(),
+                       word(pile.methods.land.model).toLower(), word(pile.methods.land.mode).toLower())
             : tr("Paint roughly over the sky, or let it be suggested. Then each zone has its own align and merge."));
-    suggest_->setEnabled(pile.ways.sky.model == Model::stars);
+    suggest_->setEnabled(pile.methods.sky.model == Model::stars);
     for (QWidget* w : std::initializer_list<QWidget*>{snap_, reach_, feather_, remove_}) w->setEnabled(divided);
     if (divided && !feather_->slider()->isSliderDown()) feather_->set_value(int(std::lround(pile.zones->feather_px)));
 }

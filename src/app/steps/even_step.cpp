@@ -77,7 +77,7 @@ void EvenStep::build_levels() {
     level_->slider()->setObjectName(QStringLiteral("own_level"));
     page_->addWidget(level_);
     const auto overruled = [this](int value) {
-        return with_level_by_person(studio_.pile(), studio_.current(), value * levels_a_step);
+        return with_gain_by_person(studio_.pile(), studio_.current(), value * levels_a_step);
     };
     connect(level_, &NamedSlider::changed, this, [this, overruled](int value) { viewer_.try_out(overruled(value)); });
     connect(level_, &NamedSlider::settled, this, [this, overruled](int value) {
@@ -209,13 +209,13 @@ void EvenStep::refresh() {
     if (levelled && frame) {
         const int number = number_of(pile, frame->id);
         fact = frame->id == pile.reference ? tr("Frame %1 is the reference.").arg(number)
-               : !frame->level             ? tr("Frame %1 has no level: too dark, or clipped.").arg(number)
-               : frame->level->by_person   ? tr("Frame %1: level set by you.").arg(number)
+               : !frame->gains             ? tr("Frame %1 has no level: too dark, or clipped.").arg(number)
+               : frame->gains->by_person   ? tr("Frame %1: level set by you.").arg(number)
                                            : tr("Frame %1: level measured.").arg(number);
     }
     facts_->setText(fact);
     if (frame && !level_->slider()->isSliderDown())
-        level_->set_value(frame->level ? int(std::lround(std::log2(frame->level->gain[1]) / levels_a_step)) : 0);
+        level_->set_value(frame->gains ? int(std::lround(std::log2(frame->gains->gain[1]) / levels_a_step)) : 0);
     const Look look = shown_look();
     tone_->set_look(look);
     tone_->set_coloured(pile.channels == 3);

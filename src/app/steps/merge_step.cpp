@@ -68,9 +68,9 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), viewer_(
 QString MergeStep::summary() const {
     const Pile& pile = studio_.pile();
     if (pile.zones)
-        return tr("sky %1, land %2").arg(word(pile.ways.sky.mode).toLower(), word(pile.ways.land.mode).toLower());
-    if (pile.ways.sky.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
-    return tr("%1 of %2").arg(word(pile.ways.sky.mode).toLower()).arg(merged_ids(pile).size());
+        return tr("sky %1, land %2").arg(word(pile.methods.sky.mode).toLower(), word(pile.methods.land.mode).toLower());
+    if (pile.methods.sky.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
+    return tr("%1 of %2").arg(word(pile.methods.sky.mode).toLower()).arg(merged_ids(pile).size());
 }
 
 bool MergeStep::needs_look() const {
@@ -79,7 +79,7 @@ bool MergeStep::needs_look() const {
 
 void MergeStep::refresh() {
     const Pile& pile = studio_.pile();
-    const Mode mode = way_of(pile, studio_.zone()).mode;
+    const Mode mode = method_of(pile, studio_.zone()).mode;
     grid_->set_chosen(int(mode));
     facts_->setText(needs_look() ? tr("No frame is left to merge.") : what_it_does(mode));
     const Frame* frame = find_frame(pile, studio_.current());

@@ -129,16 +129,16 @@ void MainWindow::tie_picture_keys() {
         "brush_smaller", [brush] { brush([](Brush& b) { b.size /= brush_step; }); }, sized);
     keys_->tie(
         "brush_larger", [brush] { brush([](Brush& b) { b.size *= brush_step; }); }, sized);
-    struct Way {
+    struct Arrow {
         const char *pan, *mark;
         QPointF by;
     };
-    for (const Way& way : {Way{"pan_left", "mark_left", {-1, 0}}, Way{"pan_right", "mark_right", {1, 0}},
-                           Way{"pan_up", "mark_up", {0, -1}}, Way{"pan_down", "mark_down", {0, 1}}}) {
+    for (const Arrow& arrow : {Arrow{"pan_left", "mark_left", {-1, 0}}, Arrow{"pan_right", "mark_right", {1, 0}},
+                               Arrow{"pan_up", "mark_up", {0, -1}}, Arrow{"pan_down", "mark_down", {0, 1}}}) {
         keys_->tie(
-            way.pan, [this, way] { canvas_->pan(way.by); }, open, canvas_);
+            arrow.pan, [this, arrow] { canvas_->pan(arrow.by); }, open, canvas_);
         keys_->tie(
-            way.mark, [this, way] { canvas_->step_mark(way.by); }, open, canvas_);
+            arrow.mark, [this, arrow] { canvas_->step_mark(arrow.by); }, open, canvas_);
     }
     for (const char* id : {"nudge_left", "nudge_right", "nudge_up", "nudge_down", "turn_left", "turn_right"}) {
         auto* button = findChild<QPushButton*>(QLatin1String(id));

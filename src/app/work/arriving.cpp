@@ -132,8 +132,8 @@ void Arriving::stop() {
     const bool joined = watching() && arrived_ > 0 && studio_.document().open();
     halt();
     // The pile that they joined is the open one: when another is opened, halt() has come before.
-    if (joined && studio_.pile().ways.sky.model != Model::none)
-        studio_.align(studio_.pile().ways.sky.model, studio_.pile().reference);
+    if (joined && studio_.pile().methods.sky.model != Model::none)
+        studio_.align(studio_.pile().methods.sky.model, studio_.pile().reference);
 }
 
 QString Arriving::words() const {

@@ -336,7 +336,7 @@ void Studio::choose_outcome(Outcome outcome) {
     if (!document_.open()) return;
     document_.edit(with_outcome(pile(), outcome), tr("Outcome: %1").arg(word(outcome)));
     const Model model = entry_of(outcome).model;
-    if (model != pile().ways.sky.model) align(model, pile().reference);
+    if (model != pile().methods.sky.model) align(model, pile().reference);
 }
 
 void Studio::take_files(std::function<Result<Relinked>(Job&)> find, const QString& what) {

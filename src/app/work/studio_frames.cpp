@@ -49,7 +49,7 @@ void Studio::align_what_came(const Pile& before) {
         return usable(f) && f.role != Role::dark && !find_frame(before, f.id);
     };
     for (const Zone zone : both_zones) {
-        const Model model = way_of(pile(), zone).model;
+        const Model model = method_of(pile(), zone).model;
         if (model == Model::none || (zone == Zone::land && !pile().zones)) continue;
         const bool any = std::any_of(pile().frames.begin(), pile().frames.end(),
                                      [&](const Frame& f) { return came(f) && !f.places[zone]; });
@@ -59,7 +59,7 @@ void Studio::align_what_came(const Pile& before) {
             finding_, tr("aligning"),
             [now, model, zone](Job& job) { return align_frames(only_zone(now, zone), model, now.reference, job); },
             [this, model, zone, now](const std::map<int, Alignment>& found) {
-                if (pile().reference != now.reference || way_of(pile(), zone).model != model) return;
+                if (pile().reference != now.reference || method_of(pile(), zone).model != model) return;
                 Pile next = pile();
                 for (const auto& [id, place] : found)
                     if (const Frame* frame = find_frame(next, id); frame && !frame->places[zone])
@@ -167,18 +167,18 @@ void Studio::level(Levelling kind) {
         document_.edit(std::move(next), tr("Level: off"));
         return;
     }
-    find_on<std::map<int, Level>>(
+    find_on<std::map<int, LightGains>>(
         finding_, tr("levelling"),
-        [now = pile(), kind, store = store_](Job& job) { return level_frames(now, kind, *store, job); },
-        [this, kind, reference = pile().reference](const std::map<int, Level>& found) {
+        [now = pile(), kind, store = store_](Job& job) { return measure_gains(now, kind, *store, job); },
+        [this, kind, reference = pile().reference](const std::map<int, LightGains>& found) {
             if (pile().reference != reference) {
                 say(tr("The reference is another one now: level again."));
                 return;
             }
-            document_.edit(with_levels(pile(), kind, found),
+            document_.edit(with_gains(pile(), kind, found),
                            kind == Levelling::light ? tr("Level light") : tr("Level light and colour"));
             const auto left = std::count_if(pile().frames.begin(), pile().frames.end(), [](const Frame& f) {
-                return usable(f) && f.role == Role::scene && !f.level;
+                return usable(f) && f.role == Role::scene && !f.gains;
             });
             if (left > 0) say(tr("%n frame(s) could not be levelled: too dark, or clipped.", nullptr, int(left)), true);
         });

@@ -43,7 +43,7 @@ constexpr double worst_residual = 1.0;  // pixels of the pictures that are judge
 constexpr double surely_right = 0.95;   // correlation
 constexpr double hardly_right = 0.6;
 
-struct Level {
+struct AtLevel {
     cv::Mat contrast;
     kernels::Landmarks landmarks;
 };
@@ -141,7 +141,7 @@ bool operator==(const Alignment& a, const Alignment& b) {
 
 struct AlignReference::Prepared {
     std::vector<cv::Mat> brightness;  // from fine to coarse
-    std::vector<Level> levels;
+    std::vector<AtLevel> levels;
     Judged judged_by;
     cv::Mat trust;  // may be empty
     double fineness = 0;
@@ -158,7 +158,7 @@ struct AlignReference::Prepared {
     // From `level` to the finest one.
     Fit down_from(int level, Fit fit, const std::vector<cv::Mat>& frame, Model model) const {
         for (; level >= 0 && fit.correlation > 0; --level) {
-            const Level& here = levels[std::size_t(level)];
+            const AtLevel& here = levels[std::size_t(level)];
             fit = descend(here.landmarks, here.contrast.size(), frame[std::size_t(level)], fit.to_frame, model,
                           level == 0 ? 12 : 30, close_enough(level));
             if (level > 0) fit.to_frame = from_level(fit.to_frame, 1);
@@ -208,7 +208,7 @@ AlignReference::AlignReference(const RasterF& brightness, const RasterF* trust) 
     prepared->brightness = halves(as_mat(brightness).clone(), coarsest_side);
     const std::vector<cv::Mat> trusted = trust ? halves(as_mat(*trust).clone(), coarsest_side) : std::vector<cv::Mat>();
     for (std::size_t i = 0; i < prepared->brightness.size(); ++i) {
-        Level level{local_contrast(prepared->brightness[i]), {}};
+        AtLevel level{local_contrast(prepared->brightness[i]), {}};
         level.landmarks = landmarks_of(level.contrast, trust ? trusted[i] : cv::Mat(),
                                        i == 0 ? most_landmarks : most_coarse_landmarks);
         prepared->levels.push_back(std::move(level));
@@ -244,7 +244,7 @@ Alignment AlignReference::align(const RasterF& frame, Model model) const {
     const std::vector<cv::Mat> brightness = halves(as_mat(frame), coarsest_side);
     const std::vector<cv::Mat> contrast = contrasts_of(brightness);
     const int top = int(contrast.size()) - 1;
-    const Level& coarse = prepared_->levels[std::size_t(top)];
+    const AtLevel& coarse = prepared_->levels[std::size_t(top)];
     // From afar turns and scales show too little to be told from what moves.
     const Model first = model == Model::perspective ? Model::similarity : model;
     const auto try_from = [&](const Matrix& start) {
@@ -278,7 +278,7 @@ Alignment AlignReference::bend(const RasterF& frame, const Alignment& stiff) con
     if (stiff.confidence < least_start) return not_aligned();
     const std::vector<cv::Mat> contrast = contrasts_of(halves(as_mat(frame), coarsest_side));
     std::vector<cv::Mat> reference;
-    for (const Level& level : prepared_->levels) reference.push_back(level.contrast);
+    for (const AtLevel& level : prepared_->levels) reference.push_back(level.contrast);
     Fit fit{inverse(stiff.to_reference), 1};
     return prepared_->judge(fit, contrast, bend_onto(reference, contrast, fit.to_frame));
 }

@@ -182,9 +182,9 @@ Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_s
     if (!reference.ok()) return reference.failure();
     const Result<RasterF> moved = read_brightness(*frame->file, level, space, curve, job);
     if (!moved.ok()) return moved.failure();
-    Alignment out =
-        reference.value().refine(moved.value(), pile.ways.sky.model == Model::none ? Model::rigid : pile.ways.sky.model,
-                                 at_level(now.to_reference, level));
+    Alignment out = reference.value().refine(
+        moved.value(), pile.methods.sky.model == Model::none ? Model::rigid : pile.methods.sky.model,
+        at_level(now.to_reference, level));
     out.to_reference = from_level(out.to_reference, level);
     out.flex = from_level(out.flex, level);
     out.residual_px *= double(1 << level);

@@ -30,7 +30,7 @@ void copy_common(const Raster16& from, const Rect& from_area, Raster16& to, cons
 
 // All that makes the base of a zone.
 Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
-    const ModeEntry& mode = entry_of(way_of(pile, zone).mode);
+    const ModeEntry& mode = entry_of(method_of(pile, zone).mode);
     std::vector<Fingerprint> frames;
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame, zone)) continue;

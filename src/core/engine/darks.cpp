@@ -31,7 +31,7 @@ Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, in
     darks.channels = pile.channels;
     darks.profile = pile.profile;
     darks.balance = pile.balance;
-    darks.ways.sky.mode = Mode::mean;
+    darks.methods.sky.mode = Mode::mean;
     darks.light = Light::linear;
     for (const int id : ids) {
         Frame frame;

@@ -19,7 +19,7 @@ Result<HotPixels> search_hot_pixels(const Pile& pile, FrameStore& store, Job& jo
     constexpr std::size_t fewest = 4;
     // The frames as they were recorded, in sensor place.
     Pile plain = with_mode(with_look(with_hot_pixels(pile, nullptr), {}), Mode::minimum);
-    plain.ways.sky.model = Model::none;
+    plain.methods.sky.model = Model::none;
     plain.levelling = Levelling::off;
     plain.zones.reset();
     plain.spots = nullptr;

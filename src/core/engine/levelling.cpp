@@ -7,8 +7,8 @@
 
 namespace bp {
 
-Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, FrameStore& store, Job& job) {
-    std::map<int, Level> out;
+Result<std::map<int, LightGains>> measure_gains(const Pile& pile, Levelling kind, FrameStore& store, Job& job) {
+    std::map<int, LightGains> out;
     if (kind == Levelling::off) return out;
     const int level = survey_level(pile.size);
     const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
@@ -25,7 +25,7 @@ Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, Fram
     std::vector<const Frame*> frames;
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role == Role::scene && frame.id != reference->id &&
-            !(frame.level && frame.level->by_person))
+            !(frame.gains && frame.gains->by_person))
             frames.push_back(&frame);
     out[reference->id] = {};
     std::mutex mutex;
@@ -38,7 +38,7 @@ Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, Fram
         if (!pixels.ok()) return;
         const Placement of_frame = at_level(placement(pile, frame), level);
         const auto to_frame = [&](Point p) { return of_frame.to_frame(of_reference.to_canvas(p)); };
-        const auto found = level_between(fixed, light_grid(pixels.value()->widened(), curve), to_frame, kind);
+        const auto found = gains_between(fixed, light_grid(pixels.value()->widened(), curve), to_frame, kind);
         if (!found) return;
         const std::lock_guard lock(mutex);
         out[frame.id] = *found;

@@ -11,6 +11,6 @@ namespace bp {
 // Every usable scene frame against the pile's reference, which gets gains of one, from pictures of at most 800 pixels,
 // placed as the pile places them. Frames of which a person said their level, and those that cannot be compared, are not
 // named.
-Result<std::map<int, Level>> level_frames(const Pile& pile, Levelling kind, FrameStore& store, Job& job);
+Result<std::map<int, LightGains>> measure_gains(const Pile& pile, Levelling kind, FrameStore& store, Job& job);
 
 }  // namespace bp

@@ -51,7 +51,7 @@ class Base {
     Base(const Pile& pile, Gathering& gathering) : pile_(pile) {
         for (const Zone zone : both_zones) {
             const std::vector<int> ids = merged_ids(pile, zone);
-            layers_.push_back({way_of(pile, zone).mode, {}, tools_for(pile, ids)});
+            layers_.push_back({method_of(pile, zone).mode, {}, tools_for(pile, ids)});
             for (const int id : ids) layers_.back().frames.push_back(gathering.add(id, zone));
         }
     }

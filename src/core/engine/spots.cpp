@@ -18,7 +18,7 @@ constexpr std::size_t most_frames = 24;
 // Frames in sensor place, as recorded but for their darks.
 Pile in_sensor_place(const Pile& pile) {
     Pile out = with_look(pile, {});
-    out.ways.sky.model = Model::none;
+    out.methods.sky.model = Model::none;
     out.levelling = Levelling::off;
     out.zones.reset();
     out.spots = nullptr;
@@ -52,7 +52,7 @@ RasterF light_of(const Raster16& picture, const LightCurve& curve) {
 // aligned lie as they are.
 Pile laid(const Pile& pile, Job& job) {
     constexpr int side = 1200;
-    if (pile.ways.sky.model != Model::none) return pile;
+    if (pile.methods.sky.model != Model::none) return pile;
     auto found = align_frames(pile, Model::rigid, pile.reference, job, side);
     return found.ok() ? with_alignments(pile, Model::rigid, pile.reference, found.value()) : pile;
 }

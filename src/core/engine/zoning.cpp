@@ -30,7 +30,7 @@ Raster8 as_seen(const Raster16& picture, const LightCurve& curve) {
 // A pile whose base is what stands still: the mean of a few frames, as the land lies.
 Pile still_pile(const Pile& pile) {
     Pile out = pile.zones ? only_zone(pile, Zone::land) : pile;
-    if (!pile.zones) out.ways.sky.model = Model::none;
+    if (!pile.zones) out.methods.sky.model = Model::none;
     out = with_mode(std::move(out), Mode::mean);
     out.parts.clear();
     const std::vector<int> ids = merged_ids(out);
@@ -122,7 +122,7 @@ Result<Mask> found_sky(const Pile& turning, FrameStore& store, Job& job) {
     constexpr std::size_t looked_at = 16;
     constexpr int suggest_side = 1200;
     Pile still = turning;
-    still.ways.sky.model = Model::none;
+    still.methods.sky.model = Model::none;
     const std::vector<int> ids = merged_ids(turning);
     const int level = level_within(turning.size, suggest_side);
     const Size size = at_level(turning.size, level);
@@ -165,7 +165,7 @@ Result<Mask> snap_zones(const Pile& pile, double reach_px, FrameStore& store, Jo
 }
 
 Result<Mask> suggest_sky(const Pile& pile, FrameStore& store, Job& job) {
-    if (way_of(pile, Zone::sky).model != Model::stars)
+    if (method_of(pile, Zone::sky).model != Model::stars)
         return Failure{Fault::wrong_call, "", "Align by the stars first: what turns with them is sky."};
     // However the frames are merged otherwise, the sky is where it is.
     Pile turning = with_mode(pile, Mode::mean);

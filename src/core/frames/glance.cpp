@@ -180,7 +180,7 @@ void compare(const Glance& frame, const Glance& reference, FrameMeasures& out) {
         warmths.push_back(log2_ratio(double(a.light[0]), double(b.light[0])) -
                           log2_ratio(double(a.light[2]), double(b.light[2])));
     }
-    out.level_ev = median(levels);
+    out.gain_ev = median(levels);
     out.warmth_ev = median(warmths);
     out.sharpness = sharpness_beside(frame, reference);
 }

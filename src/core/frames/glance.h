@@ -34,7 +34,7 @@ Glance glance_of(const Raster16& picture, const LightCurve& curve);
 // Adds what a further band of the same picture shows, as if its places followed.
 void append(Glance& glance, const Glance& band);
 
-// level_ev, warmth_ev and sharpness of `frame` against `reference`: medians over the places, so that what moves does
+// gain_ev, warmth_ev and sharpness of `frame` against `reference`: medians over the places, so that what moves does
 // not count while it fills less than half of the picture. Contrast is held against the tone, so that more light is not
 // taken for more sharpness.
 void compare(const Glance& frame, const Glance& reference, FrameMeasures& out);

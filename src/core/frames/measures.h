@@ -11,7 +11,7 @@ namespace bp {
 struct FrameMeasures {
     std::optional<double> gap_s;         // from the end of the frame before to the begin of this one
     std::optional<double> brightness;    // mean linear light, 0 to 1
-    std::optional<double> level_ev;      // light against the reference, unmoved by what moves
+    std::optional<double> gain_ev;       // light against the reference, unmoved by what moves
     std::optional<double> warmth_ev;     // red over blue against the reference; above 0 is warmer
     std::optional<double> sharpness;     // fine contrast against the reference, 1 is the same
     std::optional<Point> shift_px;       // of the picture's middle against the reference

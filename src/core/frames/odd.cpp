@@ -182,7 +182,7 @@ std::vector<std::vector<Mark>> odd_ones(const std::vector<FrameMeasures>& run, S
                               return std::log2(std::max(*m.sharpness, 1e-3));
                           }),
                 least_softness, std::nullopt, Oddity::soft, [](double d) { return std::exp2(d); });
-    marker.mark(series_of(run, [](const FrameMeasures& m) { return m.level_ev; }), least_level, Oddity::brighter,
+    marker.mark(series_of(run, [](const FrameMeasures& m) { return m.gain_ev; }), least_level, Oddity::brighter,
                 Oddity::darker, as_it_is);
     marker.mark(series_of(run, [](const FrameMeasures& m) { return m.warmth_ev; }), least_warmth, Oddity::warmer,
                 Oddity::cooler, as_it_is);

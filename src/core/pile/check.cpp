@@ -69,7 +69,7 @@ bool sound(const Rect& canvas) {
     return !canvas.empty() && near(canvas.left) && near(canvas.top) && near(canvas.width) && near(canvas.height);
 }
 
-bool sound(const Level& level) {
+bool sound(const LightGains& level) {
     return keeps_all(level);
 }
 

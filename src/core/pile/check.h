@@ -8,7 +8,7 @@ namespace bp::pile {
 
 // Of a frame in a picture of this size.
 bool sound(const Alignment& place, Size size);
-bool sound(const Level& level);
+bool sound(const LightGains& level);
 // Of a canvas, in pixels of the reference.
 bool sound(const Rect& canvas);
 

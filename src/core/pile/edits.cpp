@@ -33,8 +33,8 @@ const Frame* stand_in(const Pile& pile, Goes goes) {
     return out;
 }
 
-Way& way_in(Pile& pile, Zone zone) {
-    return pile.ways[pile.zones ? zone : Zone::sky];
+Method& method_in(Pile& pile, Zone zone) {
+    return pile.methods[pile.zones ? zone : Zone::sky];
 }
 
 // From 0 to 1; what is no number is all of it.
@@ -95,13 +95,13 @@ Pile one_part(Pile pile, int id, Change change) {
 Pile held_against(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
     if (!chosen || !usable(*chosen) || id == pile.reference) return pile;
-    const std::optional<Level> level = chosen->level;
+    const std::optional<LightGains> level = chosen->gains;
     for (const Zone zone : both_zones) rebase(pile.frames, id, zone, pile.size);
     for (Frame& frame : pile.frames)
-        if (level && frame.level)
+        if (level && frame.gains)
             for (std::size_t c = 0; c < 3; ++c)
-                frame.level->gain[c] =
-                    std::clamp(frame.level->gain[c] / level->gain[c], 1 / pile::most_gain, pile::most_gain);
+                frame.gains->gain[c] =
+                    std::clamp(frame.gains->gain[c] / level->gain[c], 1 / pile::most_gain, pile::most_gain);
     pile.reference = id;
     return pile;
 }
@@ -215,33 +215,33 @@ Pile without_spot(Pile pile, Point sensor) {
     return pile;
 }
 
-Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels) {
+Pile with_gains(Pile pile, Levelling kind, const std::map<int, LightGains>& levels) {
     pile.levelling = kind;
     for (Frame& frame : pile.frames) {
-        if (frame.level && frame.level->by_person) continue;
+        if (frame.gains && frame.gains->by_person) continue;
         const auto found = levels.find(frame.id);
         const bool good = found != levels.end() && pile::sound(found->second);
-        frame.level = good ? std::optional(found->second) : std::nullopt;
+        frame.gains = good ? std::optional(found->second) : std::nullopt;
     }
     return pile;
 }
 
-Pile with_level_by_person(Pile pile, int id, double ev) {
+Pile with_gain_by_person(Pile pile, int id, double ev) {
     constexpr double most = 8;
     const double gain = std::exp2(std::isfinite(ev) ? std::clamp(ev, -most, most) : 0);
     const int ids[] = {id};
-    return each_frame(std::move(pile), ids, [gain](Frame& f) { f.level = Level{{gain, gain, gain}, true}; });
+    return each_frame(std::move(pile), ids, [gain](Frame& f) { f.gains = LightGains{{gain, gain, gain}, true}; });
 }
 
 Pile with_mode(Pile pile, Mode mode, Zone zone) {
-    way_in(pile, zone).mode = mode;
+    method_in(pile, zone).mode = mode;
     return pile;
 }
 
 Pile with_zones(Pile pile, const Mask& sky) {
     if (!pile.zones) {
         pile.zones.emplace();
-        pile.ways.land = {Model::none, Mode::median};
+        pile.methods.land = {Model::none, Mode::median};
     }
     pile.zones->sky = sky;
     pile.zones->soft = sky.softened(pile.zones->feather_px);
@@ -257,7 +257,7 @@ Pile with_feather(Pile pile, double feather_px) {
 
 Pile without_zones(Pile pile) {
     pile.zones.reset();
-    pile.ways.land = {};
+    pile.methods.land = {};
     for (Frame& frame : pile.frames) frame.places.land.reset();
     return pile;
 }
@@ -298,7 +298,7 @@ Pile with_alignments(Pile pile, Model model, int reference, const std::map<int, 
     if (!find_frame(pile, reference)) return pile;
     // What stays is held against the new reference.
     pile = held_against(std::move(pile), reference);
-    way_in(pile, zone).model = model;
+    method_in(pile, zone).model = model;
     pile.reference = reference;
     // A place under a lens says nothing without it, and the other way round.
     const auto stays = [model](const Alignment& place) {
@@ -326,8 +326,8 @@ Pile with_insisted(Pile pile, std::span<const int> ids, bool insisted, Zone zone
 }
 
 Pile with_moved_by_hand(Pile pile, int id, const Matrix& change, Zone zone) {
-    if (way_of(pile, zone).model == Model::none) {
-        way_in(pile, zone).model = Model::rigid;
+    if (method_of(pile, zone).model == Model::none) {
+        method_in(pile, zone).model = Model::rigid;
         for (Frame& frame : pile.frames)
             if (usable(frame)) frame.places[zone] = Alignment{};
     }
@@ -370,7 +370,7 @@ Pile with_alignment(Pile pile, int id, const Alignment& alignment, Zone zone) {
 Pile with_outcome(Pile pile, Outcome outcome) {
     const OutcomeEntry& entry = entry_of(outcome);
     pile.outcome = outcome;
-    pile.ways.sky.mode = entry.mode;
+    pile.methods.sky.mode = entry.mode;
     return pile;
 }
 

@@ -29,9 +29,9 @@ Pile with_darks(Pile pile, Darks darks);
 Pile with_spot(Pile pile, const SensorSpot& spot);
 Pile without_spot(Pile pile, Point sensor);
 // Sets the levelling together with what was measured for each frame id. What a person said stays.
-Pile with_levels(Pile pile, Levelling kind, const std::map<int, Level>& levels);
+Pile with_gains(Pile pile, Levelling kind, const std::map<int, LightGains>& levels);
 // Says of one frame how much brighter it is to be, in EV, whatever was measured.
-Pile with_level_by_person(Pile pile, int id, double ev);
+Pile with_gain_by_person(Pile pile, int id, double ev);
 Pile with_mode(Pile pile, Mode mode, Zone zone = Zone::sky);
 // Divides the picture: `sky` is what a person painted or the program found. What the zones were before stays where it
 // was set; a land that is new is merged by the median of frames as they lie.

@@ -92,9 +92,9 @@ void fields(Self& place, Visit&& visit) {
     visit("insisted", insisted, Any{});
 }
 
-template <Is<Level> Self, class Visit>
-void fields(Self& level, Visit&& visit) {
-    auto& [gain, by_person] = level;
+template <Is<LightGains> Self, class Visit>
+void fields(Self& gains, Visit&& visit) {
+    auto& [gain, by_person] = gains;
     visit("gain", gain, Between<double>{1 / most_gain, most_gain});
     visit("by_person", by_person, Any{});
 }
@@ -112,7 +112,7 @@ void fields(Self& file, Visit&& visit) {
 
 template <Is<Frame> Self, class Visit>
 void fields(Self& frame, Visit&& visit) {
-    auto& [id, file, role, role_from, note, aside, problem, changed, strength, places, look, level] = frame;
+    auto& [id, file, role, role_from, note, aside, problem, changed, strength, places, look, gains] = frame;
     visit("id", id, Needed{});
     visit("file", file, Needed{});
     visit("role", role, Any{});
@@ -124,7 +124,7 @@ void fields(Self& frame, Visit&& visit) {
     visit("strength", strength, Between<double>{0, 1});
     visit("places", places, Any{});
     visit("look", look, Any{});
-    visit("level", level, Any{});
+    visit("gains", gains, Any{});
 }
 
 template <Is<Part> Self, class Visit>
@@ -156,9 +156,9 @@ void fields(Self& spot, Visit&& visit) {
     visit("passes", passes, Needed{});
 }
 
-template <Is<Way> Self, class Visit>
-void fields(Self& way, Visit&& visit) {
-    auto& [model, mode] = way;
+template <Is<Method> Self, class Visit>
+void fields(Self& method, Visit&& visit) {
+    auto& [model, mode] = method;
     visit("model", model, Any{});
     visit("mode", mode, Any{});
 }
@@ -180,8 +180,8 @@ void fields(Self& to, Visit&& visit) {
 
 template <Is<Pile> Self, class Visit>
 void fields(Self& pile, Visit&& visit) {
-    auto& [outcome, size, channels, profile, balance, frames, reference, base, ways, trust, look, levelling, darks, hot,
-           spots, light, zones, canvas, cover, crop, parts, exporting] = pile;
+    auto& [outcome, size, channels, profile, balance, frames, reference, base, methods, trust, look, levelling, darks,
+           hot, spots, light, zones, canvas, cover, crop, parts, exporting] = pile;
     visit("outcome", outcome, Any{});
     visit("size", size, Needed{});
     visit("channels", channels, OneOf<int>{{1, 3}});
@@ -189,7 +189,7 @@ void fields(Self& pile, Visit&& visit) {
     visit("balance", balance, Between<float>{0.01F, 100.0F});
     visit("reference", reference, Any{});
     visit("base", base, Any{});
-    visit("ways", ways, Any{});
+    visit("methods", methods, Any{});
     visit("trust", trust, Any{});
     visit("look", look, Any{});
     visit("levelling", levelling, Any{});

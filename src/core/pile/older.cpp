@@ -28,7 +28,7 @@ void two_alike(json& pile) {
         move_value(pile["zones"], "land_model", land, "model");
         move_value(pile["zones"], "land_mode", land, "mode");
     }
-    pile["ways"] = {{"sky", std::move(sky)}, {"land", std::move(land)}};
+    pile["methods"] = {{"sky", std::move(sky)}, {"land", std::move(land)}};
     if (!pile.contains("frames") || !pile["frames"].is_array()) return;
     for (json& frame : pile["frames"]) {
         if (!frame.is_object()) continue;
@@ -36,6 +36,7 @@ void two_alike(json& pile) {
         move_value(frame, "alignment", places, "sky");
         move_value(frame, "on_land", places, "land");
         frame["places"] = std::move(places);
+        move_value(frame, "level", frame, "gains");
     }
 }
 

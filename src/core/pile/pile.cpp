@@ -41,8 +41,8 @@ bool shows_something(const Frame& frame) {
     return usable(frame) && frame.role != Role::dark;
 }
 
-const Way& way_of(const Pile& pile, Zone zone) {
-    return pile.ways[pile.zones ? zone : Zone::sky];
+const Method& method_of(const Pile& pile, Zone zone) {
+    return pile.methods[pile.zones ? zone : Zone::sky];
 }
 
 Rect canvas_of(const Pile& pile) {
@@ -51,12 +51,12 @@ Rect canvas_of(const Pile& pile) {
 
 bool lost(const Pile& pile, const Frame& frame, Zone zone) {
     const std::optional<Alignment>& place = frame.places[zone];
-    return way_of(pile, zone).model != Model::none && place && !place->aligned && !place->insisted;
+    return method_of(pile, zone).model != Model::none && place && !place->aligned && !place->insisted;
 }
 
 bool merged(const Pile& pile, const Frame& frame, Zone zone) {
     if (!usable(frame) || (zone == Zone::land && !pile.zones)) return false;
-    if (way_of(pile, zone).mode == Mode::one) return frame.id == pile.base;
+    if (method_of(pile, zone).mode == Mode::one) return frame.id == pile.base;
     if (frame.aside || frame.role != Role::scene) return false;
     return !lost(pile, frame, zone);
 }
@@ -82,7 +82,7 @@ std::vector<int> merged_ids(const Pile& pile) {
 Pile only_zone(const Pile& pile, Zone zone) {
     Pile out = pile;
     if (!pile.zones) return out;
-    out.ways.sky = pile.ways[zone];
+    out.methods.sky = pile.methods[zone];
     for (Frame& frame : out.frames) frame.places.sky = frame.places[zone];
     const Mask& sky = pile.zones->sky;
     Mask trust(pile.size);
@@ -184,18 +184,18 @@ Look look_of(const Pile& pile, const Frame& frame) {
 }
 
 std::array<double, 3> gains_of(const Pile& pile, const Frame& frame) {
-    if (pile.levelling == Levelling::off || !frame.level) return {1, 1, 1};
-    return frame.level->gain;
+    if (pile.levelling == Levelling::off || !frame.gains) return {1, 1, 1};
+    return frame.gains->gain;
 }
 
 Placement placement(const Pile& pile, const Frame& frame, Zone zone) {
     const std::optional<Alignment>& place = frame.places[zone];
-    if (way_of(pile, zone).model == Model::none || !place || lost(pile, frame, zone)) return {};
+    if (method_of(pile, zone).model == Model::none || !place || lost(pile, frame, zone)) return {};
     return place->placement();
 }
 
 std::optional<Point> pole_in(const Pile& pile) {
-    if (pile.ways.sky.model != Model::stars) return std::nullopt;
+    if (pile.methods.sky.model != Model::stars) return std::nullopt;
     std::vector<Alignment> frames;
     for (const Frame& frame : pile.frames)
         if (frame.places.sky) frames.push_back(*frame.places.sky);

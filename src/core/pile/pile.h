@@ -13,7 +13,7 @@
 #include "align/align.h"
 #include "base/shared.h"
 #include "even/hot_pixels.h"
-#include "even/levels.h"
+#include "even/light_gains.h"
 #include "even/look.h"
 #include "even/spots.h"
 #include "image/mask.h"
@@ -46,10 +46,10 @@ struct PerZone {
 };
 
 // How frames become one picture.
-struct Way {
+struct Method {
     Model model = Model::none;
     Mode mode = Mode::lighten;
-    friend bool operator==(const Way&, const Way&) = default;
+    friend bool operator==(const Method&, const Method&) = default;
 };
 
 // A file of the run, as it was when it was opened or saved. Never changes; shared by all piles of a history.
@@ -77,8 +77,8 @@ struct Frame {
     bool changed = false;  // the problem is that its file is not the one that was saved; `file` has that one's hash
     double strength = 1;   // 0 to 1, for lighten
     PerZone<std::optional<Alignment>> places;
-    Look look;                   // its own, on top of the pile's
-    std::optional<Level> level;  // against the reference
+    Look look;                        // its own, on top of the pile's
+    std::optional<LightGains> gains;  // against the reference
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 
@@ -126,7 +126,7 @@ struct Pile {
     std::vector<Frame> frames;            // in the order of the run
     int reference = 0;                    // id of the frame that the others are aligned to
     int base = 0;                         // id of the frame that mode one shows
-    PerZone<Way> ways;                    // the land's counts while there are zones
+    PerZone<Method> methods;              // the land's counts while there are zones
     // Kept: where aligning may look, in pixels of the reference, for stars of every frame; nothing kept: everywhere.
     Mask trust;
     Look look;  // of all frames
@@ -157,7 +157,7 @@ bool usable(const Frame& frame);
 // Whether a frame can be the reference or the base: a dark one shows nothing to hold to.
 bool shows_something(const Frame& frame);
 // How a zone is aligned and merged. A pile without zones is sky everywhere.
-const Way& way_of(const Pile& pile, Zone zone);
+const Method& method_of(const Pile& pile, Zone zone);
 // True when the frame was to be aligned and could not be.
 bool lost(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
 // True when the frame takes part in the base under the pile's settings: of a zone, or of any.

@@ -1,4 +1,4 @@
-#include "even/levels.h"
+#include "even/light_gains.h"
 
 #include <algorithm>
 #include <cmath>
@@ -110,8 +110,8 @@ LightGrid light_grid(const Raster16& picture, const LightCurve& curve) {
     return out;
 }
 
-std::optional<Level> level_between(const LightGrid& reference, const LightGrid& frame,
-                                   const std::function<Point(Point)>& to_frame, Levelling kind) {
+std::optional<LightGains> gains_between(const LightGrid& reference, const LightGrid& frame,
+                                        const std::function<Point(Point)>& to_frame, Levelling kind) {
     std::array<std::vector<Ratio>, 3> by_channel;
     std::vector<Ratio> all;
     constexpr int side = LightGrid::side;
@@ -131,7 +131,7 @@ std::optional<Level> level_between(const LightGrid& reference, const LightGrid& 
                     by_channel[c].push_back(
                         {std::log2(double(still[c]) / double(moved[c])), double(still[c] + moved[c])});
         }
-    Level out;
+    LightGains out;
     const std::optional<double> light = agreed(std::move(all));
     if (kind == Levelling::off || !light) return std::nullopt;
     for (std::size_t c = 0; c < 3; ++c) {

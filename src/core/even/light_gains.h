@@ -18,10 +18,10 @@ std::string_view name_of(Levelling kind);
 std::optional<Levelling> levelling_named(std::string_view name);
 
 // Gains of linear light that bring a frame to the reference, by channel. All alike when light alone is levelled.
-struct Level {
+struct LightGains {
     std::array<double, 3> gain{1, 1, 1};
     bool by_person = false;  // no measuring overrides it
-    friend bool operator==(const Level&, const Level&) = default;
+    friend bool operator==(const LightGains&, const LightGains&) = default;
 };
 
 // Mean linear light of small squares of a picture, by channel.
@@ -35,7 +35,7 @@ LightGrid light_grid(const Raster16& picture, const LightCurve& curve);
 // The gains that bring `frame` to `reference`. `to_frame` leads from a pixel of the reference's picture to one of the
 // frame's picture. The ratio that most of the squares agree on: the shortest half of all ratios (Rousseeuw 1984), then
 // biweight steps (Tukey) from there. None when too few squares can be compared: black or clipped frames.
-std::optional<Level> level_between(const LightGrid& reference, const LightGrid& frame,
-                                   const std::function<Point(Point)>& to_frame, Levelling kind);
+std::optional<LightGains> gains_between(const LightGrid& reference, const LightGrid& frame,
+                                        const std::function<Point(Point)>& to_frame, Levelling kind);
 
 }  // namespace bp
