@@ -109,11 +109,11 @@ class Bench {
         studio.open({folder}, Outcome::trails);
         wait_for([&] { return studio.document().open(); });
         std::printf("{\"frames\": %zu,\n \"listed\": %.1f", studio.pile().frames.size(), now());
-        watch_.ms_until_painted([] {}, [&] { return !studio.thumbnail(studio.current()).isNull(); });
+        watch_.ms_until_painted([] {}, [&] { return !studio.thumbnails().of(studio.current()).isNull(); });
         std::printf(",\n \"first_frame\": %.1f", now());
         watch_.ms_until_painted([] {}, [&] { return !viewer_.overview().image.isNull(); });
         std::printf(",\n \"growing\": %.1f", now());
-        watch_.ms_until_painted([] {}, [&] { return studio.thumbnails_complete() && viewer_.seen(); });
+        watch_.ms_until_painted([] {}, [&] { return studio.thumbnails().complete() && viewer_.seen(); });
         std::printf(",\n \"first_sight\": %.1f", now());
         watch_.ms_until_painted([&] { window_.canvas().update(); }, [&] { return viewer_.seen_finely(); });
         std::printf(",\n \"screen_resolution\": %.1f", now());
@@ -128,7 +128,7 @@ class Bench {
         for (int round = 0; round < 3; ++round)
             for (const char* mode : {"median", "mean", "minimum", "maximum", "lighten"}) {
                 // Nothing is remembered, as when the frames have just been looked through.
-                window_.studio().bases()->clear();
+                window_.studio().stores().bases()->clear();
                 auto* button = window_.findChild<QWidget*>(QStringLiteral("mode_%1").arg(QLatin1String(mode)));
                 if (!button) throw std::runtime_error("no such mode");
                 changes([&] { click(*button); }, coarse, fine);

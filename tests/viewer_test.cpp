@@ -128,7 +128,7 @@ TEST_CASE("thumbnails come for every frame, and the value under the pointer is t
     frames(folder, 5, {400, 300});
     Window w;
     REQUIRE(w.open(folder));
-    for (const Frame& frame : w.pile().frames) CHECK_FALSE(w.studio().thumbnail(frame.id).isNull());
+    for (const Frame& frame : w.pile().frames) CHECK_FALSE(w.studio().thumbnails().of(frame.id).isNull());
     const auto colour = w.window.viewer().colour_at(123, 45);
     REQUIRE(colour.has_value());
     const Raster16 all = render_all(w.pile()).value();
@@ -143,7 +143,7 @@ TEST_CASE("the picture grows while frames come in, and is whole in the end", "[w
     app::Viewer& viewer = w.window.viewer();
     int early = 0;
     QObject::connect(&viewer, &app::Viewer::updated,
-                     [&] { early += !w.studio().thumbnails_complete() && !viewer.overview().image.isNull(); });
+                     [&] { early += !w.studio().thumbnails().complete() && !viewer.overview().image.isNull(); });
     REQUIRE(w.open(folder));
     CHECK(early >= 1);
     Job job;
@@ -215,23 +215,23 @@ TEST_CASE("room for memory and working files is set by slider, holds at once and
     {
         Window w;
         REQUIRE(w.open(folder));
-        CHECK(w.studio().store()->bytes() > 0);
+        CHECK(w.studio().stores().frames()->bytes() > 0);
         w.click("room");
         auto* panel = w.find<QWidget>("room_panel");
         REQUIRE(panel->isVisible());
         CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("in memory")));
         CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("to open piles again sooner")));
-        CHECK(w.studio().derived().used() > 0);
+        CHECK(w.studio().stores().derived().used() > 0);
         auto* memory = w.find<QSlider>("room_memory");
         w.slide("room_memory", 0);
         w.slide("room_scratch", 0);
-        CHECK(w.studio().allowance().memory_bytes == app::Studio::allowance_limits().least_memory);
-        CHECK(w.studio().store()->budget().keep_bytes == app::Studio::allowance_limits().least_memory / 2);
-        CHECK(w.studio().scratch().room() == app::Studio::allowance_limits().least_scratch / 4 * 3);
+        CHECK(w.studio().stores().allowance().memory_bytes == app::Stores::limits().least_memory);
+        CHECK(w.studio().stores().frames()->budget().keep_bytes == app::Stores::limits().least_memory / 2);
+        CHECK(w.studio().stores().scratch()->room() == app::Stores::limits().least_scratch / 4 * 3);
         QTest::keyClick(memory, Qt::Key_Escape);
         CHECK_FALSE(panel->isVisible());
     }
     Window again;
-    CHECK(again.studio().allowance().memory_bytes == app::Studio::allowance_limits().least_memory);
-    again.studio().set_allowance({MemoryBudget::machine_bytes() / 4, std::uint64_t(4) << 30});
+    CHECK(again.studio().stores().allowance().memory_bytes == app::Stores::limits().least_memory);
+    again.studio().stores().set_allowance({MemoryBudget::machine_bytes() / 4, std::uint64_t(4) << 30});
 }

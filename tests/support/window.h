@@ -249,7 +249,8 @@ struct Window {
     bool quiet() {
         constexpr int long_work_ms = 60000;
         return wait_for([this] { return !studio().busy(); }, long_work_ms) &&
-               wait_for([this] { return studio().thumbnails_complete() || !studio().document().open(); }, long_work_ms);
+               wait_for([this] { return studio().thumbnails().complete() || !studio().document().open(); },
+                        long_work_ms);
     }
     // Until the fine picture of what is visible is there.
     bool settle() {

@@ -55,13 +55,13 @@ class Photographer {
         window_.studio().open_demo(scene);
         const bool opened = wait_for([&] {
             return !window_.studio().busy() && window_.studio().document().open() &&
-                   window_.studio().thumbnails_complete() && window_.studio().document().name() == scene;
+                   window_.studio().thumbnails().complete() && window_.studio().document().name() == scene;
         });
         settle();
         return opened;
     }
     void settle() {
-        wait_for([&] { return !window_.studio().busy() && !window_.studio().previewing(); });
+        wait_for([&] { return !window_.studio().busy() && !window_.studio().previews().lane().busy(); });
         rest(250);
         wait_for([&] { return !window_.studio().document().open() || window_.surveyor().complete(); });
         wait_for([&] { return !window_.steps().rendering(); });

@@ -48,7 +48,7 @@ void Canvas::draw_picture(QPainter& painter, const Viewer& viewer, const QRectF&
     draw_layer(painter, overview);
     if (detail.serial >= overview.serial) draw_layer(painter, detail);
     if (!overview.image.isNull() || !detail.image.isNull()) return;
-    const QImage first = studio_.thumbnail(studio_.current());
+    const QImage first = studio_.thumbnails().of(studio_.current());
     if (first.isNull()) return;
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     painter.drawImage(frame, first);

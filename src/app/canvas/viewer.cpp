@@ -105,8 +105,8 @@ Viewer::Viewer(Studio& studio, QObject* parent)
         set_view(View::result);
     });
     connect(&studio.document(), &Document::changed, this, &Viewer::pile_changed);
-    connect(&studio, &Studio::thumbnail_arrived, this, &Viewer::grow);
-    connect(&studio, &Studio::thumbnails_finished, this, &Viewer::refresh);
+    connect(&studio.thumbnails(), &Thumbnails::arrived, this, &Viewer::grow);
+    connect(&studio.thumbnails(), &Thumbnails::finished, this, &Viewer::refresh);
     connect(&studio, &Studio::selection_changed, this, [this] {
         // The other of two pictures may show a frame that stays.
         if (!of_all() && frame_() != ordered_frame_) refresh();
@@ -140,7 +140,7 @@ Rect Viewer::area_shown() const {
 }
 
 int Viewer::overview_level() const {
-    return std::min(studio_.thumbnail_level(), scaled_levels);
+    return std::min(studio_.thumbnails().level(), scaled_levels);
 }
 
 const Pile& Viewer::shown() const {
@@ -217,16 +217,18 @@ Viewer::Order Viewer::order(const Rect& area, int level) const {
     const Pile& pile = shown();
     const int frame = frame_();
     const int against = against_ == Against::before ? frame_before(pile, frame) : pile.reference;
-    return {pile, studio_.store(), studio_.bases(), view_, frame, against, gain_, at_level(area, level), level};
+    return {
+        pile, studio_.stores().frames(), studio_.stores().bases(), view_, frame, against, gain_, at_level(area, level),
+        level};
 }
 
 // While frames come in: the picture of those that are here, whenever there are half as many again.
 void Viewer::grow() {
-    if (!active_ || studio_.thumbnails_complete() || view_ != View::result || overview_lane_.busy()) return;
+    if (!active_ || studio_.thumbnails().complete() || view_ != View::result || overview_lane_.busy()) return;
     std::vector<int> missing;
     std::size_t here = 0;
     for (const int id : merged_ids(studio_.pile()))
-        if (studio_.thumbnail(id).isNull())
+        if (studio_.thumbnails().of(id).isNull())
             missing.push_back(id);
         else
             ++here;
@@ -243,7 +245,7 @@ void Viewer::grow() {
 }
 
 void Viewer::render_overview() {
-    if (!studio_.thumbnails_complete() && of_all()) return;
+    if (!studio_.thumbnails().complete() && of_all()) return;
     const Order what = order(area_, overview_level());
     const Rect area = covered_by(what.region, what.level);
     overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
@@ -261,7 +263,7 @@ void Viewer::render_overview() {
 
 void Viewer::render_detail() {
     if (!active_ || !studio_.document().open() || visible_.empty()) return;
-    if (overview_.serial != serial_ || (!studio_.thumbnails_complete() && of_all())) return;
+    if (overview_.serial != serial_ || (!studio_.thumbnails().complete() && of_all())) return;
     const int level = std::clamp(int(std::floor(std::log2(1.0 / zoom_) + 1e-9)), 0, overview_level());
     const int unit = BaseTiles::side << level;
     const Rect wanted = intersect(visible_, area_);

@@ -31,7 +31,7 @@ AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QFrame(parent,
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(space::large, space::medium, space::large, space::large);
     column->setSpacing(space::medium);
-    const AllowanceLimits limits = Studio::allowance_limits();
+    const AllowanceLimits limits = Stores::limits();
     memory_ = new NamedSlider(
         tr("Memory"), tr("How much memory looking, merging and exporting may take. More keeps more frames at hand."), 0,
         steps,
@@ -57,24 +57,24 @@ AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QFrame(parent,
     column->addWidget(used_);
     setFixedWidth(panel_width);
     connect(memory_, &NamedSlider::settled, this, [this, limits](int step) {
-        Allowance allowance = studio_.allowance();
+        Allowance allowance = studio_.stores().allowance();
         allowance.memory_bytes = std::size_t(amount_at(step, double(limits.least_memory), double(limits.most_memory)));
-        studio_.set_allowance(allowance);
+        studio_.stores().set_allowance(allowance);
         refresh();
     });
     connect(scratch_, &NamedSlider::settled, this, [this, limits](int step) {
-        Allowance allowance = studio_.allowance();
+        Allowance allowance = studio_.stores().allowance();
         allowance.scratch_bytes =
             std::uint64_t(amount_at(step, double(limits.least_scratch), double(limits.most_scratch)));
-        studio_.set_allowance(allowance);
+        studio_.stores().set_allowance(allowance);
         refresh();
     });
     connect(&beat_, &QTimer::timeout, this, &AllowancePanel::refresh);
 }
 
 void AllowancePanel::open_below(const QWidget& button) {
-    const AllowanceLimits limits = Studio::allowance_limits();
-    const Allowance& allowance = studio_.allowance();
+    const AllowanceLimits limits = Stores::limits();
+    const Allowance& allowance = studio_.stores().allowance();
     memory_->set_value(
         step_of(double(allowance.memory_bytes), double(limits.least_memory), double(limits.most_memory)));
     scratch_->set_value(
@@ -91,9 +91,9 @@ void AllowancePanel::open_below(const QWidget& button) {
 void AllowancePanel::refresh() {
     if (!isVisible()) beat_.stop();
     used_->setText(tr("Kept now:\n%1 of frames in memory\n%2 of working files\n%3 to open piles again sooner")
-                       .arg(bytes_in_words(double(studio_.store()->bytes())))
-                       .arg(bytes_in_words(double(studio_.scratch().used())))
-                       .arg(bytes_in_words(double(studio_.derived().used()))));
+                       .arg(bytes_in_words(double(studio_.stores().frames()->bytes())))
+                       .arg(bytes_in_words(double(studio_.stores().scratch()->used())))
+                       .arg(bytes_in_words(double(studio_.stores().derived().used()))));
 }
 
 }  // namespace bp::app

@@ -62,7 +62,7 @@ TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
             QAccessible::updateAccessibility(&moved);
         }
     });
-    connect(&studio, &Studio::thumbnail_arrived, this, [this](int id) {
+    connect(&studio.thumbnails(), &Thumbnails::arrived, this, [this](int id) {
         miniatures_.erase(id);
         update();
     });

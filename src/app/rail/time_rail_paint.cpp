@@ -40,7 +40,7 @@ QPixmap TimeRail::miniature(int id, QSize size) const {
     const qreal ratio = devicePixelRatioF();
     const QSize pixels = (QSizeF(size) * ratio).toSize();
     if (kept.size() == pixels) return kept;
-    const QImage picture = studio_.thumbnail(id);
+    const QImage picture = studio_.thumbnails().of(id);
     if (picture.isNull()) return {};
     // The middle of the picture, as much as the slat is wide.
     const QSize scaled = picture.size().scaled(pixels, Qt::KeepAspectRatioByExpanding);

@@ -86,16 +86,16 @@ AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
         const Model now = method_of(studio_.pile(), studio_.zone()).model;
         studio_.align(now == Model::none ? Model::rigid : now, studio_.current());
     });
-    connect(&studio, &Studio::models_previewed, this, &AlignPlace::render_miniatures);
-    connect(&studio, &Studio::thumbnails_finished, this, [this] {
-        if (isVisible()) studio_.preview_models();
+    connect(&studio.previews(), &ModelPreviews::found, this, &AlignPlace::render_miniatures);
+    connect(&studio.thumbnails(), &Thumbnails::finished, this, [this] {
+        if (isVisible()) studio_.previews().find();
     });
     connect(&studio, &Studio::zone_changed, this, [this] {
-        if (isVisible()) studio_.preview_models();
+        if (isVisible()) studio_.previews().find();
     });
     // Of another reference, other frames or another place to look the miniatures are others.
     connect(&studio.document(), &Document::changed, this, [this] {
-        if (isVisible()) studio_.preview_models();
+        if (isVisible()) studio_.previews().find();
     });
 }
 
@@ -154,7 +154,7 @@ QStringList AlignPlace::facts_of(const Frame& frame) const {
 }
 
 void AlignPlace::opened() {
-    studio_.preview_models();
+    studio_.previews().find();
     render_miniatures();
     if (trust_->isChecked()) canvas_.set_painting(&where_);
 }
@@ -191,15 +191,15 @@ void AlignPlace::refresh() {
 }
 
 void AlignPlace::render_miniatures() {
-    if (!studio_.document().open() || !isVisible() || !studio_.thumbnails_complete()) return;
+    if (!studio_.document().open() || !isVisible() || !studio_.thumbnails().complete()) return;
     const Pile now = studio_.pile();
     const Zone zone = studio_.zone();
-    if (!studio_.model_preview(Model::stars)) grid_->set_picture(int(Model::stars), turning_sky());
-    const auto store = studio_.store();
-    const int level = studio_.thumbnail_level();
+    if (!studio_.previews().of(Model::stars)) grid_->set_picture(int(Model::stars), turning_sky());
+    const auto store = studio_.stores().frames();
+    const int level = studio_.thumbnails().level();
     std::map<Model, Pile> piles;
     for (const ModelEntry& entry : models())
-        if (const auto* found = studio_.model_preview(entry.model))
+        if (const auto* found = studio_.previews().of(entry.model))
             piles[entry.model] = with_alignments(now, entry.model, now.reference, *found, zone);
     if (piles.empty()) return;
     using Images = std::map<Model, QImage>;

@@ -138,7 +138,7 @@ void EvenStep::build_look() {
     connect(clipping_, &QCheckBox::toggled, &canvas_, &Canvas::set_show_clipping);
     connect(&studio_.document(), &Document::opened, this, [this] { tone_->set_distribution({}); });
     connect(&studio_, &Studio::selection_changed, this, &EvenStep::look_at_tones);
-    connect(&studio_, &Studio::thumbnails_finished, this, &EvenStep::look_at_tones);
+    connect(&studio_.thumbnails(), &Thumbnails::finished, this, &EvenStep::look_at_tones);
 }
 
 // How bright the frame that is looked at is, as it was recorded: what the ribbon shows.
@@ -146,9 +146,9 @@ void EvenStep::look_at_tones() {
     const Frame* frame = find_frame(studio_.pile(), studio_.current());
     if (!isVisible() || !frame || !usable(*frame)) return;
     lane_.run<Result<std::vector<float>>>(
-        [file = frame->file, store = studio_.store(), profile = studio_.pile().profile,
+        [file = frame->file, store = studio_.stores().frames(), profile = studio_.pile().profile,
          channels = studio_.pile().channels,
-         level = studio_.thumbnail_level()](Job& job) -> Result<std::vector<float>> {
+         level = studio_.thumbnails().level()](Job& job) -> Result<std::vector<float>> {
             Result<SharedPixels> pixels = store->load(*file, level, job);
             if (!pixels.ok()) return pixels.failure();
             return tone_shares(pixels.value()->widened(), LightCurve::of(profile, channels));

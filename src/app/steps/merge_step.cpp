@@ -61,7 +61,7 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer) : studio_(studio), viewer_(
     connect(&studio.document(), &Document::changed, this, &MergeStep::out_of_date);
     connect(&studio, &Studio::selection_changed, this, &MergeStep::out_of_date);
     connect(&studio, &Studio::zone_changed, this, &MergeStep::out_of_date);
-    connect(&studio, &Studio::thumbnails_finished, this, &MergeStep::render_miniatures);
+    connect(&studio.thumbnails(), &Thumbnails::finished, this, &MergeStep::render_miniatures);
     refresh();
 }
 
@@ -94,11 +94,11 @@ void MergeStep::refresh() {
 }
 
 void MergeStep::render_miniatures() {
-    if (!studio_.document().open() || !studio_.thumbnails_complete() || !isVisible()) return;
+    if (!studio_.document().open() || !studio_.thumbnails().complete() || !isVisible()) return;
     const Pile now = studio_.pile();
-    const auto store = studio_.store();
-    const auto bases = studio_.bases();
-    const int level = studio_.thumbnail_level();
+    const auto store = studio_.stores().frames();
+    const auto bases = studio_.stores().bases();
+    const int level = studio_.thumbnails().level();
     using Images = std::map<Mode, QImage>;
     lane_.run<Images>(
         [now, store, bases, level, of = studio_.zone()](Job& job) {

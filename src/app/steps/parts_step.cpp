@@ -134,7 +134,7 @@ void PartsStep::refresh_list() {
         item->setData(Qt::UserRole, it->id);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable | Qt::ItemIsEditable);
         item->setCheckState(it->on ? Qt::Checked : Qt::Unchecked);
-        item->setIcon(QIcon(QPixmap::fromImage(studio_.thumbnail(it->frame))));
+        item->setIcon(QIcon(QPixmap::fromImage(studio_.thumbnails().of(it->frame))));
         item->setToolTip(tr("From frame %1").arg(number_of(studio_.pile(), it->frame)));
         if (it->id == target_.active()) list_->setCurrentItem(item);
     }

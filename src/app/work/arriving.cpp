@@ -90,7 +90,7 @@ void Arriving::take(const Batch& batch) {
         beginning_ = false;
     } else {
         studio_.document().take_in(beside(studio_.pile(), batch.frames));
-        studio_.load_thumbnails();
+        studio_.thumbnails().load();
     }
     arrived_ += int(batch.frames.size());
     emit changed();

@@ -2,12 +2,10 @@
 
 #include <QDir>
 #include <QFileInfo>
-#include <QSettings>
 #include <algorithm>
 
 #include "app/looks/words.h"
 #include "app/work/demo.h"
-#include "base/gate.h"
 #include "engine/aligning.h"
 #include "engine/relink.h"
 #include "engine/render.h"
@@ -18,9 +16,6 @@
 
 namespace bp::app {
 namespace {
-
-constexpr auto memory_key = "room/memory_bytes";
-constexpr auto scratch_key = "room/scratch_bytes";
 
 std::vector<std::string> plain(const QStringList& names) {
     std::vector<std::string> out;
@@ -48,34 +43,23 @@ Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
 
 Studio::Studio(QObject* parent)
     : QObject(parent),
-      scratch_(Scratch::in_cache()),
-      derived_(std::make_shared<Derived>(std::make_shared<KeptFiles>(Scratch::cache_folder() / "derived", 0))),
       opening_(this),
       saving_(this, Lane::Turns::queue),
       exporting_(this, Lane::Turns::queue),
       finding_(this),
-      thumbnail_lane_(this),
-      preview_lane_(this),
-      sweeping_(this) {
-    for (Lane* lane : {&opening_, &saving_, &exporting_, &finding_, &thumbnail_lane_, &preview_lane_}) watch(*lane);
-    const QSettings settings;
-    const AllowanceLimits limits = allowance_limits();
-    allowance_.memory_bytes =
-        std::clamp<std::size_t>(settings.value(memory_key, qulonglong(MemoryBudget::machine_bytes() / 4)).toULongLong(),
-                                limits.least_memory, limits.most_memory);
-    allowance_.scratch_bytes =
-        std::clamp<std::uint64_t>(settings.value(scratch_key, qulonglong(Scratch::free_bytes() / 2)).toULongLong(),
-                                  limits.least_scratch, limits.most_scratch);
-    share_out_disk();
-    MemoryGate::of_process().set_limit(budget().work_bytes);
-    fresh_stores();
+      thumbnails_(*this),
+      previews_(*this) {
+    for (Lane* lane : {&opening_, &saving_, &exporting_, &finding_, &thumbnails_.lane(), &previews_.lane()})
+        watch(*lane);
     connect(&document_, &Document::opened, this, [this] {
-        fresh_stores();
+        stores_.begin_anew(working_space(pile()));
+        thumbnails_.clear();
+        previews_.clear();
         zone_ = Zone::sky;
         spot_guesses_.clear();
         // What is being found is for the pile that was open before.
         finding_.stop();
-        load_thumbnails();
+        thumbnails_.load();
     });
     connect(&document_, &Document::selection_changed, this, &Studio::selection_changed);
 }
@@ -83,55 +67,6 @@ Studio::Studio(QObject* parent)
 void Studio::watch(Lane& lane) {
     connect(&lane, &Lane::failed, this, &Studio::tell);
     connect(&lane, &Lane::replaced, this, [this](const QString& name) { say(tr("Stopped: %1.").arg(name)); });
-}
-
-void Studio::fresh_stores() {
-    store_ = std::make_shared<FrameStore>(working_space(pile()), budget(), scratch_, derived_);
-    bases_ = std::make_shared<BaseTiles>(allowance_.memory_bytes / 8);
-    thumbnails_.clear();
-    pictured_.clear();
-    thumbnails_done_ = false;
-    previews_.clear();
-    previewed_for_.reset();
-    preview_lane_.stop();
-}
-
-AllowanceLimits Studio::allowance_limits() {
-    constexpr std::size_t least_memory = std::size_t(512) << 20;
-    constexpr std::uint64_t least_scratch = std::uint64_t(100) << 20;
-    return {least_memory, std::max(least_memory, MemoryBudget::machine_bytes() / 4 * 3), least_scratch,
-            std::max(least_scratch, Scratch::free_bytes() / 10 * 9)};
-}
-
-// Frames that are kept and an export, or what is on screen, may come together.
-MemoryBudget Studio::budget() const {
-    return {allowance_.memory_bytes / 2, allowance_.memory_bytes / 4};
-}
-
-// What can be made again and is worth keeping has a quarter of it, and never much: it stays when the program ends.
-// Frames in work have the rest.
-void Studio::share_out_disk() {
-    constexpr std::uint64_t most_kept = std::uint64_t(2) << 30;
-    const std::uint64_t kept = std::min(allowance_.scratch_bytes / 4, most_kept);
-    derived_->set_limit(kept);
-    sweeping_.run<bool>(
-        [derived = derived_](Job&) {
-            derived->sweep();
-            return true;
-        },
-        [](bool) {});
-    scratch_->set_limit(allowance_.scratch_bytes - kept);
-}
-
-void Studio::set_allowance(const Allowance& allowance) {
-    allowance_ = allowance;
-    MemoryGate::of_process().set_limit(budget().work_bytes);
-    QSettings settings;
-    settings.setValue(memory_key, qulonglong(allowance.memory_bytes));
-    settings.setValue(scratch_key, qulonglong(allowance.scratch_bytes));
-    share_out_disk();
-    store_->set_budget(budget());
-    bases_->set_budget(allowance.memory_bytes / 8);
 }
 
 void Studio::say(const QString& text, bool trouble) {
@@ -241,7 +176,7 @@ void Studio::add(const QStringList& names, bool inner) {
             document_.edit(with_numbered_frames(pile(), document_.numbered(fresh)),
                            tr("Add %n frame(s)", nullptr, int(fresh.size())));
             say_what_was_sorted_out(fresh);
-            load_thumbnails();
+            thumbnails_.load();
             align_what_came(before);
         });
 }
@@ -311,7 +246,7 @@ void Studio::export_to(const QString& path) {
     const Pile now = pile();
     const QString name = QFileInfo(path).fileName();
     exporting_.run<Result<Exported>>(
-        [now, path, memory = allowance_.memory_bytes / 2, scratch = scratch_](Job& job) -> Result<Exported> {
+        [now, path, memory = stores_.budget().keep_bytes, scratch = stores_.scratch()](Job& job) -> Result<Exported> {
             if (job.stopped()) return stopped_failure();
             const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch};
             return export_picture(now, path.toStdString(), options, job);
@@ -342,7 +277,7 @@ void Studio::choose_outcome(Outcome outcome) {
 void Studio::take_files(std::function<Result<Relinked>(Job&)> find, const QString& what) {
     find_on<Relinked>(opening_, what, std::move(find), [this, what](const Relinked& found) {
         document_.edit(with_files(pile(), found.files), what);
-        load_thumbnails();
+        thumbnails_.load();
         if (found.still_missing > 0)
             say(tr("%1 found, %2 still missing.").arg(found.files.size()).arg(found.still_missing), true);
         else

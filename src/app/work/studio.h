@@ -1,7 +1,6 @@
 // What a person works on: the open pile, which frame is looked at, and the long jobs that open, align, save and export.
 #pragma once
 
-#include <QImage>
 #include <QStringList>
 #include <functional>
 #include <map>
@@ -9,24 +8,15 @@
 
 #include "app/work/document.h"
 #include "app/work/jobs.h"
-#include "engine/base_tiles.h"
+#include "app/work/model_previews.h"
+#include "app/work/stores.h"
+#include "app/work/thumbnails.h"
 #include "engine/export.h"
 #include "engine/open.h"
 #include "engine/relink.h"
 #include "engine/spots.h"
-#include "engine/store.h"
 
 namespace bp::app {
-
-// How much of the machine the program may take.
-struct Allowance {
-    std::size_t memory_bytes = 0;
-    std::uint64_t scratch_bytes = 0;
-};
-struct AllowanceLimits {
-    std::size_t least_memory, most_memory;
-    std::uint64_t least_scratch, most_scratch;
-};
 
 class Studio : public QObject {
     Q_OBJECT
@@ -36,14 +26,9 @@ class Studio : public QObject {
 
     Document& document() { return document_; }
     const Pile& pile() const { return document_.pile(); }
-    std::shared_ptr<FrameStore> store() const { return store_; }
-    std::shared_ptr<BaseTiles> bases() const { return bases_; }
-    // Kept from one run of the program to the next; holds at once.
-    const Allowance& allowance() const { return allowance_; }
-    void set_allowance(const Allowance& allowance);
-    static AllowanceLimits allowance_limits();
-    const Scratch& scratch() const { return *scratch_; }
-    Derived& derived() { return *derived_; }
+    Stores& stores() { return stores_; }
+    Thumbnails& thumbnails() { return thumbnails_; }
+    ModelPreviews& previews() { return previews_; }
     // Each kind of work has a lane of its own, so that none stops another.
     Lane& opening() { return opening_; }      // opening, adding, looking for missing frames
     Lane& saving() { return saving_; }        // piles, one after the other
@@ -52,7 +37,6 @@ class Studio : public QObject {
     bool busy() const { return opening_.busy() || finding_.busy() || writing(); }
     // Something is on its way to the disk.
     bool writing() const { return saving_.busy() || exporting_.busy(); }
-    bool previewing() const { return preview_lane_.busy(); }
 
     // Files, folders or one pile; a pile is opened as a pile.
     void open(const QStringList& names, Outcome outcome);
@@ -102,15 +86,6 @@ class Studio : public QObject {
     void toggle_aside();
     void remove_selected();
 
-    // Null until it is decoded.
-    QImage thumbnail(int id) const;
-    int thumbnail_level() const;
-    bool thumbnails_complete() const { return thumbnails_done_; }
-    const std::map<int, Alignment>* model_preview(Model model) const;
-    void preview_models();
-    // Of frames that have none yet.
-    void load_thumbnails();
-
     // A file turned out to be broken while it was read.
     void report_broken(const Failure& failure);
     void say(const QString& text, bool trouble = false);
@@ -118,16 +93,12 @@ class Studio : public QObject {
   signals:
     void said(const QString& text, bool trouble);
     void selection_changed();
-    void thumbnail_arrived(int id);
-    void thumbnails_finished();
-    void models_previewed();
     void zone_changed();
     void spots_guessed();
     void saved(const QString& path);
     void exported(const QString& path, const bp::Exported& result);
 
   private:
-    void fresh_stores();
     void tell(const Failure& failure);
     void watch(Lane& lane);
     // Runs `work` on a lane and hands what it found to `take`, if the pile that it was found for is still open.
@@ -153,30 +124,16 @@ class Studio : public QObject {
     void say_what_was_lost(const LoadedPile& loaded);
     void say_what_was_sorted_out(const std::vector<Frame>& frames);
 
-    MemoryBudget budget() const;
-    void share_out_disk();
-
     Document document_;
-    Allowance allowance_;
-    std::shared_ptr<Scratch> scratch_;
-    std::shared_ptr<Derived> derived_;
-    std::shared_ptr<FrameStore> store_;
-    std::shared_ptr<BaseTiles> bases_;
+    Stores stores_;
     Lane opening_;
     Lane saving_;
     Lane exporting_;
     Lane finding_;
-    Lane thumbnail_lane_;
-    Lane preview_lane_;
-    Lane sweeping_;
+    Thumbnails thumbnails_;
+    ModelPreviews previews_;
     Zone zone_ = Zone::sky;
     std::vector<SpotGuess> spot_guesses_;
-    std::map<int, QImage> thumbnails_;
-    std::map<int, SharedFrameFile> pictured_;  // the files that they are of
-    bool thumbnails_done_ = false;
-    std::map<Model, std::map<int, Alignment>> previews_;
-    struct PreviewedFor;
-    std::shared_ptr<const PreviewedFor> previewed_for_;
 };
 
 }  // namespace bp::app

@@ -79,15 +79,15 @@ void Studio::take_zones(std::function<Result<Mask>(Job&)> find, const QString& w
 
 void Studio::suggest_zones() {
     if (!document_.open()) return;
-    take_zones([now = pile(), store = store_](Job& job) { return bp::suggest_sky(now, *store, job); },
+    take_zones([now = pile(), store = stores_.frames()](Job& job) { return bp::suggest_sky(now, *store, job); },
                tr("Suggest sky and land"));
 }
 
 void Studio::snap_zones(double reach_px) {
     if (!document_.open()) return;
-    take_zones(
-        [now = pile(), store = store_, reach_px](Job& job) { return bp::snap_zones(now, reach_px, *store, job); },
-        tr("Snap sky and land to edges"));
+    take_zones([now = pile(), store = stores_.frames(),
+                reach_px](Job& job) { return bp::snap_zones(now, reach_px, *store, job); },
+               tr("Snap sky and land to edges"));
 }
 
 void Studio::mend_hot_pixels(bool on) {
@@ -98,7 +98,7 @@ void Studio::mend_hot_pixels(bool on) {
     }
     find_on<HotPixels>(
         finding_, tr("looking for hot pixels"),
-        [now = pile(), store = store_](Job& job) { return search_hot_pixels(now, *store, job); },
+        [now = pile(), store = stores_.frames()](Job& job) { return search_hot_pixels(now, *store, job); },
         [this](HotPixels found) {
             const auto count = int(found.size());
             document_.edit(with_hot_pixels(pile(), std::make_shared<const HotPixels>(std::move(found))),
@@ -111,7 +111,8 @@ void Studio::mend_spots(std::vector<SpotPlace> places) {
     if (!document_.open() || places.empty()) return;
     find_on<std::vector<SensorSpot>>(
         finding_, tr("measuring %n spot(s)", nullptr, int(places.size())),
-        [now = pile(), store = store_, places = std::move(places)](Job& job) -> Result<std::vector<SensorSpot>> {
+        [now = pile(), store = stores_.frames(),
+         places = std::move(places)](Job& job) -> Result<std::vector<SensorSpot>> {
             std::vector<SensorSpot> out;
             for (const SpotPlace& place : places) {
                 Result<SensorSpot> spot = measure_spot(now, place.at, place.radius_px, *store, job);
@@ -131,7 +132,7 @@ void Studio::guess_spots() {
     if (!document_.open()) return;
     find_on<std::vector<SpotGuess>>(
         finding_, tr("looking for sensor spots"),
-        [now = pile(), store = store_](Job& job) { return bp::guess_spots(now, *store, job); },
+        [now = pile(), store = stores_.frames()](Job& job) { return bp::guess_spots(now, *store, job); },
         [this](std::vector<SpotGuess> found) {
             spot_guesses_ = std::move(found);
             say(spot_guesses_.empty() ? tr("No sensor spots were found.")
@@ -169,7 +170,7 @@ void Studio::level(Levelling kind) {
     }
     find_on<std::map<int, LightGains>>(
         finding_, tr("levelling"),
-        [now = pile(), kind, store = store_](Job& job) { return measure_gains(now, kind, *store, job); },
+        [now = pile(), kind, store = stores_.frames()](Job& job) { return measure_gains(now, kind, *store, job); },
         [this, kind, reference = pile().reference](const std::map<int, LightGains>& found) {
             if (pile().reference != reference) {
                 say(tr("The reference is another one now: level again."));

@@ -26,7 +26,7 @@ Surveyor::Surveyor(Studio& studio) : QObject(&studio), studio_(studio), looking_
     connect(&studio.document(), &Document::opened, this, &Surveyor::start_anew);
     connect(&studio.document(), &Document::changed, this, &Surveyor::pile_changed);
     // First the picture is seen; then the frames are looked at.
-    connect(&studio, &Studio::thumbnails_finished, this, &Surveyor::look);
+    connect(&studio.thumbnails(), &Thumbnails::finished, this, &Surveyor::look);
 }
 
 const Findings* Surveyor::of(int id) const {
@@ -43,7 +43,7 @@ std::vector<int> Surveyor::odd_ids() const {
 
 bool Surveyor::complete() const {
     const auto& frames = studio_.pile().frames;
-    return !busy() && studio_.thumbnails_complete() && !frames.empty() &&
+    return !busy() && studio_.thumbnails().complete() && !frames.empty() &&
            std::all_of(frames.begin(), frames.end(),
                        [this](const Frame& f) { return !usable(f) || seen_.count(f.id) > 0; });
 }
@@ -88,7 +88,7 @@ void Surveyor::look() {
         missing.clear();
         std::copy_if(now.frames.begin(), now.frames.end(), std::back_inserter(missing), usable);
     }
-    const std::shared_ptr<FrameStore> store = studio_.store();
+    const std::shared_ptr<FrameStore> store = studio_.stores().frames();
     looking_.run<std::vector<Failure>>(
         [this, now, missing, store, id = anchor_](Job& job) {
             std::vector<Failure> failures;
@@ -105,11 +105,11 @@ void Surveyor::look() {
                     return;
                 }
                 auto shared = std::make_shared<const Sighting>(std::move(sight).value());
-                // As in Studio::load_thumbnails(): the lane is a child of this object.
+                // As in Thumbnails::load(): the lane is a child of this object.
                 QMetaObject::invokeMethod(
                     this,
                     [this, store, anchor_id = id, id = frame.id, shared] {
-                        if (store != studio_.store() || anchor_id != anchor_) return;
+                        if (store != studio_.stores().frames() || anchor_id != anchor_) return;
                         seen_[id] = shared;
                         if (!soon_.isActive()) soon_.start();
                     },
@@ -154,7 +154,7 @@ void Surveyor::look_closely() {
     std::vector<std::pair<Frame, std::shared_ptr<const Sighting>>> missing;
     for (const int id : unseen_closely()) missing.emplace_back(*find_frame(now, id), seen_.at(id));
     if (missing.empty()) return;
-    const std::shared_ptr<FrameStore> store = studio_.store();
+    const std::shared_ptr<FrameStore> store = studio_.stores().frames();
     closer_.run<bool>(
         [this, now, missing, store, anchor_id = anchor_](Job& job) {
             // One after the other, and only with time that nobody else wants. The thread is this lane's own.
@@ -172,7 +172,7 @@ void Surveyor::look_closely() {
                 QMetaObject::invokeMethod(
                     this,
                     [this, store, anchor_id, id = frame.id, shared] {
-                        if (store == studio_.store() && anchor_id == anchor_) seen_[id] = shared;
+                        if (store == studio_.stores().frames() && anchor_id == anchor_) seen_[id] = shared;
                     },
                     Qt::QueuedConnection);
             }
