@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <cstdlib>
+#include <random>
 
 #include "even/tone.h"
 #include "image/profile.h"
@@ -287,6 +288,50 @@ TEST_CASE("what the means are made of equals its scalar twin, on every instructi
             REQUIRE(wrong == 0);
         }
     });
+}
+
+TEST_CASE("the samples of sums are those of the curve at every border, dark and bright, on every instruction set") {
+    const std::vector<LightCurve> curves{LightCurve::of(Profile::srgb(), 3), LightCurve::encoded()};
+    std::mt19937_64 dice(9);
+    for (const LightCurve& curve : curves)
+        for (const std::uint32_t rows : {1U, 3U, 24U, 65535U}) {
+            // Around the light of every sample, half-way between two, and anywhere.
+            std::vector<std::uint64_t> wanted;
+            for (int v = 0; v < 65536; v += 7) {
+                const std::uint64_t here = curve.light(std::uint16_t(v));
+                const std::uint64_t next = curve.light(std::uint16_t(std::min(65535, v + 1)));
+                for (const std::uint64_t light : {here, (here + next) / 2, (here + next) / 2 + 1})
+                    for (const std::uint64_t by : {0U, 1U, rows - 1}) wanted.push_back(light * rows + by);
+                wanted.push_back(dice() % (std::uint64_t(rows) << (1 + dice() % 32)));
+            }
+            wanted.resize(wanted.size() / kernels::sum_block * kernels::sum_block + 77);
+            const auto expected = [&](std::uint64_t sum, double by) {
+                return curve.sample(double(std::int64_t(sum)) / by);
+            };
+            on_every_target([&] {
+                int wrong = 0;
+                for (std::size_t begin = 0; begin < wanted.size(); begin += kernels::sum_block) {
+                    const std::size_t here = std::min(kernels::sum_block, wanted.size() - begin);
+                    kernels::LightSums sums{};
+                    std::array<std::uint32_t, kernels::sum_block> voters{};
+                    for (std::size_t i = 0; i < here; ++i) {
+                        sums[i] = wanted[begin + i];
+                        voters[i] = rows + std::uint32_t(i % 5);
+                        if (voters[i] > 65535) voters[i] = 65535;
+                    }
+                    std::array<std::uint16_t, kernels::sum_block> by_rows{}, by_voters{};
+                    kernels::samples_of(sums, here, rows, curve, by_rows.data());
+                    kernels::samples_of(sums, here, voters, curve, by_voters.data());
+                    for (std::size_t i = 0; i < here; ++i) {
+                        wrong += by_rows[i] != expected(sums[i], rows);
+                        wrong += by_voters[i] != expected(sums[i], voters[i]);
+                    }
+                    for (std::size_t i = here; i < kernels::sum_block; ++i)
+                        wrong += by_rows[i] != 0 || by_voters[i] != 0;
+                }
+                REQUIRE(wrong == 0);
+            });
+        }
 }
 
 TEST_CASE("laying over is exact at both ends and rounded between") {

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <array>
+#include <bit>
 #include <cmath>
 #include <limits>
 #include <list>
@@ -215,6 +216,45 @@ LightCurve LightCurve::encoded() {
     return curve;
 }
 
+// Between borders the share of the way from one to the next counts. A segment is straight between what is true at its
+// two ends, so it is furthest off at a border, where that is measured.
+void LightCurve::draw_segments(Tables& tables) {
+    constexpr float furthest = 0.2F;   // a segment that is further off tells nothing
+    constexpr float rounding = 0.012F;  // of all that is done with a segment, in samples
+    const auto begin_of = [](std::size_t k) {
+        return std::bit_cast<float>((first_segment + std::int32_t(k)) << segment_shift);
+    };
+    const auto exact = [&](double light) {
+        const auto above = std::upper_bound(tables.border.begin(), tables.border.end(), light);
+        const auto v = std::size_t(above - tables.border.begin());
+        const double low = v > 0 ? tables.border[v - 1] : 0;
+        const double high = v < 65535 ? *above : full + 1;
+        return double(v) + (light - low) / (high - low);
+    };
+    constexpr std::size_t count = (std::size_t(16) << (23 - segment_shift)) + 1;  // to `full`, which as a float is 2^32
+    tables.segments.push_back({});
+    for (std::size_t k = 0; k < count; ++k) {
+        const double begin = begin_of(k), end = begin_of(k + 1);
+        const double at = exact(begin);
+        tables.segments.push_back({float(at), float((exact(std::min(end, full)) - at) / (end - begin))});
+    }
+    std::vector<float> off(count, 0);
+    for (std::size_t v = 0; v < 65535; ++v) {
+        const auto light = float(tables.border[v]);
+        const std::int32_t k = (std::bit_cast<std::int32_t>(light) >> segment_shift) - first_segment;
+        if (k < 0) continue;
+        const Segment& segment = tables.segments[std::size_t(k) + 1];
+        const float found = segment.at + segment.slope * (light - begin_of(std::size_t(k)));
+        off[std::size_t(k)] = std::max(off[std::size_t(k)], std::abs(found - float(v + 1)));
+    }
+    for (std::size_t k = 0; k < count; ++k) {
+        if (off[k] > furthest)
+            tables.segments[k + 1] = {};
+        else
+            tables.doubt = std::max(tables.doubt, off[k] + rounding);
+    }
+}
+
 // Fills in what follows from light and border.
 LightCurve::LightCurve(Tables tables) {
     tables.guess.resize((std::size_t(1) << guess_bits) + 1);
@@ -229,6 +269,7 @@ LightCurve::LightCurve(Tables tables) {
     for (std::size_t b = 0; b < values; ++b)
         for (std::size_t a = 0; a < values; ++a) tables.of_pairs.push_back(tables.of_8_bit[a] + tables.of_8_bit[b]);
     for (const std::uint32_t light : tables.light) tables.eye.push_back(float(std::pow(light / full, 1 / eye_power)));
+    draw_segments(tables);
     tables_ = std::make_shared<const Tables>(std::move(tables));
 }
 

@@ -80,6 +80,22 @@ class LightCurve {
         return std::uint16_t(v);
     }
 
+    // The same nearly, for code that asks for many: the whole part of at + slope (light - begin) of the segment that
+    // holds `light` is its sample, unless what is left of it is nearer than `doubt` to 0 or 1. Segments go from one
+    // power of two to the next by equal steps; segment k begins at the float with the bits (first_segment + k) <<
+    // segment_shift. Where nothing is sure both are 0, as they are in segment -1, for all that lies below the first.
+    struct Segment {
+        float at = 0, slope = 0;
+    };
+    static constexpr int segment_shift = 14;                                           // 512 between two powers of two
+    static constexpr std::int32_t first_segment = (127 + 16) << (23 - segment_shift);  // 2^16
+    const Segment* segments() const { return tables_->segments.data() + 1; }
+    float doubt() const { return tables_->doubt; }
+    // The sample of light that lies near the border between v - 1 and v, 1 to 65536.
+    std::uint16_t beside_border(double light, std::size_t v) const {
+        return std::uint16_t(v - std::size_t(light < tables_->border[v - 1]));
+    }
+
   private:
     static constexpr int guess_bits = 16;
     static constexpr int guess_shift = 32 - guess_bits;
@@ -91,7 +107,10 @@ class LightCurve {
         std::vector<std::uint64_t> of_8_bit;
         std::vector<std::uint64_t> of_pairs;
         std::vector<float> eye;
+        std::vector<Segment> segments;  // from -1 on
+        float doubt = 0;
     };
+    static void draw_segments(Tables& tables);
     explicit LightCurve(Tables tables);
     static LightCurve made_for(const Profile& profile, int channels);
 

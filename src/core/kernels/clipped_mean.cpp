@@ -51,8 +51,7 @@ void clipped_mean_of(Rows<T> rows, std::size_t samples, const Light* light, cons
         voters.fill(std::uint32_t(rows.size()));
         for (std::size_t k = 0; k < rows.size(); ++k)
             take_back_strays(pieces[k], apart.row(k), reach.data(), here, light, sums, voters);
-        for (std::size_t i = 0; i < here; ++i)
-            out[begin + i] = curve.sample(double(std::int64_t(sums[i])) / double(voters[i]));
+        samples_of(sums, here, voters, curve, out + begin);
     }
 }
 

@@ -90,4 +90,13 @@ void sum_light(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, c
     add_rest(rows.subspan(k), begin, count, light, sums);
 }
 
+void segments_of(const float* light, std::size_t count, const LightCurve& curve, LightCurve::Segment* out) {
+    const LightCurve::Segment* segments = curve.segments();
+    for (std::size_t i = 0; i < count; ++i) {
+        const std::int32_t k =
+            (std::bit_cast<std::int32_t>(light[i]) >> LightCurve::segment_shift) - LightCurve::first_segment;
+        out[i] = segments[std::max(k, -1)];
+    }
+}
+
 }  // namespace bp::kernels

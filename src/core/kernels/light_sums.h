@@ -26,6 +26,16 @@ void sum_light(Rows<std::uint8_t> rows, std::size_t begin, std::size_t count, co
 void sum_light(Rows<std::uint16_t> rows, std::size_t begin, std::size_t count, const LightCurve& curve,
                LightSums& sums);
 
+// out[i] = curve.sample(sums[i] / rows), or sums[i] / voters[i], for count <= sum_block samples; 1 to 65535 rows or
+// voters.
+void samples_of(const LightSums& sums, std::size_t count, std::uint32_t rows, const LightCurve& curve,
+                std::uint16_t* out);
+void samples_of(const LightSums& sums, std::size_t count, const std::array<std::uint32_t, sum_block>& voters,
+                const LightCurve& curve, std::uint16_t* out);
+
+// The segments of the curve that hold so much light; where it tells none, zeros.
+void segments_of(const float* light, std::size_t count, const LightCurve& curve, LightCurve::Segment* out);
+
 // out[i] = a[i] + 256 b[i]
 void pair_up(const std::uint8_t* a, const std::uint8_t* b, std::size_t count, std::uint16_t* out);
 

@@ -13,8 +13,7 @@ void mean_of(Rows<T> rows, std::size_t samples, const LightCurve& curve, std::ui
     for (std::size_t begin = 0; begin < samples; begin += sum_block) {
         const std::size_t here = std::min(sum_block, samples - begin);
         sum_light(rows, begin, here, curve, sums);
-        for (std::size_t i = 0; i < here; ++i)
-            out[begin + i] = curve.sample(double(std::int64_t(sums[i])) / double(rows.size()));
+        samples_of(sums, here, std::uint32_t(rows.size()), curve, out + begin);
     }
 }
 

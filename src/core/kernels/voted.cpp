@@ -129,30 +129,30 @@ class Missing {
                 for (std::size_t i = 0; i < samples; ++i) counts_[i] += row[begin + i] ? 0U : 1U;
     }
     std::uint32_t at(std::size_t i) const { return counts_[i]; }
-    std::uint32_t voters(std::size_t i) const { return rows_ - counts_[i]; }
+    // One where there is none: any value does there.
+    std::uint32_t voters(std::size_t i) const { return std::max(1U, rows_ - counts_[i]); }
 
   private:
     std::uint32_t rows_;
     std::array<std::uint32_t, sum_block> counts_{};
 };
 
-// The sample of `sum` over some voters; any where there is none.
-std::uint16_t mean_sample(std::uint64_t sum, std::uint32_t voters, const LightCurve& curve) {
-    return curve.sample(double(std::int64_t(sum)) / double(std::max(1U, voters)));
-}
-
 template <class T, class Light>
 void mean_of(Rows<T> rows, Votes votes, std::size_t samples, const Light* light, const LightCurve& curve,
              std::uint16_t* out) {
     Filled<T> filled(rows.size());
     Missing missing(rows.size());
+    std::array<std::uint32_t, sum_block> voters{};
     LightSums sums;
     by_blocks(samples, [&](std::size_t begin, std::size_t here) {
         filled.fill(rows, votes, begin, here, T(0));
         sum_light(filled.rows(), 0, here, curve, sums);
         missing.count(votes, begin, here);
-        for (std::size_t i = 0; i < here; ++i)
-            out[begin + i] = mean_sample(sums[i] - missing.at(i) * std::uint64_t(light[0]), missing.voters(i), curve);
+        for (std::size_t i = 0; i < here; ++i) {
+            sums[i] -= missing.at(i) * std::uint64_t(light[0]);
+            voters[i] = missing.voters(i);
+        }
+        samples_of(sums, here, voters, curve, out + begin);
     });
 }
 
@@ -189,7 +189,7 @@ void clipped_mean_of(Rows<T> rows, Votes votes, std::size_t samples, const Light
         }
         for (std::size_t k = 0; k < rows.size(); ++k)
             take_back_strays(filled.rows()[k], apart.room(k), reach.data(), here, light, sums, voters);
-        for (std::size_t i = 0; i < here; ++i) out[begin + i] = mean_sample(sums[i], voters[i], curve);
+        samples_of(sums, here, voters, curve, out + begin);
     });
 }
 
