@@ -219,7 +219,7 @@ LightCurve LightCurve::encoded() {
 // Between borders the share of the way from one to the next counts. A segment is straight between what is true at its
 // two ends, so it is furthest off at a border, where that is measured.
 void LightCurve::draw_segments(Tables& tables) {
-    constexpr float furthest = 0.2F;   // a segment that is further off tells nothing
+    constexpr float furthest = 0.2F;    // a segment that is further off tells nothing
     constexpr float rounding = 0.012F;  // of all that is done with a segment, in samples
     const auto begin_of = [](std::size_t k) {
         return std::bit_cast<float>((first_segment + std::int32_t(k)) << segment_shift);
