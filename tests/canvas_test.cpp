@@ -8,6 +8,7 @@
 #include "engine/render.h"
 #include "io/reader.h"
 #include "pile/edits.h"
+#include "pile/file.h"
 #include "support/fixtures.h"
 #include "support/plain.h"
 
@@ -123,6 +124,23 @@ TEST_CASE("cover and crop are of the canvas") {
     for (const Rect& area : {Rect{0, 0, 0, 4}, Rect{0, 0, 300000, 4}, Rect{-300000, 0, 5, 4}, whole(still.size)})
         CHECK(with_canvas(still, {area, {}}) == still);
     CHECK(with_canvas(still, {{}, {-1, 7, std::nan("")}}).canvas.background == std::array<double, 3>{0, 1, 0});
+}
+
+TEST_CASE("a canvas shows its background alone while no frame is in, and keeps a crop that begins before the frames") {
+    const Folder folder;
+    const Pile still = test::speckle_pile(folder, 2, {60, 40}, 8);
+    const std::vector<int> all{still.frames[0].id, still.frames[1].id};
+    Pile pile = with_canvas(with_aside(still, all, true), {Rect{-7, -5, 90, 60}, {0.25, 0.5, 1}});
+    Job job;
+    FrameStore store(working_space(pile));
+    const Raster16 empty = render(pile, store, canvas_of(pile), 0, job).value();
+    CHECK((empty.at(30, 20, 0) == 16384 && empty.at(89, 59, 1) == 32768 && empty.at(0, 0, 2) == 65535));
+    pile = with_crop(pile, Rect{-6, -4, 20, 15});
+    REQUIRE(save_pile(pile, folder / "a.pile").ok());
+    const Result<LoadedPile> loaded = load_pile(folder / "a.pile");
+    REQUIRE(loaded.ok());
+    CHECK(loaded.value().remarks.empty());
+    CHECK(loaded.value().pile == pile);
 }
 
 TEST_CASE("a canvas is exported as it is seen") {

@@ -11,10 +11,16 @@ namespace {
 
 constexpr int step_of_8_bits = 257;
 
+// By channel.
+std::array<std::uint16_t, 3> background_of(const Pile& pile) {
+    std::array<std::uint16_t, 3> out{};
+    for (std::size_t c = 0; c < out.size(); ++c) out[c] = std::uint16_t(std::lround(65535 * pile.canvas.background[c]));
+    return out;
+}
+
 MergeTools tools_for(const Pile& pile, const std::vector<int>& ids) {
     MergeTools tools{pile.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded()};
-    for (std::size_t c = 0; c < tools.background.size(); ++c)
-        tools.background[c] = std::uint16_t(std::lround(65535 * pile.canvas.background[c]));
+    tools.background = background_of(pile);
     for (const int id : ids) {
         const Frame& frame = *find_frame(pile, id);
         if (id == pile.reference) tools.reference = int(tools.strength_tables.size());
@@ -212,7 +218,12 @@ Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& j
     Raster16 out(region.size(), pile_.channels);
     IntoRaster sink(region, out);
     Composer composer(pile_, region, level_, base, sink);
-    if (composer.takes().empty()) return base ? base->clone() : std::move(out);
+    if (composer.takes().empty()) {
+        if (base) return base->clone();
+        const auto background = background_of(pile_);
+        for (std::size_t i = 0; i < out.data().size(); ++i) out.data()[i] = background[i % std::size_t(pile_.channels)];
+        return out;
+    }
     Status done = bring_in_step({pile_, store, composer.takes(), region, level_, 0}, job, composer);
     if (!done.ok()) return done.failure();
     return out;

@@ -37,6 +37,8 @@ struct FoundAnew {};
 
 // A rectangle that may lie anywhere around the reference.
 struct AroundTheReference {};
+// One that lies on the canvas.
+struct OnCanvas {};
 
 template <class T>
 constexpr bool is_per_zone = false;
@@ -200,7 +202,7 @@ void fields(Self& pile, Visit&& visit) {
     visit("zones", zones, Any{});
     visit("canvas", canvas, Any{});
     visit("cover", cover, Any{});
-    visit("crop", crop, Any{});
+    visit("crop", crop, OnCanvas{});
     visit("export", exporting, Any{});
     visit("frames", frames, Needed{});
     visit("parts", parts, Any{});

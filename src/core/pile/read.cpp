@@ -155,7 +155,8 @@ class Reader {
         if (!read(in, r, Between<int>{-largest_side_px, largest_side_px})) return false;
         const Rect made{r[0], r[1], r[2], r[3]};
         if (!sound(made)) return false;
-        if (!std::same_as<L, AroundTheReference> && intersect(made, canvas_) != made) return false;
+        const Rect& within = std::same_as<L, OnCanvas> ? canvas_ : whole(size_);
+        if (!std::same_as<L, AroundTheReference> && intersect(made, within) != made) return false;
         out = made;
         return true;
     }

@@ -102,7 +102,7 @@ json rule(const Size&, const L&) {
 }
 template <class L>
 json rule(const Rect&, const L&) {
-    if constexpr (std::same_as<L, AroundTheReference>)
+    if constexpr (std::same_as<L, AroundTheReference> || std::same_as<L, OnCanvas>)
         return array_of(whole_number({-largest_side_px, largest_side_px}), 4);
     else
         return array_of(side, 4);
