@@ -89,7 +89,7 @@ void Studio::open(const QStringList& names, Outcome outcome) {
     if (names.isEmpty()) return;
     const auto pile_file = std::find_if(names.begin(), names.end(), is_pile);
     if (pile_file != names.end()) {
-        const QString file = *pile_file;
+        const QString& file = *pile_file;
         if (names.size() > 1)
             say(tr("%1 is opened; a pile and frames are not opened together.").arg(QFileInfo(file).fileName()));
         opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
