@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "app/looks/words.h"
 #include "pile/edits.h"
@@ -111,13 +112,15 @@ void EvenSensor::refresh() {
     refresh_spots();
 }
 
-// Those that are mended first; what is suspected keeps its order, the clearest first.
+// From left to right, so that a spot keeps its row when it is mended or given back.
 std::vector<EvenSensor::Spot> EvenSensor::spots() const {
     std::vector<Spot> out;
     if (const SharedSpots& mended = studio_.pile().spots)
         for (const SensorSpot& spot : *mended) out.push_back({spot.at, spot.radius_px, true});
     for (const SpotGuess& guess : studio_.spot_guesses())
         out.push_back({guess.at, SpotTool::mended_radius(guess), false});
+    std::sort(out.begin(), out.end(),
+              [](const Spot& a, const Spot& b) { return std::pair(a.at.x, a.at.y) < std::pair(b.at.x, b.at.y); });
     return out;
 }
 

@@ -68,8 +68,8 @@ MainWindow::MainWindow()
     column->addWidget(pages_, 1);
     setCentralWidget(centre);
     notices_ = new Notices(centre);
-    for (Lane* lane :
-         {&studio_->opening(), &studio_->finding(), &studio_->exporting(), &studio_->saving(), &viewer_->lane()})
+    for (Lane* lane : {&studio_->opening(), &studio_->finding(), &studio_->measuring(), &studio_->exporting(),
+                       &studio_->saving(), &viewer_->lane()})
         notices_->watch(*lane);
 
     connect(start_, &StartScreen::outcome_chosen, this, [this](Outcome outcome) { choose_and_open(outcome); });

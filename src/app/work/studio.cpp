@@ -47,9 +47,11 @@ Studio::Studio(QObject* parent)
       saving_(this, Lane::Turns::queue),
       exporting_(this, Lane::Turns::queue),
       finding_(this),
+      measuring_(this, Lane::Turns::queue),
       thumbnails_(*this),
       previews_(*this) {
-    for (Lane* lane : {&opening_, &saving_, &exporting_, &finding_, &thumbnails_.lane(), &previews_.lane()})
+    for (Lane* lane :
+         {&opening_, &saving_, &exporting_, &finding_, &measuring_, &thumbnails_.lane(), &previews_.lane()})
         watch(*lane);
     connect(&document_, &Document::opened, this, [this] {
         stores_.begin_anew(working_space(pile()));
@@ -59,6 +61,7 @@ Studio::Studio(QObject* parent)
         spot_guesses_.clear();
         // What is being found is for the pile that was open before.
         finding_.stop();
+        measuring_.stop_all();
         thumbnails_.load();
     });
     connect(&document_, &Document::selection_changed, this, &Studio::selection_changed);

@@ -33,8 +33,9 @@ class Studio : public QObject {
     Lane& opening() { return opening_; }      // opening, adding, looking for missing frames
     Lane& saving() { return saving_; }        // piles, one after the other
     Lane& exporting() { return exporting_; }  // pictures, one after the other
-    Lane& finding() { return finding_; }      // aligning, levels, spots, zones
-    bool busy() const { return opening_.busy() || finding_.busy() || writing(); }
+    Lane& finding() { return finding_; }      // aligning, levels, suspected spots, zones
+    Lane& measuring() { return measuring_; }  // spots to be mended, one after the other
+    bool busy() const { return opening_.busy() || finding_.busy() || measuring_.busy() || writing(); }
     // Something is on its way to the disk.
     bool writing() const { return saving_.busy() || exporting_.busy(); }
 
@@ -130,6 +131,7 @@ class Studio : public QObject {
     Lane saving_;
     Lane exporting_;
     Lane finding_;
+    Lane measuring_;
     Thumbnails thumbnails_;
     ModelPreviews previews_;
     Zone zone_ = Zone::sky;

@@ -110,7 +110,7 @@ void Studio::mend_hot_pixels(bool on) {
 void Studio::mend_spots(std::vector<SpotPlace> places) {
     if (!document_.open() || places.empty()) return;
     find_on<std::vector<SensorSpot>>(
-        finding_, tr("measuring %n spot(s)", nullptr, int(places.size())),
+        measuring_, tr("measuring %n spot(s)", nullptr, int(places.size())),
         [now = pile(), store = stores_.frames(),
          places = std::move(places)](Job& job) -> Result<std::vector<SensorSpot>> {
             std::vector<SensorSpot> out;
