@@ -255,6 +255,54 @@ void LightCurve::draw_segments(Tables& tables) {
     }
 }
 
+// The polynomial of the fourth degree through five neighbouring values tells slope and bends (Newton's divided
+// differences); how far it is off is then measured at every value and every border within reach.
+LightCurve::Bend LightCurve::bend_at(const Tables& tables, int value) {
+    constexpr int values = 256;
+    constexpr int nodes = 5;
+    constexpr int in_16 = 257;        // samples between two values
+    constexpr double steepest = 1.5;  // of the way back
+    const double here = double(tables.of_8_bit[std::size_t(value)]);
+    const auto rise = [&](int d) { return double(tables.of_8_bit[std::size_t(value + d)]) - here; };
+    const int first = std::clamp(value - nodes / 2, 0, values - nodes) - value;
+    std::array<double, nodes> differences{};
+    for (int i = 0; i < nodes; ++i) differences[std::size_t(i)] = rise(first + i);
+    for (int order = 1; order < nodes; ++order)
+        for (int i = nodes - 1; i >= order; --i)
+            differences[std::size_t(i)] =
+                (differences[std::size_t(i)] - differences[std::size_t(i - 1)]) / double(order);
+    std::array<double, nodes> powers{};  // coefficients of d^0, d^1 ...
+    for (int i = nodes - 1; i >= 0; --i) {
+        for (int power = nodes - 1; power > 0; --power)
+            powers[std::size_t(power)] =
+                powers[std::size_t(power - 1)] - double(first + i) * powers[std::size_t(power)];
+        powers[0] = differences[std::size_t(i)] - double(first + i) * powers[0];
+    }
+    const double slope = powers[1];
+    constexpr Bend nothing{0, 0, 0, 1};
+    if (!(slope > 0)) return nothing;
+    const double square = powers[2] / slope, cube = powers[3] / slope;
+    const double back = 2 * square * square - cube;
+    const auto way_back = [&](double up) { return up - square * up * up + back * up * up * up; };
+    if (2 * std::abs(square) + 3 * std::abs(back) > steepest - 1) return nothing;
+    Bend out{float(square), float(cube), 0, 0};
+    double fourth = 0, off = 0;
+    for (int d = std::max(-bend_reach, -value); d <= std::min(bend_reach, values - 1 - value); ++d) {
+        if (d == 0) continue;
+        const double told = d * (1 + d * (square + d * cube));
+        fourth = std::max(fourth, std::abs(rise(d) / slope - told) / (double(d) * d * d * d));
+    }
+    const int sample = in_16 * value;
+    for (int v = std::max(0, sample - in_16 * 5 / 4); v <= std::min(65534, sample + in_16 * 5 / 4); ++v) {
+        const double up = (tables.border[std::size_t(v)] - here) / slope;
+        if (std::abs(up) <= 1.1) off = std::max(off, std::abs(in_16 * way_back(up) + 0.5 + sample - (v + 1)));
+    }
+    constexpr double rounding = 0.001;  // of floats, in samples
+    out.fourth = float(fourth * in_16 * steepest);
+    out.off = float(off + rounding);
+    return out;
+}
+
 // Fills in what follows from light and border.
 LightCurve::LightCurve(Tables tables) {
     tables.guess.resize((std::size_t(1) << guess_bits) + 1);
@@ -270,6 +318,7 @@ LightCurve::LightCurve(Tables tables) {
         for (std::size_t a = 0; a < values; ++a) tables.of_pairs.push_back(tables.of_8_bit[a] + tables.of_8_bit[b]);
     for (const std::uint32_t light : tables.light) tables.eye.push_back(float(std::pow(light / full, 1 / eye_power)));
     draw_segments(tables);
+    for (int value = 0; value < int(values); ++value) tables.bends.push_back(bend_at(tables, value));
     tables_ = std::make_shared<const Tables>(std::move(tables));
 }
 

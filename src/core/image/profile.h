@@ -91,6 +91,15 @@ class LightCurve {
     static constexpr std::int32_t first_segment = (127 + 16) << (23 - segment_shift);  // 2^16
     const Segment* segments() const { return tables_->segments.data() + 1; }
     float doubt() const { return tables_->doubt; }
+    // The light around an 8-bit value: `d` values further it has changed by about what d + square d^2 + cube d^3 times
+    // the slope there is, as far as d = bend_reach; that is off by no more than `fourth` d^4. So much light counted in
+    // values, at most 1, the way back (the series turned around) finds the sample but for `off`. Both errors are in
+    // samples of 16 bits. Where the curve does not bend evenly, off is 1 or more: nothing is sure.
+    struct Bend {
+        float square, cube, fourth, off;  // without a start, as there are many of them on the way
+    };
+    static constexpr int bend_reach = 15;
+    const Bend* bends() const { return tables_->bends.data(); }
     // The sample of light that lies near the border between v - 1 and v, 1 to 65536.
     std::uint16_t beside_border(double light, std::size_t v) const {
         return std::uint16_t(v - std::size_t(light < tables_->border[v - 1]));
@@ -108,9 +117,11 @@ class LightCurve {
         std::vector<std::uint64_t> of_pairs;
         std::vector<float> eye;
         std::vector<Segment> segments;  // from -1 on
+        std::vector<Bend> bends;        // of 256 values
         float doubt = 0;
     };
     static void draw_segments(Tables& tables);
+    static Bend bend_at(const Tables& tables, int value);
     explicit LightCurve(Tables tables);
     static LightCurve made_for(const Profile& profile, int channels);
 

@@ -5,6 +5,7 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
 
 #include "image/profile.h"
 #include "kernels/rows.h"
@@ -25,7 +26,7 @@ void clipped_mean(Rows<std::uint16_t> rows, std::size_t samples, const LightCurv
 // distribution; Hampel, "The influence curve and its role in robust estimation", 1974), and never less than one and a
 // half steps, so that values which differ by rounding alone all count.
 constexpr int clip_reach(int median_distance, int step) {
-    const int three_deviations = (median_distance * 44478 + 5000) / 10000;
+    const int three_deviations = int((std::int64_t(median_distance) * 44478 + 5000) / 10000);
     const int rounding = (3 * step + 1) / 2;
     return three_deviations > rounding ? three_deviations : rounding;
 }

@@ -20,7 +20,7 @@ namespace bp::kernels::HWY_NAMESPACE {
 namespace {
 
 // Beyond this the values of a network no longer fit into the registers and pass through memory anyway.
-constexpr std::size_t most_in_registers = 16;
+constexpr std::size_t most_in_registers = HWY_TARGET <= HWY_AVX3 ? 24 : 16;
 // Samples that one step works on; every row's piece of it stays in the nearest cache.
 constexpr std::size_t block = 128;
 
@@ -75,7 +75,7 @@ void through_memory(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T
     alignas(64) std::array<std::array<T, part>, Network::most_inputs> held;
     const hn::CappedTag<T, part> d;
     const std::size_t lanes = hn::Lanes(d);
-    const Network& network = network_for(rows.size());
+    const Network& network = median_network_for(rows.size());
     for (std::size_t from = 0; from < count; from += part) {
         for (std::size_t k = 0; k < rows.size(); ++k)
             std::memcpy(held[k].data(), rows[k] + begin + from, sizeof(held[k]));

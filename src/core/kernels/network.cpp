@@ -2,12 +2,25 @@
 
 namespace bp::kernels {
 
-const Network& network_for(std::size_t n) {
-    static const auto networks = [] {
-        std::array<Network, Network::most_inputs + 1> out{};
-        for (std::size_t k = 1; k < out.size(); ++k) out[k] = median_network(int(k));
-        return out;
-    }();
+namespace {
+
+using Networks = std::array<Network, Network::most_inputs + 1>;
+
+Networks all(Network (*make)(int)) {
+    Networks out{};
+    for (std::size_t n = 1; n < out.size(); ++n) out[n] = make(int(n));
+    return out;
+}
+
+}  // namespace
+
+const Network& sorting_network_for(std::size_t n) {
+    static const Networks networks = all(sorting_network);
+    return networks[n];
+}
+
+const Network& median_network_for(std::size_t n) {
+    static const Networks networks = all(median_network);
     return networks[n];
 }
 

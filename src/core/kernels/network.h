@@ -60,7 +60,8 @@ constexpr Network median_network(int n) {
     return out;
 }
 
-// The same for every n from 1 to most_inputs, made once.
-const Network& network_for(std::size_t n);
+// Both for every n from 1 to most_inputs, made once.
+const Network& sorting_network_for(std::size_t n);
+const Network& median_network_for(std::size_t n);
 
 }  // namespace bp::kernels
