@@ -6,27 +6,21 @@
 
 #include <algorithm>
 #include <array>
-#include <cstring>
 #include <memory>
 #include <utility>
 #include <vector>
 
-#include "kernels/lanes.h"
 #include "kernels/mean.h"
 #include "kernels/median.h"
-#include "kernels/network.h"
+#include "kernels/network_lanes.h"
 #include "kernels/strays.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace bp::kernels::HWY_NAMESPACE {
 namespace {
 
-// Samples that are sorted at a time: so few that 64 rows of them fit into the nearest cache.
-template <class T>
-constexpr std::size_t part = 128 / sizeof(T);
-
-// The value of `rank` (from 0) among two ascending lists, of which at(list, k) is value k: the least over all ways to
-// share the rank of the larger of both shares' last values.
+// The value of `rank` (from 0) among two ascending lists, below(0) ... and above(0) ...: over all ways to take so many
+// from both together, the least of what the larger of the two last ones is.
 template <class V, class Below, class Above>
 HWY_INLINE V ranked(std::size_t rank, std::size_t count_below, std::size_t count_above, const Below& below,
                     const Above& above) {
@@ -47,7 +41,7 @@ HWY_INLINE V ranked(std::size_t rank, std::size_t count_below, std::size_t count
 // middle ones need no second sort. at(k) is the value of rank k.
 template <class T, class At>
 HWY_INLINE void write_spread(std::size_t n, const At& at, std::size_t to, T* middle, T* low, T* high) {
-    const hn::CappedTag<T, part<T>> d;
+    const hn::CappedTag<T, held_part<T>> d;
     using V = hn::Vec<decltype(d)>;
     const std::size_t rank = (n - 1) / 2;
     const V from = at(rank);
@@ -58,50 +52,27 @@ HWY_INLINE void write_spread(std::size_t n, const At& at, std::size_t to, T* mid
     hn::StoreU(ranked<V>(n / 2, rank + 1, n - 1 - rank, below, above), d, high + to);
 }
 
-// Sorts a few vectors of all rows at a time.
 template <class T>
 void through_memory(Rows<T> rows, std::size_t begin, std::size_t count, T* middle, T* low, T* high) {
-    alignas(64) std::array<std::array<T, part<T>>, Network::most_inputs> held;
-    const hn::CappedTag<T, part<T>> d;
-    const std::size_t lanes = hn::Lanes(d);
-    const Network& network = sorting_network_for(rows.size());
-    for (std::size_t from = 0; from < count; from += part<T>) {
-        for (std::size_t k = 0; k < rows.size(); ++k)
-            std::memcpy(held[k].data(), rows[k] + begin + from, sizeof(held[k]));
-        for (std::size_t c = 0; c < network.size; ++c) {
-            T* a = held[network.comparators[c].low].data();
-            T* b = held[network.comparators[c].high].data();
-            for (std::size_t i = 0; i < part<T>; i += lanes) {
-                const auto x = hn::Load(d, a + i);
-                const auto y = hn::Load(d, b + i);
-                hn::Store(hn::Min(x, y), d, a + i);
-                hn::Store(hn::Max(x, y), d, b + i);
-            }
-        }
-        for (std::size_t i = 0; i < part<T>; i += lanes)
+    HeldRows<T> held;
+    const hn::CappedTag<T, held_part<T>> d;
+    for (std::size_t from = 0; from < count; from += held_part<T>) {
+        held.load(rows, begin + from);
+        held.run(sorting_network_for(rows.size()));
+        for (std::size_t i = 0; i < held_part<T>; i += hn::Lanes(d))
             write_spread(
-                rows.size(), [&](std::size_t k) HWY_ATTR { return hn::Load(d, held[k].data() + i); }, from + i, middle,
+                rows.size(), [&](std::size_t k) HWY_ATTR { return hn::Load(d, held.row(k) + i); }, from + i, middle,
                 low, high);
     }
 }
 
-#if HWY_TARGET <= HWY_AVX3  // where so many vectors stay in registers
-constexpr std::size_t most_in_registers = 24;
-
-template <std::size_t n, class T, std::size_t... input, std::size_t... step>
+template <std::size_t n, class T, std::size_t... input>
 HWY_INLINE void sort_in_registers(Rows<T> rows, std::size_t from, std::size_t to, T* middle, T* low, T* high,
-                                  std::index_sequence<input...>, std::index_sequence<step...>) {
-    [[maybe_unused]] static constexpr Network network = sorting_network(int(n));
-    const hn::CappedTag<T, part<T>> d;
+                                  std::index_sequence<input...>) {
+    const hn::CappedTag<T, held_part<T>> d;
     hn::Vec<decltype(d)> v[n] = {hn::LoadU(d, rows[input] + from)...};
-    [[maybe_unused]] const auto compare = [&v](auto at) HWY_ATTR {
-        constexpr Comparator c = network.comparators[decltype(at)::value];
-        const auto smaller = hn::Min(v[c.low], v[c.high]);
-        v[c.high] = hn::Max(v[c.low], v[c.high]);
-        v[c.low] = smaller;
-    };
-    (compare(std::integral_constant<std::size_t, step>()), ...);
-    alignas(64) std::array<std::array<T, part<T>>, n> sorted;
+    run_in_registers<sorting_network>(v);
+    alignas(64) std::array<std::array<T, held_part<T>>, n> sorted;
     (hn::Store(v[input], d, sorted[input].data()), ...);
     write_spread(
         n, [&](std::size_t k) HWY_ATTR { return hn::Load(d, sorted[k].data()); }, to, middle, low, high);
@@ -109,10 +80,9 @@ HWY_INLINE void sort_in_registers(Rows<T> rows, std::size_t from, std::size_t to
 
 template <std::size_t n, class T>
 void in_registers(Rows<T> rows, std::size_t begin, std::size_t count, T* middle, T* low, T* high) {
-    const std::size_t lanes = hn::Lanes(hn::CappedTag<T, part<T>>());
+    const std::size_t lanes = hn::Lanes(hn::CappedTag<T, held_part<T>>());
     for (std::size_t i = 0; i < count; i += lanes)
-        sort_in_registers<n, T>(rows, begin + i, i, middle, low, high, std::make_index_sequence<n>(),
-                                std::make_index_sequence<sorting_network(int(n)).size>());
+        sort_in_registers<n, T>(rows, begin + i, i, middle, low, high, std::make_index_sequence<n>());
 }
 
 template <class T, std::size_t... less>
@@ -130,12 +100,6 @@ void by_one_sort(Rows<T> rows, std::size_t begin, std::size_t count, T* middle, 
     else
         through_memory(rows, begin, count, middle, low, high);
 }
-#else
-template <class T>
-void by_one_sort(Rows<T> rows, std::size_t begin, std::size_t count, T* middle, T* low, T* high) {
-    through_memory(rows, begin, count, middle, low, high);
-}
-#endif
 
 void by_one_sort_8(Rows<std::uint8_t> rows, std::size_t begin, std::size_t count, std::uint8_t* middle,
                    std::uint8_t* low, std::uint8_t* high) {
