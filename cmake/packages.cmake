@@ -1,5 +1,9 @@
 find_package(PkgConfig REQUIRED)
 pkg_check_modules(VIPS REQUIRED IMPORTED_TARGET vips)
+# The name under which programs find it when they run: the file's, without what follows the first number.
+find_library(VIPS_FILE vips HINTS ${VIPS_LIBRARY_DIRS} REQUIRED)
+get_filename_component(VIPS_FILE "${VIPS_FILE}" REALPATH)
+string(REGEX MATCH "libvips\\.so\\.[0-9]+" VIPS_SONAME "${VIPS_FILE}")
 pkg_check_modules(EXIV2 REQUIRED IMPORTED_TARGET exiv2)
 pkg_check_modules(JPEG REQUIRED IMPORTED_TARGET libjpeg)
 pkg_check_modules(RAW REQUIRED IMPORTED_TARGET libraw_r)

@@ -195,22 +195,22 @@ LightCurve LightCurve::made_for(const Profile& profile, int channels) {
     for (std::size_t i = 0; i < ramp.size(); ++i) ramp[i] = double(i) / 2.0 / 65535.0;
     std::vector<double> light = grey_axis(profile, channels, ramp);
     for (std::size_t i = 1; i < light.size(); ++i) light[i] = std::max(light[i], light[i - 1]);
-    Tables out;
-    out.light.resize(65536);
-    out.border.resize(65536, std::numeric_limits<double>::infinity());
+    auto out = std::make_shared<Tables>();
+    out->light.resize(65536);
+    out->border.resize(65536, std::numeric_limits<double>::infinity());
     for (std::size_t v = 0; v < 65536; ++v)
-        out.light[v] = std::uint32_t(std::llround(std::clamp(light[2 * v], 0.0, 1.0) * full));
-    for (std::size_t v = 0; v < 65535; ++v) out.border[v] = std::clamp(light[2 * v + 1], 0.0, 1.0) * full;
+        out->light[v] = std::uint32_t(std::llround(std::clamp(light[2 * v], 0.0, 1.0) * full));
+    for (std::size_t v = 0; v < 65535; ++v) out->border[v] = std::clamp(light[2 * v + 1], 0.0, 1.0) * full;
     return LightCurve(std::move(out));
 }
 
 LightCurve LightCurve::encoded() {
     static const LightCurve curve = [] {
-        Tables out;
-        out.light.resize(65536);
-        out.border.resize(65536, std::numeric_limits<double>::infinity());
-        for (std::size_t v = 0; v < 65536; ++v) out.light[v] = std::uint32_t(v * 65537);
-        for (std::size_t v = 0; v < 65535; ++v) out.border[v] = (double(v) + 0.5) * 65537.0;
+        auto out = std::make_shared<Tables>();
+        out->light.resize(65536);
+        out->border.resize(65536, std::numeric_limits<double>::infinity());
+        for (std::size_t v = 0; v < 65536; ++v) out->light[v] = std::uint32_t(v * 65537);
+        for (std::size_t v = 0; v < 65535; ++v) out->border[v] = (double(v) + 0.5) * 65537.0;
         return LightCurve(std::move(out));
     }();
     return curve;
@@ -218,7 +218,7 @@ LightCurve LightCurve::encoded() {
 
 // Between borders the share of the way from one to the next counts. A segment is straight between what is true at its
 // two ends, so it is furthest off at a border, where that is measured.
-void LightCurve::draw_segments(Tables& tables) {
+void LightCurve::draw_segments(const Tables& tables, MeansTables& out) {
     constexpr float furthest = 0.2F;    // a segment that is further off tells nothing
     constexpr float rounding = 0.012F;  // of all that is done with a segment, in samples
     const auto begin_of = [](std::size_t k) {
@@ -232,26 +232,26 @@ void LightCurve::draw_segments(Tables& tables) {
         return double(v) + (light - low) / (high - low);
     };
     constexpr std::size_t count = (std::size_t(16) << (23 - segment_shift)) + 1;  // to `full`, which as a float is 2^32
-    tables.segments.push_back({});
+    out.segments.push_back({});
     for (std::size_t k = 0; k < count; ++k) {
         const double begin = begin_of(k), end = begin_of(k + 1);
         const double at = exact(begin);
-        tables.segments.push_back({float(at), float((exact(std::min(end, full)) - at) / (end - begin))});
+        out.segments.push_back({float(at), float((exact(std::min(end, full)) - at) / (end - begin))});
     }
     std::vector<float> off(count, 0);
     for (std::size_t v = 0; v < 65535; ++v) {
         const auto light = float(tables.border[v]);
         const std::int32_t k = (std::bit_cast<std::int32_t>(light) >> segment_shift) - first_segment;
         if (k < 0) continue;
-        const Segment& segment = tables.segments[std::size_t(k) + 1];
+        const Segment& segment = out.segments[std::size_t(k) + 1];
         const float found = segment.at + segment.slope * (light - begin_of(std::size_t(k)));
         off[std::size_t(k)] = std::max(off[std::size_t(k)], std::abs(found - float(v + 1)));
     }
     for (std::size_t k = 0; k < count; ++k) {
         if (off[k] > furthest)
-            tables.segments[k + 1] = {};
+            out.segments[k + 1] = {};
         else
-            tables.doubt = std::max(tables.doubt, off[k] + rounding);
+            out.doubt = std::max(out.doubt, off[k] + rounding);
     }
 }
 
@@ -304,22 +304,39 @@ LightCurve::Bend LightCurve::bend_at(const Tables& tables, int value) {
 }
 
 // Fills in what follows from light and border.
-LightCurve::LightCurve(Tables tables) {
-    tables.guess.resize((std::size_t(1) << guess_bits) + 1);
+LightCurve::LightCurve(std::shared_ptr<Tables> tables) {
+    tables->guess.resize((std::size_t(1) << guess_bits) + 1);
     std::size_t v = 0;
-    for (std::size_t g = 0; g < tables.guess.size(); ++g) {
+    for (std::size_t g = 0; g < tables->guess.size(); ++g) {
         const double floor = double(g) * double(1U << guess_shift);
-        while (tables.border[v] <= floor) ++v;
-        tables.guess[g] = std::uint16_t(v);
+        while (tables->border[v] <= floor) ++v;
+        tables->guess[g] = std::uint16_t(v);
     }
     constexpr std::size_t values = 256;
-    for (std::size_t b = 0; b < values; ++b) tables.of_8_bit.push_back(tables.light[b * 257]);
-    for (std::size_t b = 0; b < values; ++b)
-        for (std::size_t a = 0; a < values; ++a) tables.of_pairs.push_back(tables.of_8_bit[a] + tables.of_8_bit[b]);
-    for (const std::uint32_t light : tables.light) tables.eye.push_back(float(std::pow(light / full, 1 / eye_power)));
-    draw_segments(tables);
-    for (int value = 0; value < int(values); ++value) tables.bends.push_back(bend_at(tables, value));
-    tables_ = std::make_shared<const Tables>(std::move(tables));
+    for (std::size_t b = 0; b < values; ++b) tables->of_8_bit.push_back(tables->light[b * 257]);
+    tables_ = std::move(tables);
+}
+
+const LightCurve::MeansTables& LightCurve::for_means() const {
+    const Tables& tables = *tables_;
+    std::call_once(tables.means_once, [&] {
+        const std::vector<std::uint64_t>& light = tables.of_8_bit;
+        for (const std::uint64_t b : light)
+            for (const std::uint64_t a : light) tables.means.of_pairs.push_back(a + b);
+        draw_segments(tables, tables.means);
+        for (std::size_t value = 0; value < light.size(); ++value)
+            tables.means.bends.push_back(bend_at(tables, int(value)));
+    });
+    return tables.means;
+}
+
+const float* LightCurve::eye() const {
+    const Tables& tables = *tables_;
+    std::call_once(tables.eye_once, [&] {
+        for (const std::uint32_t light : tables.light)
+            tables.eye.push_back(float(std::pow(light / full, 1 / eye_power)));
+    });
+    return tables.eye.data();
 }
 
 }  // namespace bp

@@ -6,6 +6,7 @@
 #include <cstddef>
 #include <cstdint>
 #include <memory>
+#include <mutex>
 #include <string>
 #include <vector>
 
@@ -64,9 +65,9 @@ class LightCurve {
     const std::uint32_t* table() const { return tables_->light.data(); }
     // The light of 8-bit samples, and of two of them together: by a + 256 b.
     const std::uint64_t* table_of_8_bit() const { return tables_->of_8_bit.data(); }
-    const std::uint64_t* table_of_pairs() const { return tables_->of_pairs.data(); }
+    const std::uint64_t* table_of_pairs() const { return for_means().of_pairs.data(); }
     // The power 1/2.2 of light, 0 to 1, by sample: about as the eye sees it.
-    const float* eye() const { return tables_->eye.data(); }
+    const float* eye() const;
     // The sample whose rounding interval holds `light` (0 to `full`): rounded once, in the encoding.
     // In the header because the means call it for every sample.
     std::uint16_t sample(double light) const {
@@ -89,8 +90,8 @@ class LightCurve {
     };
     static constexpr int segment_shift = 14;                                           // 512 between two powers of two
     static constexpr std::int32_t first_segment = (127 + 16) << (23 - segment_shift);  // 2^16
-    const Segment* segments() const { return tables_->segments.data() + 1; }
-    float doubt() const { return tables_->doubt; }
+    const Segment* segments() const { return for_means().segments.data() + 1; }
+    float doubt() const { return for_means().doubt; }
     // The light around an 8-bit value: `d` values further it has changed by about what d + square d^2 + cube d^3 times
     // the slope there is, as far as d = bend_reach; that is off by no more than `fourth` d^4. So much light counted in
     // values, at most 1, the way back (the series turned around) finds the sample but for `off`. Both errors are in
@@ -99,7 +100,7 @@ class LightCurve {
         float square, cube, fourth, off;  // without a start, as there are many of them on the way
     };
     static constexpr int bend_reach = 15;
-    const Bend* bends() const { return tables_->bends.data(); }
+    const Bend* bends() const { return for_means().bends.data(); }
     // The sample of light that lies near the border between v - 1 and v, 1 to 65536.
     std::uint16_t beside_border(double light, std::size_t v) const {
         return std::uint16_t(v - std::size_t(light < tables_->border[v - 1]));
@@ -109,20 +110,26 @@ class LightCurve {
     static constexpr int guess_bits = 16;
     static constexpr int guess_shift = 32 - guess_bits;
 
+    struct MeansTables {
+        std::vector<std::uint64_t> of_pairs;
+        std::vector<Segment> segments;  // from -1 on
+        float doubt = 0;
+        std::vector<Bend> bends;  // of 256 values
+    };
     struct Tables {
         std::vector<std::uint32_t> light;  // 65536 entries, never falling
         std::vector<double> border;        // border[v]: light half-way between sample v and v + 1
         std::vector<std::uint16_t> guess;  // first candidate sample by the top bits of light
         std::vector<std::uint64_t> of_8_bit;
-        std::vector<std::uint64_t> of_pairs;
-        std::vector<float> eye;
-        std::vector<Segment> segments;  // from -1 on
-        std::vector<Bend> bends;        // of 256 values
-        float doubt = 0;
+        // Made when first asked for: most merges ask for neither, and making them takes as long as decoding some rows.
+        mutable std::once_flag means_once, eye_once;
+        mutable MeansTables means;
+        mutable std::vector<float> eye;
     };
-    static void draw_segments(Tables& tables);
+    const MeansTables& for_means() const;
+    static void draw_segments(const Tables& tables, MeansTables& out);
     static Bend bend_at(const Tables& tables, int value);
-    explicit LightCurve(Tables tables);
+    explicit LightCurve(std::shared_ptr<Tables> tables);
     static LightCurve made_for(const Profile& profile, int channels);
 
     std::shared_ptr<const Tables> tables_;

@@ -11,8 +11,7 @@ namespace bp {
 
 namespace {
 
-using io::Image;
-using io::refuse;
+using namespace io;  // the functions of libvips among them, see io/vips.h
 
 // A picture beyond this is taken for a broken header before any memory is asked for.
 constexpr int largest_side = 200000;
@@ -45,7 +44,7 @@ Image in_16_bit(Image image) {
 }
 
 Result<KnownImage> open_image(const io::FileBytes& bytes) {
-    io::start_vips();
+    if (const Status started = io::start_vips(); !started.ok()) return started.failure();
     vips_error_clear();
     const std::filesystem::path& file = bytes.file();
     const io::Source source = io::vips_source(bytes);
@@ -215,7 +214,7 @@ Result<Raster16> read_picture(const std::filesystem::path& file, int level) {
 }
 
 Result<Raster8> decode_mask(const void* bytes, std::size_t size, const std::string& name) {
-    io::start_vips();
+    if (const Status started = io::start_vips(); !started.ok()) return started.failure();
     const Image image(vips_image_new_from_buffer(bytes, size, "", "fail_on", VIPS_FAIL_ON_ERROR, nullptr));
     if (!image) return refuse(name, "%1 is broken.");
     const Result<PictureFacts> facts = facts_of(image, name);

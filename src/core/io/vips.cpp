@@ -1,12 +1,18 @@
 #include "io/vips.h"
 
+#include <dlfcn.h>
+
 #include <algorithm>
 #include <cstdio>
 #include <cstring>
-#include <mutex>
 #include <vector>
 
 namespace bp::io {
+
+#define BP_VIPS_DEFINE(name) decltype(&::name) name = nullptr;
+BP_VIPS_FUNCTIONS(BP_VIPS_DEFINE)
+#undef BP_VIPS_DEFINE
+
 namespace {
 
 constexpr std::size_t buffer_bytes = std::size_t(64) << 10;
@@ -67,15 +73,37 @@ Source vips_source(const FileBytes& bytes) {
     return Source(VIPS_SOURCE(source));
 }
 
-void start_vips() {
-    static std::once_flag once;
-    std::call_once(once, [] {
-        if (VIPS_INIT("bright-pile") != 0) vips_error_exit("libvips does not start");
+namespace {
+
+// False when the library, or one of the functions, is not there.
+bool load_vips() {
+    void* library = ::dlopen(BRIGHT_PILE_VIPS, RTLD_NOW | RTLD_LOCAL);
+    if (!library) return false;
+    bool all = true;
+#define BP_VIPS_FIND(name)                                               \
+    name = reinterpret_cast<decltype(&::name)>(::dlsym(library, #name)); \
+    all = all && name;
+    BP_VIPS_FUNCTIONS(BP_VIPS_FIND)
+#undef BP_VIPS_FIND
+    return all;
+}
+
+}  // namespace
+
+Status start_vips() {
+    static const bool started = [] {
+        if (!load_vips() || vips_init("bright-pile") != 0) return false;
         // A file may change on disk between two reads; the operation cache would not notice.
         vips_cache_set_max(0);
         g_log_set_handler(
             "VIPS", G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
-    });
+        return true;
+    }();
+    if (started) return Done{};
+    return Failure{Fault::input,
+                   "",
+                   {"This kind of picture needs %1, which does not start. Install Bright Pile again.",
+                    {std::string(BRIGHT_PILE_VIPS)}}};
 }
 
 }  // namespace bp::io

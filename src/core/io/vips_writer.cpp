@@ -170,7 +170,7 @@ class VipsWriter final : public RowWriter {
 
 Result<std::unique_ptr<RowWriter>> vips_writer(const std::filesystem::path& file, const PictureHead& head, int bits,
                                                Format format, int quality) {
-    start_vips();
+    if (const Status started = start_vips(); !started.ok()) return started.failure();
     auto writer = std::make_unique<VipsWriter>(file, head, bits);
     Status started = writer->start(head, format, quality);
     if (!started.ok()) return started.failure();

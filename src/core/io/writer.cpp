@@ -11,6 +11,8 @@
 namespace bp {
 namespace {
 
+using namespace io;  // the functions of libvips among them, see io/vips.h
+
 constexpr std::array<FormatEntry, 5> table{{
     {Format::tiff, ".tif", 16},
     {Format::tiff, ".tiff", 16},
@@ -84,7 +86,7 @@ Status write_picture(const fs::path& file, const Raster16& picture, const Profil
 }
 
 Result<std::vector<std::uint8_t>> encode_mask(const Raster8& mask) {
-    io::start_vips();
+    if (const Status started = io::start_vips(); !started.ok()) return started.failure();
     const io::Image image(vips_image_new_from_memory(mask.data().data(), mask.bytes(), mask.width(), mask.height(), 1,
                                                      VIPS_FORMAT_UCHAR));
     if (image) image->Type = VIPS_INTERPRETATION_B_W;
