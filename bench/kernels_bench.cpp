@@ -107,7 +107,7 @@ void mean(benchmark::State& state) {
 // A row of 16 frames as a merge has it, one channel; every frame may leave out a twentieth of it, each somewhere else.
 void merged_row(benchmark::State& state, Mode mode, bool votes) {
     MergeTools tools{LightCurve::of(Profile::srgb(), 3)};
-    tools.strength_tables.resize(16);
+    tools.strengths.resize(16);
     std::vector<kernels::Span> silent;
     for (int k = 0; k < 16; ++k) {
         const int begin = k * 997 % int(samples - samples / 20);

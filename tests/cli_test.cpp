@@ -36,8 +36,9 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
     test::speckle_pile(folder, 2, {20, 20}, 8);
     const std::string call = "merge " + folder.path().string() + " -o " + at(folder, "o.png");
     for (const char* option :
-         {"--mode brightest", "--mode add", "--knit auto", "--taper 40", "--align bend", "--hot-pixels manual",
-          "--by pixel", "--memory much", "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
+         {"--mode brightest", "--mode added", "--knit auto", "--taper 0", "--taper 40 --mode median", "--taper-end new",
+          "--align bend", "--hot-pixels manual", "--by light", "--by pixel --mode median", "--memory much",
+          "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
         INFO(option);
         const auto ran = run_program(call + " " + option);
         CHECK(ran.code == 2);
@@ -48,6 +49,35 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
     CHECK(run_program("--version").code == 0);
     CHECK(run_program("merge --help").code == 0);
     CHECK(run_program("practice volcano -o " + at(folder, "x")).code == 2);
+}
+
+TEST_CASE("merge tapers and chooses whole pixels as the core does, of the sky where there is one") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 5, {33, 21}, 8);
+    const Folder out;
+    const std::string call = "merge --quiet " + folder.path().string() + " -o " + at(out, "o.tif") + " ";
+    const auto merged = [&](const std::string& options) {
+        const auto ran = run_program(call + options);
+        CHECK(ran.error == "");
+        REQUIRE(ran.code == 0);
+        return read_picture(out / "o.tif", 0).value();
+    };
+    const auto is = [&](const std::string& options, const Pile& expected) {
+        INFO(options);
+        CHECK(test::difference(merged(options), test::render_all(expected).value()) == "");
+    };
+    const Taper old_end{TaperEnd::old_one, 0.4, {0.5, 0.5}}, both{TaperEnd::both, 0.5, {0.5, 0.5}};
+    is("--taper 40", with_taper(pile, old_end));
+    is("--mode add --taper 50 --taper-end both", with_taper(with_mode(pile, Mode::add), both));
+    is("--by pixel --taper 40", with_choice_by(with_taper(pile, old_end), By::pixel));
+    // Half a sky.
+    Raster16 sky({33, 21}, 1);
+    for (int y = 0; y < 10; ++y) std::fill_n(sky.row(y), 33, std::uint16_t{65535});
+    test::write(out / "sky.png", sky, 8);
+    const Raster16 zoned = merged("--sky " + at(out, "sky.png") + " --taper 40");
+    const Raster16 whole = test::render_all(pile).value();
+    CHECK(test::difference(zoned, whole) != "");
+    CHECK(std::equal(zoned.row(20), zoned.row(20) + 33 * 3, whole.row(20)));
 }
 
 TEST_CASE("merge writes what the core renders, in every mode") {

@@ -37,6 +37,9 @@ void change(std::array<double, n>& values) {
 void change(Rect& rect) {
     ++rect.height;
 }
+void change(Taper& taper) {
+    taper.knot.y = 0.7;
+}
 void change(Matrix& matrix) {
     matrix = Matrix::shift(1e-9, 0);
 }
@@ -83,6 +86,7 @@ TEST_CASE("every field in the table of a value changes its fingerprint") {
     check_all_fields(LightGains{});
     check_all_fields(FrameFile{});
     check_all_fields(Method{});
+    check_all_fields(Taper{});
     check_all_fields(CanvasSettings{});
     check_all_fields(ExportSettings{});
     check_all_fields(SensorSpot{{3, 4}, 5, {0, 0, 2, 2}, std::make_shared<const Raster16>(Size{2, 2}, 1)});

@@ -11,7 +11,7 @@ namespace {
 
 MergeTools tools(std::size_t frames) {
     MergeTools out{LightCurve::of(Profile::srgb(), 3)};
-    out.strength_tables.resize(frames);
+    out.strengths.resize(frames);
     return out;
 }
 
@@ -71,14 +71,14 @@ TEST_CASE("the mean is taken in linear light or of the values as they stand") {
 
 TEST_CASE("a frame's strength scales its light before it competes") {
     const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
-    CHECK(strength_table(1.0, curve) == nullptr);
-    const auto half = strength_table(0.5, curve);
-    CHECK((*half)[65535] == Approx(0.735357 * 65535).margin(2));
-    CHECK((*half)[0] == 0);
-    CHECK(std::is_sorted(half->begin(), half->end()));
+    CHECK(Strength(1.0, curve).whole());
+    const Strength half(0.5, curve);
+    CHECK(half.samples<std::uint16_t>()[65535] == Approx(0.735357 * 65535).margin(2));
+    CHECK(half.samples<std::uint16_t>()[0] == 0);
+    CHECK(std::is_sorted(half.samples<std::uint16_t>(), half.samples<std::uint16_t>() + 65536));
     const std::uint16_t bright[] = {65535}, dim[] = {50000};
     MergeTools with = tools(2);
-    with.strength_tables[0] = strength_table(0.1, curve);
+    with.strengths[0] = Strength(0.1, curve);
     std::uint16_t out = 0;
     const std::vector<FrameRow> rows{{nullptr, bright, {0, 1}}, {nullptr, dim, {0, 1}}};
     merge_row(Mode::lighten, rows, 1, 1, with, &out);
@@ -94,7 +94,7 @@ TEST_CASE("rows of 8 bits give what they give in 16, alone and beside rows of 16
         for (int i = 0; i < 600; ++i) narrow[std::size_t(k)].push_back(std::uint8_t(wide.row(k)[i] / 257));
     MergeTools with = tools(5);
     with.step = 257;
-    with.strength_tables[1] = strength_table(0.4, with.curve);
+    with.strengths[1] = Strength(0.4, with.curve);
     for (const ModeEntry& entry : modes())
         for (const int narrow_rows : {5, 3}) {
             std::vector<FrameRow> in_16, in_8;
@@ -110,4 +110,38 @@ TEST_CASE("rows of 8 bits give what they give in 16, alone and beside rows of 16
             INFO(entry.name << " with " << narrow_rows << " rows of 8 bits");
             CHECK(a == b);
         }
+}
+
+TEST_CASE("added light is the sum of all frames' light, each with its strength, and white at most") {
+    const LightCurve curve = LightCurve::encoded();
+    const std::uint16_t a[] = {1000, 60000, 0}, b[] = {500, 3000, 0}, c[] = {200, 4000, 7};
+    const std::vector<FrameRow> rows{{nullptr, a, {0, 3}}, {nullptr, b, {0, 3}}, {nullptr, c, {0, 3}}};
+    MergeTools with{curve};
+    with.strengths.resize(3);
+    std::vector<std::uint16_t> out(3);
+    merge_row(Mode::add, rows, 3, 1, with, out.data());
+    CHECK(out == std::vector<std::uint16_t>{1700, 65535, 7});
+    with.strengths[0] = Strength(0.25, curve);
+    with.strengths[1] = Strength(0, curve);
+    merge_row(Mode::add, rows, 3, 1, with, out.data());
+    CHECK(out == std::vector<std::uint16_t>{450, 19000, 7});
+}
+
+TEST_CASE("a frame weighs as much in a mean as its strength, and nothing is black") {
+    const LightCurve curve = LightCurve::encoded();
+    const std::uint16_t a[] = {1000, 1000}, b[] = {3000, 1010}, c[] = {3000, 60000};
+    const std::vector<FrameRow> rows{{nullptr, a, {0, 2}}, {nullptr, b, {0, 2}}, {nullptr, c, {0, 2}}};
+    MergeTools with{curve};
+    with.strengths = {Strength(0.5, curve), Strength(), Strength(0.5, curve)};
+    std::vector<std::uint16_t> out(2);
+    merge_row(Mode::mean, rows, 2, 1, with, out.data());
+    CHECK(out == std::vector<std::uint16_t>{2500, 15755});
+    // What stands apart is told by the samples as they are; what is left weighs by its strength.
+    merge_row(Mode::clipped_mean, rows, 2, 1, with, out.data());
+    CHECK(out == std::vector<std::uint16_t>{3000, 1007});
+    for (Strength& strength : with.strengths) strength = Strength(0, curve);
+    for (const Mode mode : {Mode::mean, Mode::clipped_mean, Mode::add, Mode::lighten}) {
+        merge_row(mode, rows, 2, 1, with, out.data());
+        CHECK(out == std::vector<std::uint16_t>{0, 0});
+    }
 }

@@ -180,6 +180,12 @@ Pile edited(Pile pile, Dice& dice) {
         case 14:
             return with_gain_by_person(std::move(pile), any_frame(pile, dice), dice.wild(-9, 9));
         case 15:
+            pile = with_choice_by(std::move(pile), dice.one_of({By::channel, By::pixel}), zone);
+            pile = with_taper(std::move(pile),
+                              {taper_ends()[std::size_t(dice.below(int(taper_ends().size())))].end,
+                               dice.wild(0, 1),
+                               {dice.wild(0, 1), dice.wild(0, 1)}},
+                              zone);
             return with_mode(std::move(pile), modes()[std::size_t(dice.below(int(modes().size())))].mode, zone);
         case 16:
             return with_zones(std::move(pile), painted(pile.zones ? pile.zones->sky : Mask(size), size, dice));

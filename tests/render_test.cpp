@@ -6,6 +6,7 @@
 #include "engine/base_tiles.h"
 #include "engine/cover.h"
 #include "kernels/warp.h"
+#include "merge/row.h"
 #include "parts/brush.h"
 #include "pile/edits.h"
 #include "support/fixtures.h"
@@ -62,6 +63,57 @@ TEST_CASE("every mode equals the yardstick to the last bit where nothing is resa
                 REQUIRE(test::difference(fast.value(), plain.value()) == "");
             }
         }
+}
+
+TEST_CASE("whole pixels by brightness equal the yardstick to the last bit, with strengths, too") {
+    const Folder folder;
+    for (const int bits : {8, 16})
+        for (const Mode mode : {Mode::lighten, Mode::maximum, Mode::minimum}) {
+            const Pile pile = with_choice_by(with_mode(test::speckle_pile(folder, 4, {61, 50}, bits), mode), By::pixel);
+            const int first[] = {pile.frames[0].id, pile.frames[2].id};
+            for (const Pile& now : {pile, with_strength(pile, first, 0.3)}) {
+                INFO(entry_of(mode).name << " of " << bits << " bits");
+                const Result<Raster16> fast = test::render_all(now);
+                REQUIRE(fast.ok());
+                REQUIRE(test::difference(fast.value(), render_plain(now, whole(pile.size)).value()) == "");
+                REQUIRE(test::difference(fast.value(), test::render_all(with_choice_by(now, By::channel)).value()) != "");
+            }
+        }
+}
+
+TEST_CASE("tapered merges equal the yardstick to the last bit, in every mode in which strengths count") {
+    const Folder folder;
+    for (const int bits : {8, 16})
+        for (const ModeEntry& entry : modes())
+            for (const TaperEnd end : {TaperEnd::old_one, TaperEnd::new_one, TaperEnd::both}) {
+                const Pile pile = with_mode(test::speckle_pile(folder, 6, {31, 20}, bits), entry.mode);
+                const Pile now = with_taper(pile, {end, 0.7, {0.5, 0.5}});
+                INFO(entry.name << " of " << bits << " bits");
+                const Raster16 fast = test::render_all(now).value();
+                REQUIRE(test::difference(fast, render_plain(now, whole(pile.size)).value()) == "");
+                REQUIRE((test::difference(fast, test::render_all(pile).value()) != "") == entry.uses_strength);
+            }
+}
+
+TEST_CASE("of equally bright pixels the earlier frame's is chosen, and star colours hold") {
+    const LightCurve curve = LightCurve::encoded();
+    MergeTools tools{curve};
+    tools.strengths.resize(3);
+    tools.by_brightness = kernels::BrightnessWeights{16384, 32768, 16384};
+    // A blue star, a red one brighter in red alone, and one as bright as the first.
+    const std::uint16_t blue[] = {100, 200, 900}, red[] = {700, 100, 100}, equal[] = {900, 200, 100};
+    const std::vector<FrameRow> rows{{nullptr, blue, {0, 1}}, {nullptr, red, {0, 1}}, {nullptr, equal, {0, 1}}};
+    std::vector<std::uint16_t> out(3);
+    merge_row(Mode::maximum, rows, 1, 3, tools, out.data());
+    CHECK(out == std::vector<std::uint16_t>(blue, blue + 3));
+    merge_row(Mode::minimum, rows, 1, 3, tools, out.data());
+    CHECK(out == std::vector<std::uint16_t>(red, red + 3));
+    tools.strengths[0] = Strength(0.5, curve);
+    merge_row(Mode::lighten, rows, 1, 3, tools, out.data());
+    CHECK(out == std::vector<std::uint16_t>(equal, equal + 3));
+    tools.by_brightness.reset();
+    merge_row(Mode::maximum, rows, 1, 3, tools, out.data());
+    CHECK(out == std::vector<std::uint16_t>{900, 200, 900});
 }
 
 TEST_CASE("resampled frames equal the yardstick within one step, and cover is the same") {

@@ -21,6 +21,9 @@ struct MergeOptions {
     std::string out;
     std::string pile;
     std::string mode = "lighten";
+    std::string by = "channel";
+    double taper_percent = 0;
+    std::string taper_end;
     std::string light = "linear";
     std::string align = "none";
     std::string even = "off";
@@ -82,6 +85,23 @@ Status divide(const MergeOptions& options, Pile& pile) {
     }
     pile.methods.sky.model = *model_named(or_else(options.align_of[0], options.align));
     pile.methods.sky.mode = *mode_named(or_else(options.mode_of[0], options.mode));
+    if (options.taper_percent > 0) {
+        if (!entry_of(pile.methods.sky.mode).uses_strength)
+            return Failure{Fault::wrong_call, "",
+                           "--taper is for modes in which the strength of frames counts: lighten, add, mean and "
+                           "clipped-mean."};
+        Taper taper;
+        taper.end = *taper_end_named(or_else(options.taper_end, "old"));
+        taper.over = options.taper_percent / 100;
+        pile = with_taper(std::move(pile), taper);
+    } else if (!options.taper_end.empty()) {
+        return Failure{Fault::wrong_call, "", "--taper-end says at which end --taper fades, and no --taper is given."};
+    }
+    if (options.by == "channel") return Done{};
+    if (!entry_of(pile.methods.sky.mode).chooses_pixels() &&
+        !(pile.zones && entry_of(pile.methods.land.mode).chooses_pixels()))
+        return Failure{Fault::wrong_call, "", "--by pixel says how lighten, maximum and minimum choose among frames."};
+    pile.methods.sky.by = pile.methods.land.by = By::pixel;
     return Done{};
 }
 
@@ -195,7 +215,14 @@ Run add_merge(CLI::App& app) {
     app.add_option("--pile", options->pile,
                    "Also (or, without -o, only) write the pile; render of it gives the picture");
     app.add_option("--mode", options->mode, "How frames become one picture")->check(CLI::IsMember(names_of(modes())));
-    app.add_option("--light", options->light, "linear or encoded values, for mean")
+    app.add_option("--by", options->by, "Choose each channel for itself, or whole pixels by brightness")
+        ->check(CLI::IsMember({"channel", "pixel"}));
+    app.add_option("--taper", options->taper_percent,
+                   "Trails fade: the strength of frames rises over so many per cent of the run")
+        ->check(CLI::Range(100 * Taper::shortest, 100.0));
+    app.add_option("--taper-end", options->taper_end, "Where they fade; default old")
+        ->check(CLI::IsMember({"old", "new", "both"}));
+    app.add_option("--light", options->light, "linear or encoded values, for means, added light and strengths")
         ->check(CLI::IsMember({"linear", "encoded"}));
     app.add_option("--align", options->align, "How frames may have moved")->check(CLI::IsMember(names_of(models())));
     app.add_option("--hot-pixels", options->hot, "auto finds pixels that glow in all frames, and mends them")

@@ -15,6 +15,7 @@ struct Placed {
     const Frame* frame;
     Raster16 picture;
     Placement placed;
+    double strength = 1;
 };
 
 bool reaches(const Placed& p, int x, int y) {
@@ -54,8 +55,8 @@ std::uint16_t median_of(std::vector<std::uint16_t> values) {
     return std::uint16_t((low + high + 1) / 2);
 }
 
-// What clipped_mean takes the mean of.
-std::vector<std::uint16_t> without_outliers(const std::vector<std::uint16_t>& values, int step) {
+// Which values clipped_mean takes the mean of.
+std::vector<bool> without_outliers(const std::vector<std::uint16_t>& values, int step) {
     std::vector<std::uint16_t> sorted = values;
     std::sort(sorted.begin(), sorted.end());
     const int middle = sorted[(sorted.size() - 1) / 2];
@@ -63,14 +64,14 @@ std::vector<std::uint16_t> without_outliers(const std::vector<std::uint16_t>& va
     distances.reserve(values.size());
     for (const int v : values) distances.push_back(std::uint16_t(std::abs(v - middle)));
     const double reach = std::max(std::floor(median_of(distances) * 3 * 1.4826 + 0.5), std::ceil(1.5 * step));
-    std::vector<std::uint16_t> out;
-    for (const std::uint16_t v : values)
-        if (std::abs(int(v) - middle) <= reach) out.push_back(v);
+    std::vector<bool> out;
+    for (const std::uint16_t v : values) out.push_back(std::abs(int(v) - middle) <= reach);
     return out;
 }
 
 std::uint16_t merge_one_sample(Mode mode, const LightCurve& curve, int step, std::vector<std::uint16_t> values,
                                const std::vector<double>& strengths) {
+    std::vector<bool> counts(values.size(), true);
     switch (mode) {
         case Mode::one:
             return values.front();
@@ -90,14 +91,21 @@ std::uint16_t merge_one_sample(Mode mode, const LightCurve& curve, int step, std
         case Mode::median:
             return median_of(std::move(values));
         case Mode::clipped_mean:
-            values = without_outliers(values, step);
+            counts = without_outliers(values, step);
             break;
         case Mode::mean:
+        case Mode::add:
             break;
     }
-    double sum = 0;
-    for (const std::uint16_t v : values) sum += curve.light(v);
-    return curve.sample(sum / double(values.size()));
+    double sum = 0, parts = 0;
+    for (std::size_t k = 0; k < values.size(); ++k) {
+        if (!counts[k]) continue;
+        const double share = std::floor(strengths[k] * 65536 + 0.5);
+        sum += std::floor((curve.light(values[k]) * share + 32768) / 65536);
+        parts += share;
+    }
+    if (mode == Mode::add) return curve.sample(sum);
+    return parts == 0 ? std::uint16_t{0} : curve.sample(sum * 65536 / parts);
 }
 
 // The mean of the darks, in the samples of the pile.
@@ -171,33 +179,73 @@ void mix(std::uint16_t under, std::uint16_t over, double share, std::uint16_t& o
     out = std::uint16_t(std::floor(under * (1 - share) + over * share + 0.5));
 }
 
+// The frame among `frames`, all of which reach the pixel, that shows there when whole pixels are chosen.
+const Placed& chosen(const std::vector<const Placed*>& frames, Mode mode, const std::array<double, 3>& weights,
+                     const LightCurve& curve, int x, int y) {
+    const double red = std::floor(65536 * weights[0] + 0.5), blue = std::floor(65536 * weights[2] + 0.5);
+    const std::array<double, 3> whole{red, 65536 - red - blue, blue};
+    const Placed* best = nullptr;
+    double best_brightness = 0;
+    for (const Placed* p : frames) {
+        double brightness = 0;
+        const double share = mode == Mode::lighten ? std::floor(p->strength * 65536 + 0.5) : 65536;
+        for (int c = 0; c < 3; ++c)
+            brightness +=
+                whole[std::size_t(c)] * std::floor((curve.light(sample(*p, x, y, c)) * share + 32768) / 65536);
+        if (best && (mode == Mode::minimum ? brightness >= best_brightness : brightness <= best_brightness)) continue;
+        best = p;
+        best_brightness = brightness;
+    }
+    return *best;
+}
+
 Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& out) {
     std::vector<Placed> frames;
+    const Taper& taper = method_of(pile, zone).taper;
+    const double last = double(merged_ids(pile, zone).size()) - 1;
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame, zone)) continue;
         Result<Placed> placed = place(pile, frame, zone);
         if (!placed.ok()) return placed.failure();
+        const double x = last > 0 ? double(frames.size()) / last : 1;
         frames.push_back(std::move(placed).value());
+        frames.back().strength = frame.strength;
+        // Straight lines alone.
+        double left = 1;
+        if (taper.end == TaperEnd::old_one || taper.end == TaperEnd::both) left = std::min(left, x / taper.over);
+        if (taper.end == TaperEnd::new_one || taper.end == TaperEnd::both) left = std::min(left, (1 - x) / taper.over);
+        frames.back().strength = frame.strength * left;
     }
     const LightCurve curve =
         pile.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded();
     const bool any_8_bit =
         std::any_of(frames.begin(), frames.end(), [](const Placed& p) { return p.frame->file->facts.bits == 8; });
     const int step = any_8_bit ? 257 : 1;
+    const Method& method = method_of(pile, zone);
+    const bool by_pixel =
+        method.by == By::pixel && pile.channels == 3 &&
+        (method.mode == Mode::lighten || method.mode == Mode::maximum || method.mode == Mode::minimum);
+    const std::array<double, 3> weights = by_pixel ? luminance_weights(pile.profile) : std::array<double, 3>{};
     for (int y = 0; y < region.height; ++y)
-        for (int x = 0; x < region.width; ++x)
+        for (int x = 0; x < region.width; ++x) {
+            std::vector<const Placed*> here;
+            for (const Placed& p : frames)
+                if (reaches(p, region.left + x, region.top + y)) here.push_back(&p);
+            if (by_pixel && !here.empty())
+                here = {&chosen(here, method.mode, weights, curve, region.left + x, region.top + y)};
             for (int c = 0; c < pile.channels; ++c) {
                 std::vector<std::uint16_t> values;
                 std::vector<double> strengths;
-                for (const Placed& p : frames) {
-                    if (!reaches(p, region.left + x, region.top + y)) continue;
+                for (const Placed* of : here) {
+                    const Placed& p = *of;
                     values.push_back(sample(p, region.left + x, region.top + y, c));
-                    strengths.push_back(p.frame->strength);
+                    strengths.push_back(p.strength);
                 }
                 out.at(x, y, c) = values.empty()
                                       ? std::uint16_t(std::lround(65535 * pile.canvas.background[std::size_t(c)]))
-                                      : merge_one_sample(method_of(pile, zone).mode, curve, step, values, strengths);
+                                      : merge_one_sample(method.mode, curve, step, values, strengths);
             }
+        }
     return Done{};
 }
 

@@ -68,10 +68,40 @@ QString word(Mode mode) {
             return tr("Mean");
         case Mode::clipped_mean:
             return tr("Clipped mean");
+        case Mode::add:
+            return tr("Add light");
         case Mode::one:
             break;
     }
     return tr("One frame");
+}
+
+QString word(TaperEnd end) {
+    switch (end) {
+        case TaperEnd::old_one:
+            return tr("Old end");
+        case TaperEnd::new_one:
+            return tr("New end");
+        case TaperEnd::both:
+            return tr("Both");
+        case TaperEnd::none:
+            break;
+    }
+    return tr("Nowhere");
+}
+
+QString what_it_does(TaperEnd end) {
+    switch (end) {
+        case TaperEnd::old_one:
+            return tr("Where the lights were first, trails are faint, and grow to where they were last");
+        case TaperEnd::new_one:
+            return tr("Where the lights were last, trails are faint");
+        case TaperEnd::both:
+            return tr("Trails are faint at both ends and full between them");
+        case TaperEnd::none:
+            break;
+    }
+    return tr("Trails have their full light from end to end");
 }
 
 QString what_it_does(Mode mode) {
@@ -88,6 +118,10 @@ QString what_it_does(Mode mode) {
             return tr("The mean light of every pixel: less noise, and what moves turns into a veil");
         case Mode::clipped_mean:
             return tr("The mean light without what stands apart: less noise, and what moves is gone");
+        case Mode::add:
+            return tr(
+                "The light of all frames together, as one long exposure would have it; what is more than white is "
+                "white");
         case Mode::one:
             break;
     }

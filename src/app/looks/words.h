@@ -15,6 +15,8 @@ void install_plurals(QCoreApplication& application);
 QString said(const Saying& saying);
 QString said(const Failure& failure);
 QString word(Mode mode);
+QString word(TaperEnd end);
+QString what_it_does(TaperEnd end);
 QString what_it_does(Mode mode);
 QString word(Model model);
 QString what_it_does(Model model);

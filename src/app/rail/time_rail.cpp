@@ -9,6 +9,7 @@
 #include <QToolTip>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
@@ -49,7 +50,12 @@ TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
         scroll_ = 0;
         miniatures_.clear();
     });
+    connect(&studio, &Studio::zone_changed, this, [this] {
+        fit_height();
+        update();
+    });
     connect(&studio.document(), &Document::changed, this, [this] {
+        fit_height();
         lay_out();
         update();
     });
@@ -112,7 +118,37 @@ void TimeRail::fit_height() {
 }
 
 double TimeRail::slat_top() const {
-    return header + lane * double(drawn_traces().size()) + marks;
+    return header + lane * double(drawn_traces().size()) + wedge_height() + marks;
+}
+
+void TimeRail::show_taper(bool on) {
+    taper_wanted_ = on;
+    fit_height();
+    update();
+}
+
+double TimeRail::wedge_height() const {
+    const bool seen = taper_wanted_ && studio_.document().open() && TaperWedge::seen(studio_.pile(), studio_.zone());
+    return seen ? TaperWedge::height : 0;
+}
+
+std::optional<TaperWedge> TimeRail::wedge() const {
+    if (wedge_height() <= 0) return std::nullopt;
+    const Pile& pile = studio_.pile();
+    std::vector<double> middles;
+    for (const int id : merged_ids(pile, studio_.zone())) middles.push_back(slat_of(id).center().x());
+    const double top = header + lane * double(drawn_traces().size());
+    return TaperWedge(pulled_.value_or(method_of(pile, studio_.zone()).taper), std::move(middles),
+                      {side, top, room(), TaperWedge::height});
+}
+
+bool TimeRail::leave_drag() {
+    if (!held_) return false;
+    held_.reset();
+    pulled_.reset();
+    update();
+    emit taper_left();
+    return true;
 }
 
 double TimeRail::room() const {
@@ -181,18 +217,39 @@ void TimeRail::choose(int id, Qt::KeyboardModifiers modifiers) {
 
 void TimeRail::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
+    if (const auto seen = wedge()) {
+        held_ = seen->at(event->position());
+        if (held_) return;
+    }
     scrubbing_ = event->modifiers() == Qt::NoModifier;
     choose(frame_at(event->position()), event->modifiers());
 }
 
 void TimeRail::mouseMoveEvent(QMouseEvent* event) {
-    if (!scrubbing_) return;
+    if (held_) {
+        if (const auto seen = wedge()) {
+            pulled_ = seen->pulled(*held_, event->position());
+            update();
+            emit taper_tried(*pulled_);
+        }
+        return;
+    }
+    if (!scrubbing_) {
+        const auto seen = wedge();
+        const auto before = std::exchange(near_, seen ? seen->at(event->position()) : std::nullopt);
+        if (near_ == before) return;
+        setCursor(near_ ? Qt::PointingHandCursor : Qt::ArrowCursor);
+        update();
+        return;
+    }
     const int id = frame_at(event->position());
     if (id != 0 && id != studio_.current()) choose(id, Qt::NoModifier);
 }
 
 void TimeRail::mouseReleaseEvent(QMouseEvent*) {
     scrubbing_ = false;
+    held_.reset();
+    if (const auto pulled = std::exchange(pulled_, std::nullopt)) emit taper_settled(*pulled);
 }
 
 void TimeRail::mouseDoubleClickEvent(QMouseEvent* event) {
@@ -271,7 +328,12 @@ QString TimeRail::tip_for(int id) const {
 bool TimeRail::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
-        QToolTip::showText(help->globalPos(), tip_for(frame_at(help->pos())), this);
+        const auto seen = wedge();
+        const QString tip =
+            seen && seen->at(help->pos())
+                ? tr("Pull the corner to fade trails over more or less of the run, the knot to bend the rise")
+                : tip_for(frame_at(help->pos()));
+        QToolTip::showText(help->globalPos(), tip, this);
         return true;
     }
     return QWidget::event(event);

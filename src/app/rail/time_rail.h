@@ -9,6 +9,7 @@
 
 #include "app/rail/rail_layout.h"
 #include "app/rail/rail_traces.h"
+#include "app/rail/taper_wedge.h"
 #include "app/work/studio.h"
 #include "app/work/surveyor.h"
 
@@ -35,6 +36,11 @@ class TimeRail : public QWidget {
     void show_trace(const QString& key, bool on);
     // Shows these too, until others are brought.
     void bring_traces(const QStringList& keys);
+    // Shows the taper of the zone that is worked on, where one is set.
+    void show_taper(bool on);
+    std::optional<TaperWedge> wedge() const;
+    // Gives up the drag of the taper; false when there is none.
+    bool leave_drag();
     double zoom() const { return zoom_; }
     // About a place on the widget, which stays where it is.
     void zoom_to(double zoom, double at);
@@ -46,6 +52,9 @@ class TimeRail : public QWidget {
   signals:
     // A frame was chosen by the person, not by the program.
     void frame_chosen();
+    void taper_tried(const bp::Taper& taper);    // while a handle is pulled
+    void taper_settled(const bp::Taper& taper);  // when it is let go
+    void taper_left();                           // the drag was given up
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -64,6 +73,7 @@ class TimeRail : public QWidget {
     void follow_current();
     double room() const;
     double slat_top() const;
+    double wedge_height() const;
     QRectF place_of(const Slat& slat) const;
     int frame_at(QPointF p) const;
     void choose(int id, Qt::KeyboardModifiers modifiers);
@@ -88,6 +98,9 @@ class TimeRail : public QWidget {
     double zoom_ = 1;
     double scroll_ = 0;
     bool scrubbing_ = false;
+    bool taper_wanted_ = false;
+    std::optional<TaperWedge::Handle> held_, near_;
+    std::optional<Taper> pulled_;  // while a handle is held
     // Thumbnails cut to their slats: cutting hundreds anew for every paint would show when frames are flipped.
     mutable std::map<int, QPixmap> miniatures_;
 };

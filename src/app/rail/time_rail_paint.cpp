@@ -269,6 +269,16 @@ void TimeRail::paintEvent(QPaintEvent*) {
         draw_trace(painter, *trace_named(key), top);
         top += lane;
     }
+    if (const auto seen = wedge()) {
+        painter.setFont(face(type::small));
+        painter.setPen(theme().quiet);
+        painter.drawText(QRectF(space::medium, top, side - space::medium, TaperWedge::height),
+                         Qt::AlignLeft | Qt::AlignVCenter, tr("Strength"));
+        painter.save();
+        painter.setClipRect(QRectF(side - 8, top, room() + 16, TaperWedge::height));
+        seen->paint(painter, held_ ? held_ : near_);
+        painter.restore();
+    }
     painter.save();
     painter.setClipRect(QRectF(side - 8, header, room() + 16, height() - header));
     painter.setPen(QPen(theme().line, 1));

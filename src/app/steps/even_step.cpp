@@ -21,33 +21,18 @@ constexpr int most_levels = 300;
 
 EvenStep::EvenStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     : studio_(studio), viewer_(viewer), canvas_(canvas), lane_(this) {
-    auto* tabs = new QHBoxLayout;
-    auto* group = new QButtonGroup(this);
-    const auto tab_for = [&](const QString& name, const QString& object, const QString& tip) {
-        auto* tab = push(name, object, tip, this);
-        tab->setCheckable(true);
-        tab->setProperty("tab", true);
-        group->addButton(tab);
-        tabs->addWidget(tab);
-        return tab;
-    };
-    column()->addLayout(tabs);
-    light_tab_ = tab_for(tr("Light and colour"), QStringLiteral("page_light"),
-                         tr("How bright the frames are, and in which colours"));
-    sensor_tab_ =
-        tab_for(tr("Sensor"), QStringLiteral("page_sensor"), tr("Darks, hot pixels and dust: what the sensor adds"));
-    light_ = new QWidget(this);
-    page_ = new QVBoxLayout(light_);
+    auto* light = new QWidget(this);
+    page_ = new QVBoxLayout(light);
     page_->setContentsMargins(0, 0, 0, 0);
     page_->setSpacing(space::small);
     build_levels();
     build_look();
-    sensor_ = new EvenSensor(studio, viewer, canvas, this);
-    column()->addWidget(light_);
-    column()->addWidget(sensor_);
-    sensor_->hide();
-    light_tab_->setChecked(true);
-    connect(group, &QButtonGroup::buttonClicked, this, &EvenStep::show_page);
+    tabs_ = new PageTabs(this);
+    tabs_->add(light, tr("Light and colour"), QStringLiteral("page_light"),
+               tr("How bright the frames are, and in which colours"));
+    tabs_->add(new EvenSensor(studio, viewer, canvas, this), tr("Sensor"), QStringLiteral("page_sensor"),
+               tr("Darks, hot pixels and dust: what the sensor adds"));
+    column()->addWidget(tabs_);
     connect(&studio.document(), &Document::changed, this, &EvenStep::out_of_date);
     connect(&studio, &Studio::selection_changed, this, &EvenStep::out_of_date);
     refresh();
@@ -158,19 +143,12 @@ void EvenStep::look_at_tones() {
         });
 }
 
-void EvenStep::show_page() {
-    const bool sensor = sensor_tab_->isChecked();
-    light_->setVisible(!sensor);
-    sensor_->setVisible(sensor);
-    if (!sensor) sensor_->closed();
-}
-
 void EvenStep::opened() {
     look_at_tones();
 }
 
 void EvenStep::closed() {
-    sensor_->closed();
+    tabs_->closed();
 }
 
 Look EvenStep::shown_look() const {

@@ -10,6 +10,7 @@
 #include "app/looks/controls.h"
 #include "app/panels/tone_panel.h"
 #include "app/steps/even_sensor.h"
+#include "app/steps/page_tabs.h"
 #include "app/steps/step_line.h"
 
 namespace bp::app {
@@ -28,7 +29,6 @@ class EvenStep : public StepBody {
   private:
     void build_levels();
     void build_look();
-    void show_page();
     void look_at_tones();
     void refresh() override;
     // The look that is shown: of all frames, or the current frame's own.
@@ -40,9 +40,7 @@ class EvenStep : public StepBody {
     Viewer& viewer_;
     Canvas& canvas_;
     QVBoxLayout* page_ = nullptr;  // of light and colour
-    QPushButton *light_tab_, *sensor_tab_;
-    QWidget* light_;
-    EvenSensor* sensor_;
+    PageTabs* tabs_;
     std::vector<QPushButton*> kinds_;
     NamedSlider* level_;
     QLabel* facts_;

@@ -1,13 +1,9 @@
 // How the frames become the base.
 #pragma once
 
-#include <QCheckBox>
-#include <QLabel>
-#include <QPushButton>
-
 #include "app/canvas/viewer.h"
-#include "app/looks/controls.h"
-#include "app/panels/miniatures.h"
+#include "app/steps/merge_mode.h"
+#include "app/steps/page_tabs.h"
 #include "app/steps/step_line.h"
 
 namespace bp::app {
@@ -20,21 +16,17 @@ class MergeStep : public StepBody {
     QString title() const override { return tr("Merge"); }
     QString summary() const override;
     bool needs_look() const override;
-    void opened() override { render_miniatures(); }
-    bool rendering() const override { return lane_.busy(); }
+    bool shows_taper() const override { return true; }
+    void opened() override { mode_->opened(); }
+    void closed() override { tabs_->closed(); }
+    bool rendering() const override { return mode_->rendering(); }
 
   private:
-    void refresh() override;
-    void render_miniatures();
+    void refresh() override {}
 
     Studio& studio_;
-    Viewer& viewer_;
-    Lane lane_;
-    MiniatureGrid* grid_;
-    QLabel* facts_;
-    NamedSlider* strength_;
-    QCheckBox* linear_;
-    QPushButton* base_;
+    PageTabs* tabs_;
+    MergeMode* mode_;
 };
 
 }  // namespace bp::app

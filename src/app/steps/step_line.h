@@ -23,6 +23,8 @@ class StepBody : public Page {
     virtual bool needs_look() const { return false; }
     // Names of the traces that the time rail shows while the step is open, beside those that the person chose.
     virtual QStringList traces() const { return {}; }
+    // Whether the time rail shows the taper while the step is open.
+    virtual bool shows_taper() const { return false; }
     void out_of_date() override {
         Page::out_of_date();
         emit summary_changed();
@@ -45,6 +47,7 @@ class StepLine : public QScrollArea {
     void open(const StepBody* body);
     int open_step() const { return open_; }
     QStringList traces() const { return open_ >= 0 ? bodies_[std::size_t(open_)]->traces() : QStringList(); }
+    bool shows_taper() const { return open_ >= 0 && bodies_[std::size_t(open_)]->shows_taper(); }
     bool rendering() const { return open_ >= 0 && bodies_[std::size_t(open_)]->rendering(); }
 
   signals:

@@ -27,6 +27,7 @@
 #include "app/steps/parts_step.h"
 #include "io/clip.h"
 #include "io/kinds.h"
+#include "pile/edits.h"
 
 namespace bp::app {
 namespace {
@@ -168,11 +169,20 @@ QWidget* MainWindow::build_desk() {
     connect(rail_, &TimeRail::frame_chosen, this, [this] {
         if (viewer_->of_all()) viewer_->set_view(View::frame);
     });
+    connect(rail_, &TimeRail::taper_tried, this,
+            [this](const Taper& taper) { viewer_->try_out(with_taper(studio_->pile(), taper, studio_->zone())); });
+    connect(rail_, &TimeRail::taper_settled, this, [this](const Taper& taper) {
+        studio_->document().edit(with_taper(studio_->pile(), taper, studio_->zone()), tr("Taper"),
+                                 QStringLiteral("taper_wedge"));
+        viewer_->leave_trial();
+    });
+    connect(rail_, &TimeRail::taper_left, viewer_, &Viewer::leave_trial);
     return desk;
 }
 
 void MainWindow::step_opened() {
     rail_->bring_traces(steps_->traces());
+    rail_->show_taper(steps_->shows_taper());
 }
 
 QString MainWindow::near_frames() const {

@@ -6,6 +6,7 @@
 #include <utility>
 
 #include "app/looks/controls.h"
+#include "app/panels/taper_curve.h"
 #include "app/panels/tone_panel.h"
 #include "app/window/keys_sheet.h"
 #include "app/window/main_window.h"
@@ -157,9 +158,11 @@ void MainWindow::remove_chosen() {
 
 // What is left first is what is held down.
 bool MainWindow::leave_something() {
-    if (NamedSlider::leave_drag() || canvas_->leave_drag()) return true;
+    if (NamedSlider::leave_drag() || canvas_->leave_drag() || rail_->leave_drag()) return true;
     for (TonePanel* panel : findChildren<TonePanel*>())
         if (panel->leave_drag()) return true;
+    for (TaperCurve* curve : findChildren<TaperCurve*>())
+        if (curve->leave_drag()) return true;
     if (viewer_->trying()) {
         viewer_->leave_trial();
         return true;

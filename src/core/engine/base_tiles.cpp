@@ -31,17 +31,20 @@ void copy_common(const Raster16& from, const Rect& from_area, Raster16& to, cons
 // All that makes the base of a zone.
 Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
     const ModeEntry& mode = entry_of(method_of(pile, zone).mode);
+    const std::vector<int> ids = merged_ids(pile, zone);
+    const std::vector<double> strengths = strengths_of(pile, zone);
     std::vector<Fingerprint> frames;
-    for (const Frame& frame : pile.frames) {
-        if (!merged(pile, frame, zone)) continue;
+    for (std::size_t i = 0; i < ids.size(); ++i) {
+        const Frame& frame = *find_frame(pile, ids[i]);
         const DarkChoice darks = darks_of(pile, frame);
         std::vector<SharedFrameFile> less;
         less.reserve(darks.ids.size());
         for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
-        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, mode.uses_strength ? frame.strength : 1,
+        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, strengths[i],
                                            placement(pile, frame, zone), gains_of(pile, frame), look_of(pile, frame)));
     }
-    return pile::fingerprint(mode.mode, frames);
+    const By by = mode.chooses_pixels() ? method_of(pile, zone).by : By::channel;
+    return pile::fingerprint(mode.mode, by, frames);
 }
 
 }  // namespace

@@ -18,14 +18,16 @@ std::array<std::uint16_t, 3> background_of(const Pile& pile) {
     return out;
 }
 
-MergeTools tools_for(const Pile& pile, const std::vector<int>& ids) {
+MergeTools tools_for(const Pile& pile, Zone zone) {
     MergeTools tools{pile.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded()};
     tools.background = background_of(pile);
-    for (const int id : ids) {
-        const Frame& frame = *find_frame(pile, id);
-        if (id == pile.reference) tools.reference = int(tools.strength_tables.size());
-        tools.strength_tables.push_back(strength_table(frame.strength, tools.curve));
-        if (frame.file->facts.bits == 8) tools.step = step_of_8_bits;
+    if (method_of(pile, zone).by == By::pixel && pile.channels == 3)
+        tools.by_brightness = brightness_weights(pile.profile);
+    for (const double strength : strengths_of(pile, zone)) tools.strengths.emplace_back(strength, tools.curve);
+    const std::vector<int> ids = merged_ids(pile, zone);
+    for (std::size_t i = 0; i < ids.size(); ++i) {
+        if (ids[i] == pile.reference) tools.reference = int(i);
+        if (find_frame(pile, ids[i])->file->facts.bits == 8) tools.step = step_of_8_bits;
     }
     return tools;
 }
@@ -57,7 +59,7 @@ class Base {
     Base(const Pile& pile, Gathering& gathering) : pile_(pile) {
         for (const Zone zone : both_zones) {
             const std::vector<int> ids = merged_ids(pile, zone);
-            layers_.push_back({method_of(pile, zone).mode, {}, tools_for(pile, ids)});
+            layers_.push_back({method_of(pile, zone).mode, {}, tools_for(pile, zone)});
             for (const int id : ids) layers_.back().frames.push_back(gathering.add(id, zone));
         }
     }

@@ -313,7 +313,8 @@ LightCurve::LightCurve(std::shared_ptr<Tables> tables) {
         tables->guess[g] = std::uint16_t(v);
     }
     constexpr std::size_t values = 256;
-    for (std::size_t b = 0; b < values; ++b) tables->of_8_bit.push_back(tables->light[b * 257]);
+    for (std::size_t b = 0; b < values; ++b) tables->narrow.push_back(tables->light[b * 257]);
+    tables->of_8_bit.assign(tables->narrow.begin(), tables->narrow.end());
     tables_ = std::move(tables);
 }
 

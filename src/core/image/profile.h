@@ -63,7 +63,8 @@ class LightCurve {
 
     std::uint32_t light(std::uint16_t sample) const { return tables_->light[sample]; }
     const std::uint32_t* table() const { return tables_->light.data(); }
-    // The light of 8-bit samples, and of two of them together: by a + 256 b.
+    // The light of 8-bit samples: in 32 bits, in 64, and of two of them together, by a + 256 b.
+    const std::uint32_t* narrow_table() const { return tables_->narrow.data(); }
     const std::uint64_t* table_of_8_bit() const { return tables_->of_8_bit.data(); }
     const std::uint64_t* table_of_pairs() const { return for_means().of_pairs.data(); }
     // The power 1/2.2 of light, 0 to 1, by sample: about as the eye sees it.
@@ -120,6 +121,7 @@ class LightCurve {
         std::vector<std::uint32_t> light;  // 65536 entries, never falling
         std::vector<double> border;        // border[v]: light half-way between sample v and v + 1
         std::vector<std::uint16_t> guess;  // first candidate sample by the top bits of light
+        std::vector<std::uint32_t> narrow;
         std::vector<std::uint64_t> of_8_bit;
         // Made when first asked for: most merges ask for neither, and making them takes as long as decoding some rows.
         mutable std::once_flag means_once, eye_once;

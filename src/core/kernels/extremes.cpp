@@ -96,7 +96,7 @@ void raise_to_mapped(const std::uint16_t* row, const std::uint16_t* table, std::
     for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], table[row[i]]);
 }
 void raise_to_mapped(const std::uint8_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out) {
-    for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], table[to_16(row[i])]);
+    for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], table[row[i]]);
 }
 
 void widen(const std::uint16_t* row, std::size_t samples, std::uint16_t* out) {

@@ -17,7 +17,7 @@ void maximum(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out);
 void minimum(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out);
 void minimum(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out);
 
-// out[i] = max(out[i], table[row[i] as 16 bits]); `table` has 65536 entries
+// out[i] = max(out[i], table[row[i]]); `table` has an entry for every sample that a row can have, 65536 or 256
 void raise_to_mapped(const std::uint16_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out);
 void raise_to_mapped(const std::uint8_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out);
 

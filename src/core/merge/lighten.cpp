@@ -12,9 +12,9 @@ template <class T>
 void lighten(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
     std::vector<const T*> full;
     std::vector<const std::uint8_t*> votes;
-    const auto strength = [&](std::size_t k) { return tools.strength_tables[std::size_t(in.numbers[k])].get(); };
+    const auto strength = [&](std::size_t k) -> const Strength& { return tools.strengths[std::size_t(in.numbers[k])]; };
     for (std::size_t k = 0; k < in.rows.size(); ++k) {
-        if (strength(k)) continue;
+        if (!strength(k).whole()) continue;
         full.push_back(in.rows[k]);
         if (!in.votes.empty()) votes.push_back(in.votes[k]);
     }
@@ -27,14 +27,14 @@ void lighten(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* ou
     if (full.size() == in.rows.size()) return;
     std::vector<T> voted;
     for (std::size_t k = 0; k < in.rows.size(); ++k) {
-        if (!strength(k)) continue;
+        if (strength(k).whole()) continue;
         const T* row = in.rows[k];
         if (!in.votes.empty() && in.votes[k]) {
             voted.resize(in.samples);
             kernels::where_voted(row, in.votes[k], T(0), in.samples, voted.data());
             row = voted.data();
         }
-        kernels::raise_to_mapped(row, strength(k)->data(), in.samples, out);
+        kernels::raise_to_mapped(row, strength(k).template samples<T>(), in.samples, out);
     }
 }
 
@@ -46,14 +46,6 @@ void merge_lighten(const MergeInput<std::uint16_t>& in, const MergeTools& tools,
 
 void merge_lighten(const MergeInput<std::uint8_t>& in, const MergeTools& tools, std::uint16_t* out) {
     lighten(in, tools, out);
-}
-
-std::shared_ptr<const std::vector<std::uint16_t>> strength_table(double strength, const LightCurve& curve) {
-    if (strength >= 1.0) return {};
-    auto out = std::make_shared<std::vector<std::uint16_t>>(65536);
-    for (std::size_t v = 0; v < out->size(); ++v)
-        (*out)[v] = curve.sample(strength * double(curve.light(std::uint16_t(v))));
-    return out;
 }
 
 }  // namespace bp

@@ -3,6 +3,7 @@
 
 #include <array>
 #include <memory>
+#include <mutex>
 #include <optional>
 #include <span>
 #include <string_view>
@@ -10,21 +11,61 @@
 
 #include "image/profile.h"
 #include "kernels/voted.h"
+#include "kernels/weighed.h"
+#include "kernels/whole_pixels.h"
 
 namespace bp {
 
-enum class Mode { lighten, maximum, minimum, median, mean, clipped_mean, one };
+enum class Mode { lighten, maximum, minimum, median, mean, clipped_mean, add, one };
 enum class Light { linear, encoded };
+// What is chosen among frames: each channel for itself, or whole pixels by their brightness.
+enum class By { channel, pixel };
+
+// How much of a frame's light counts: a share of 0 to 1, in 65536 parts. Copies share their tables; any thread.
+class Strength {
+  public:
+    Strength() = default;
+    Strength(double share, const LightCurve& curve);
+    bool whole() const { return !tables_; }
+    std::uint32_t parts() const { return parts_; }
+    // Not of a whole one: for every sample of T, the 16-bit sample of the share of its light, and that light itself.
+    template <class T>
+    const std::uint16_t* samples() const {
+        return of<T>().samples.data();
+    }
+    template <class T>
+    const std::uint32_t* light() const {
+        return of<T>().light.data();
+    }
+
+  private:
+    struct Table {
+        std::vector<std::uint16_t> samples;
+        std::vector<std::uint32_t> light;
+    };
+    struct Tables {
+        double share;
+        LightCurve curve;
+        std::once_flag narrow_once, wide_once;  // most frames have samples of one kind
+        Table narrow, wide;
+    };
+    template <class T>
+    const Table& of() const;
+
+    std::uint32_t parts_ = kernels::Share::whole;
+    std::shared_ptr<Tables> tables_;
+};
 
 // What a mode may need besides the samples.
 struct MergeTools {
     LightCurve curve;
-    // One entry a frame; an empty one leaves the frame as it is, else it maps samples (65536 entries).
-    std::vector<std::shared_ptr<const std::vector<std::uint16_t>>> strength_tables = {};
+    std::vector<Strength> strengths = {};  // one a frame
     // The frame that shows where none votes; the first that covers the place when it does not, or is none of them.
     int reference = 0;
     std::array<std::uint16_t, 3> background{};  // by channel: where no frame reaches
     int step = 1;  // between neighbouring values of the coarsest frame: 257 when one has 8 bits
+    // Of the brightness by which whole pixels are chosen, where they are: of three channels alone.
+    std::optional<kernels::BrightnessWeights> by_brightness = {};
 };
 
 // Some frames' samples of the same pixels: frame numbers[k] gives rows[k]. At least one.
@@ -47,13 +88,17 @@ struct ModeEntry {
     // The same picture from 16-bit rows and from 8-bit ones, whose values v stand for 257 v.
     MergeFunction<std::uint16_t> merge_16;
     MergeFunction<std::uint8_t> merge_8;
+    // The same of whole pixels by brightness; null for modes that choose no frame.
+    MergeFunction<std::uint16_t> pixels_16 = nullptr;
+    MergeFunction<std::uint8_t> pixels_8 = nullptr;
+    bool chooses_pixels() const { return pixels_16 != nullptr; }
 };
 
 std::span<const ModeEntry> modes();
 const ModeEntry& entry_of(Mode mode);
 std::optional<Mode> mode_named(std::string_view name);
 
-// Samples of a frame merged at `strength` (0 to 1 of its light). Empty for full strength.
-std::shared_ptr<const std::vector<std::uint16_t>> strength_table(double strength, const LightCurve& curve);
+// How much each channel of a profile adds to brightness.
+kernels::BrightnessWeights brightness_weights(const Profile& profile);
 
 }  // namespace bp

@@ -33,7 +33,8 @@ void merge_narrow(const ModeEntry& entry, const std::vector<FrameRow>& rows, con
     std::vector<const std::uint8_t*> inputs;
     inputs.reserve(stretch.numbers.size());
     for (const int k : stretch.numbers) inputs.push_back(rows[std::size_t(k)].narrow + stretch.from);
-    entry.merge_8({inputs, stretch.numbers, stretch.samples, stretch.votes}, tools, out);
+    const auto merge = tools.by_brightness && entry.pixels_8 ? entry.pixels_8 : entry.merge_8;
+    merge({inputs, stretch.numbers, stretch.samples, stretch.votes}, tools, out);
 }
 
 // Frames of 8 and of 16 bits meet in 16.
@@ -52,7 +53,8 @@ void merge_wide(const ModeEntry& entry, const std::vector<FrameRow>& rows, const
         kernels::widen(row.narrow + stretch.from, stretch.samples, widened.back().data());
         inputs.push_back(widened.back().data());
     }
-    entry.merge_16({inputs, stretch.numbers, stretch.samples, stretch.votes}, tools, out);
+    const auto merge = tools.by_brightness && entry.pixels_16 ? entry.pixels_16 : entry.merge_16;
+    merge({inputs, stretch.numbers, stretch.samples, stretch.votes}, tools, out);
 }
 
 void merge_stretch(const ModeEntry& entry, const std::vector<FrameRow>& rows, const Stretch& stretch,

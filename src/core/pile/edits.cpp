@@ -238,6 +238,23 @@ Pile with_mode(Pile pile, Mode mode, Zone zone) {
     return pile;
 }
 
+Pile with_taper(Pile pile, const Taper& taper, Zone zone) {
+    Taper& own = method_in(pile, zone).taper;
+    own = taper;
+    if (!std::isfinite(own.over)) own.over = 1;
+    own.over = std::clamp(own.over, Taper::shortest, 1.0);
+    const auto inside = [](double at) {
+        return std::isfinite(at) ? std::clamp(at, Taper::nearest_knot, 1 - Taper::nearest_knot) : 0.5;
+    };
+    own.knot = {inside(own.knot.x), inside(own.knot.y)};
+    return pile;
+}
+
+Pile with_choice_by(Pile pile, By by, Zone zone) {
+    method_in(pile, zone).by = by;
+    return pile;
+}
+
 Pile with_zones(Pile pile, const Mask& sky) {
     if (!pile.zones) {
         pile.zones.emplace();

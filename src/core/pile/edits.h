@@ -33,6 +33,9 @@ Pile with_gains(Pile pile, Levelling kind, const std::map<int, LightGains>& leve
 // Says of one frame how much brighter it is to be, in EV, whatever was measured.
 Pile with_gain_by_person(Pile pile, int id, double ev);
 Pile with_mode(Pile pile, Mode mode, Zone zone = Zone::sky);
+// Whether lighten, maximum and minimum choose channels or whole pixels.
+Pile with_choice_by(Pile pile, By by, Zone zone = Zone::sky);
+Pile with_taper(Pile pile, const Taper& taper, Zone zone = Zone::sky);
 // Divides the picture: `sky` is what a person painted or the program found. What the zones were before stays where it
 // was set; a land that is new is merged by the median of frames as they lie.
 Pile with_zones(Pile pile, const Mask& sky);

@@ -158,11 +158,21 @@ void fields(Self& spot, Visit&& visit) {
     visit("passes", passes, Needed{});
 }
 
+template <Is<Taper> Self, class Visit>
+void fields(Self& taper, Visit&& visit) {
+    auto& [end, over, knot] = taper;
+    visit("end", end, Any{});
+    visit("over", over, Between<double>{Taper::shortest, 1});
+    visit("knot", knot, Between<double>{Taper::nearest_knot, 1 - Taper::nearest_knot});
+}
+
 template <Is<Method> Self, class Visit>
 void fields(Self& method, Visit&& visit) {
-    auto& [model, mode] = method;
+    auto& [model, mode, by, taper] = method;
     visit("model", model, Any{});
     visit("mode", mode, Any{});
+    visit("by", by, Any{});
+    visit("taper", taper, Any{});
 }
 
 template <Is<CanvasSettings> Self, class Visit>
@@ -253,6 +263,12 @@ inline Words<Join> words_of(Join) {
 }
 inline Words<Darks> words_of(Darks) {
     return {{Darks::off, "off"}, {Darks::on, "on"}, {Darks::scaled, "scaled"}};
+}
+inline Words<TaperEnd> words_of(TaperEnd) {
+    return words_in(taper_ends(), &TaperEndEntry::end);
+}
+inline Words<By> words_of(By) {
+    return {{By::channel, "channel"}, {By::pixel, "pixel"}};
 }
 inline Words<Light> words_of(Light) {
     return {{Light::linear, "linear"}, {Light::encoded, "encoded"}};

@@ -72,6 +72,16 @@ std::vector<int> merged_ids(const Pile& pile, Zone zone) {
     return out;
 }
 
+std::vector<double> strengths_of(const Pile& pile, Zone zone) {
+    const Method& method = method_of(pile, zone);
+    const std::vector<int> ids = merged_ids(pile, zone);
+    std::vector<double> out(ids.size(), 1.0);
+    if (!entry_of(method.mode).uses_strength) return out;
+    for (std::size_t i = 0; i < ids.size(); ++i)
+        out[i] = find_frame(pile, ids[i])->strength * strength_at(method.taper, place_in_run(i, ids.size()));
+    return out;
+}
+
 std::vector<int> merged_ids(const Pile& pile) {
     std::vector<int> out;
     for (const Frame& frame : pile.frames)

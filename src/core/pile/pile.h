@@ -20,6 +20,7 @@
 #include "io/capture.h"
 #include "io/reader.h"
 #include "merge/modes.h"
+#include "merge/taper.h"
 
 namespace bp {
 
@@ -49,6 +50,8 @@ struct PerZone {
 struct Method {
     Model model = Model::none;
     Mode mode = Mode::lighten;
+    By by = By::channel;  // for modes that choose among frames
+    Taper taper = {};     // for modes in which strengths count
     friend bool operator==(const Method&, const Method&) = default;
 };
 
@@ -75,7 +78,7 @@ struct Frame {
     bool aside = false;
     Saying problem;        // why the frame cannot be used; empty for a good one
     bool changed = false;  // the problem is that its file is not the one that was saved; `file` has that one's hash
-    double strength = 1;   // 0 to 1, for lighten
+    double strength = 1;   // 0 to 1, of its light: lighten, add and the means
     PerZone<std::optional<Alignment>> places;
     Look look;                        // its own, on top of the pile's
     std::optional<LightGains> gains;  // against the reference
@@ -134,7 +137,7 @@ struct Pile {
     Darks darks = Darks::off;
     SharedHotPixels hot;          // mended in all frames, in sensor place; null: none
     SharedSpots spots;            // the same
-    Light light = Light::linear;  // that is merged, for the means and for the strengths of lighten
+    Light light = Light::linear;  // that is merged, for the means, added light and strengths
     std::optional<Zones> zones;
     CanvasSettings canvas;
     Cover cover = Cover::full;
@@ -164,6 +167,9 @@ bool lost(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
 bool merged(const Pile& pile, const Frame& frame, Zone zone);
 bool merged(const Pile& pile, const Frame& frame);
 std::vector<int> merged_ids(const Pile& pile, Zone zone);
+// The strength of each of them, 0 to 1: its own, and what the taper leaves of it. All whole where strengths do not
+// count.
+std::vector<double> strengths_of(const Pile& pile, Zone zone);
 std::vector<int> merged_ids(const Pile& pile);
 // The pile as if one of its zones were all of the picture; aligning looks only where that zone is.
 Pile only_zone(const Pile& pile, Zone zone);

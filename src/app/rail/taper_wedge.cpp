@@ -1,0 +1,117 @@
+#include "app/rail/taper_wedge.h"
+
+#include <QPainterPath>
+#include <algorithm>
+#include <cmath>
+
+#include "app/looks/theme.h"
+
+namespace bp::app {
+namespace {
+
+constexpr double radius = 4.5;
+constexpr double reach = 10;  // how near a handle is taken
+constexpr double edge = radius + 2;
+
+bool of_new_end(TaperWedge::Handle handle) {
+    return handle == TaperWedge::Handle::new_corner || handle == TaperWedge::Handle::new_knot;
+}
+
+bool is_corner(TaperWedge::Handle handle) {
+    return handle == TaperWedge::Handle::old_corner || handle == TaperWedge::Handle::new_corner;
+}
+
+}  // namespace
+
+bool TaperWedge::seen(const Pile& pile, Zone zone) {
+    const Method& method = method_of(pile, zone);
+    return method.taper.end != TaperEnd::none && entry_of(method.mode).uses_strength &&
+           merged_ids(pile, zone).size() > 1;
+}
+
+TaperWedge::TaperWedge(const Taper& taper, std::vector<double> middles, const QRectF& band)
+    : taper_(taper), middles_(std::move(middles)), band_(band.adjusted(0, edge, 0, -edge)) {}
+
+// Frames lie where they were taken; between them the way is straight.
+double TaperWedge::x_of(double run) const {
+    const double place = std::clamp(run, 0.0, 1.0) * double(middles_.size() - 1);
+    const auto before = std::min(std::size_t(place), middles_.size() - 2);
+    return middles_[before] + (place - double(before)) * (middles_[before + 1] - middles_[before]);
+}
+
+double TaperWedge::run_at(double x) const {
+    if (x <= middles_.front()) return 0;
+    if (x >= middles_.back()) return 1;
+    const auto after = std::size_t(std::upper_bound(middles_.begin(), middles_.end(), x) - middles_.begin());
+    const double way = middles_[after] - middles_[after - 1];
+    return (double(after - 1) + (way > 0 ? (x - middles_[after - 1]) / way : 0)) / double(middles_.size() - 1);
+}
+
+double TaperWedge::y_of(double strength) const {
+    return band_.bottom() - strength * band_.height();
+}
+
+std::vector<TaperWedge::Handle> TaperWedge::handles() const {
+    std::vector<Handle> out;
+    for (const Handle handle : {Handle::old_corner, Handle::old_knot, Handle::new_corner, Handle::new_knot})
+        if (taper_.end == TaperEnd::both || taper_.end == (of_new_end(handle) ? TaperEnd::new_one : TaperEnd::old_one))
+            out.push_back(handle);
+    return out;
+}
+
+QPointF TaperWedge::place_of(Handle handle) const {
+    const double way = taper_.over * (is_corner(handle) ? 1 : taper_.knot.x);
+    const double run = of_new_end(handle) ? 1 - way : way;
+    return {x_of(run), y_of(is_corner(handle) ? 1 : taper_.knot.y)};
+}
+
+std::optional<TaperWedge::Handle> TaperWedge::at(QPointF p) const {
+    std::optional<Handle> best;
+    double nearest = reach;
+    for (const Handle handle : handles()) {
+        const QPointF d = place_of(handle) - p;
+        const double distance = std::hypot(d.x(), d.y());
+        if (distance > nearest) continue;
+        nearest = distance;
+        best = handle;
+    }
+    return best;
+}
+
+Taper TaperWedge::pulled(Handle handle, QPointF to) const {
+    Taper out = taper_;
+    const double run = run_at(to.x());
+    const double way = of_new_end(handle) ? 1 - run : run;
+    if (is_corner(handle)) {
+        out.over = std::clamp(way, Taper::shortest, 1.0);
+        return out;
+    }
+    const auto inside = [](double v) { return std::clamp(v, Taper::nearest_knot, 1 - Taper::nearest_knot); };
+    out.knot = {inside(way / taper_.over), inside((band_.bottom() - to.y()) / band_.height())};
+    return out;
+}
+
+void TaperWedge::paint(QPainter& painter, std::optional<Handle> marked) const {
+    QPainterPath wedge(QPointF(middles_.front(), y_of(0)));
+    constexpr int steps = 200;
+    for (int i = 0; i <= steps; ++i) {
+        const double run = double(i) / steps;
+        wedge.lineTo(x_of(run), y_of(strength_at(taper_, run)));
+    }
+    QPainterPath line = wedge;
+    wedge.lineTo(middles_.back(), y_of(0));
+    wedge.closeSubpath();
+    QColor fill = theme().amber;
+    fill.setAlphaF(0.28F);
+    painter.fillPath(wedge, fill);
+    painter.setPen(QPen(theme().amber, 1.4));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPath(line);
+    for (const Handle handle : handles()) {
+        painter.setBrush(theme().ground);
+        painter.setPen(QPen(marked == handle ? theme().amber : theme().text, 1.4));
+        painter.drawEllipse(place_of(handle), radius, radius);
+    }
+}
+
+}  // namespace bp::app

@@ -1,0 +1,39 @@
+#include "app/steps/page_tabs.h"
+
+namespace bp::app {
+
+PageTabs::PageTabs(QWidget* parent)
+    : QWidget(parent), tabs_(new QHBoxLayout), column_(new QVBoxLayout(this)), group_(new QButtonGroup(this)) {
+    column_->setContentsMargins(0, 0, 0, 0);
+    column_->setSpacing(space::small);
+    column_->addLayout(tabs_);
+    connect(group_, &QButtonGroup::idClicked, this, &PageTabs::show_page);
+}
+
+void PageTabs::add(QWidget* page, const QString& title, const QString& object, const QString& tip) {
+    QPushButton* tab = push(title, object, tip, this);
+    tab->setCheckable(true);
+    tab->setProperty("tab", true);
+    group_->addButton(tab, int(pages_.size()));
+    tabs_->addWidget(tab);
+    column_->addWidget(page);
+    tab->setChecked(pages_.empty());
+    page->setVisible(pages_.empty());
+    pages_.push_back(page);
+}
+
+void PageTabs::show_page() {
+    const int now = group_->checkedId();
+    if (now == seen_) return;
+    closed();
+    pages_[std::size_t(seen_)]->hide();
+    seen_ = now;
+    pages_[std::size_t(seen_)]->show();
+    if (auto* page = qobject_cast<Page*>(pages_[std::size_t(seen_)])) page->opened();
+}
+
+void PageTabs::closed() {
+    if (auto* page = qobject_cast<Page*>(pages_[std::size_t(seen_)])) page->closed();
+}
+
+}  // namespace bp::app

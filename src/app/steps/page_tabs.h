@@ -1,0 +1,34 @@
+// Pages of a step, one of which is seen, under a row of tabs.
+#pragma once
+
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QVBoxLayout>
+#include <vector>
+
+#include "app/looks/controls.h"
+#include "app/steps/page.h"
+
+namespace bp::app {
+
+class PageTabs : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit PageTabs(QWidget* parent);
+    // The first is the one that is seen at first. `object` names its tab.
+    void add(QWidget* page, const QString& title, const QString& object, const QString& tip);
+    // The step that they are of is closed.
+    void closed();
+
+  private:
+    void show_page();
+
+    QHBoxLayout* tabs_;
+    QVBoxLayout* column_;
+    QButtonGroup* group_;
+    std::vector<QWidget*> pages_;
+    int seen_ = 0;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,194 @@
+// The Merge step used as a person uses it: how frames are chosen among, and trails that fade.
+#include <QCheckBox>
+#include <QLabel>
+#include <QSlider>
+#include <catch2/catch.hpp>
+
+#include "app/panels/taper_curve.h"
+#include "app/rail/time_rail.h"
+#include "pile/edits.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+// A light that wanders over a dark scene, one step a frame.
+void wandering(const Folder& folder, int frames) {
+    for (int i = 0; i < frames; ++i) {
+        Raster16 scene({64, 48}, 3);
+        std::fill(scene.data().begin(), scene.data().end(), std::uint16_t(257 * 10));
+        for (int y = 20; y < 28; ++y)
+            for (int x = 6 * i; x < 6 * i + 6; ++x)
+                for (int c = 0; c < 3; ++c) scene.at(x, y, c) = std::uint16_t(257 * 200);
+        write(folder / ("light-" + std::to_string(i) + ".png"), scene, 8);
+    }
+}
+
+void open_merge(Window& w) {
+    w.click("knot_3");
+}
+
+// Brightness of the result where the light was in a frame.
+int seen_at(Window& w, int frame) {
+    return test::render_all(w.pile()).value().at(6 * frame + 3, 24, 1) / 257;
+}
+
+}  // namespace
+
+TEST_CASE("trails fade at the end that is clicked, over what the slider says, and all of it is undone", "[window]") {
+    const Folder folder;
+    wandering(folder, 9);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_merge(w);
+    w.click("page_trails");
+    CHECK_FALSE(w.find<QSlider>("taper_over")->isVisible());
+    CHECK(seen_at(w, 0) == 200);
+    w.click("taper_old");
+    CHECK(w.find<QSlider>("taper_over")->isVisible());
+    CHECK(seen_at(w, 0) == 10);
+    CHECK(seen_at(w, 8) == 200);
+    w.slide("taper_over", 100);
+    CHECK(w.pile().methods.sky.taper.over == 1);
+    for (int frame = 1; frame < 9; ++frame) CHECK(seen_at(w, frame) > seen_at(w, frame - 1));
+    w.click("taper_both");
+    CHECK(seen_at(w, 8) < 10);
+    CHECK(seen_at(w, 4) > seen_at(w, 1));
+    w.click("taper_new");
+    CHECK(seen_at(w, 0) == 200);
+    CHECK(seen_at(w, 8) == 10);
+    w.click("taper_none");
+    CHECK(seen_at(w, 8) == 200);
+    for (int i = 0; i < 5; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().methods.sky.taper == Taper{});
+}
+
+TEST_CASE("the taper's curve is pulled by its knot, by mouse and keys, and Escape gives it up", "[window]") {
+    const Folder folder;
+    wandering(folder, 9);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_merge(w);
+    w.click("page_trails");
+    w.click("taper_old");
+    auto* curve = w.find<app::TaperCurve>("taper_curve");
+    const auto knot = [&] { return w.pile().methods.sky.taper.knot; };
+    const QPoint from = curve->place_of_knot().toPoint();
+    QTest::mousePress(curve, Qt::LeftButton, Qt::NoModifier, from);
+    QTest::mouseMove(curve, from + QPoint(10, 12));
+    let_pass();
+    CHECK(knot() == Point{0.5, 0.5});
+    w.key(Qt::Key_Escape);
+    CHECK(curve->place_of_knot().toPoint() == from);
+    QTest::mouseRelease(curve, Qt::LeftButton, Qt::NoModifier, from + QPoint(10, 12));
+    CHECK(knot() == Point{0.5, 0.5});
+
+    const int straight = seen_at(w, 1);
+    QTest::mousePress(curve, Qt::LeftButton, Qt::NoModifier, from);
+    QTest::mouseMove(curve, from + QPoint(10, 12));
+    QTest::mouseRelease(curve, Qt::LeftButton, Qt::NoModifier, from + QPoint(10, 12));
+    CHECK(knot().x > 0.55);
+    CHECK(knot().y < 0.4);
+    CHECK(seen_at(w, 1) < straight);
+    w.tab_to("taper_curve");
+    w.key(Qt::Key_Home);
+    CHECK(knot() == Point{0.5, 0.5});
+    w.key(Qt::Key_Up);
+    CHECK(knot().y == Approx(0.55));
+    CHECK(seen_at(w, 1) > straight);
+    QTest::mouseDClick(curve, Qt::LeftButton, Qt::NoModifier, from);
+    CHECK(knot() == Point{0.5, 0.5});
+}
+
+TEST_CASE("where strengths do not count, the trails page says so, and what was set comes back with the mode",
+          "[window]") {
+    const Folder folder;
+    wandering(folder, 4);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_merge(w);
+    w.click("page_trails");
+    w.click("taper_old");
+    w.click("page_mode");
+    w.click("mode_median");
+    w.click("page_trails");
+    CHECK_FALSE(w.find<QPushButton>("taper_new")->isEnabled());
+    CHECK_FALSE(w.find<QSlider>("taper_over")->isVisible());
+    w.click("page_mode");
+    w.click("mode_add");
+    w.click("page_trails");
+    CHECK(w.find<QPushButton>("taper_old")->isChecked());
+    CHECK(w.find<QSlider>("taper_over")->isVisible());
+}
+
+TEST_CASE("whole pixels are chosen by a tick, where a mode chooses, and saved with the pile", "[window]") {
+    const Folder folder;
+    wandering(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_merge(w);
+    auto* pixels = w.find<QCheckBox>("whole_pixels");
+    w.click(pixels);
+    CHECK(w.pile().methods.sky.by == By::pixel);
+    w.click("mode_mean");
+    CHECK_FALSE(pixels->isVisible());
+    w.click("mode_maximum");
+    CHECK(pixels->isVisible());
+    CHECK(pixels->isChecked());
+    const Folder out;
+    REQUIRE(w.save_as(out / "p.pile"));
+    const Pile before = w.pile();
+    Window again;
+    again.drop({out / "p.pile"});
+    REQUIRE(wait_for([&] { return again.studio().document().open(); }));
+    CHECK(again.pile().methods == before.methods);
+}
+
+TEST_CASE("the taper lies over the rail as a wedge and is pulled there, live, by its corner and its knot", "[window]") {
+    const Folder folder;
+    wandering(folder, 9);
+    Window w;
+    REQUIRE(w.open(folder));
+    auto& rail = *w.find<app::TimeRail>("time_rail");
+    CHECK_FALSE(rail.wedge().has_value());
+    open_merge(w);
+    const int without = rail.height();
+    w.click("page_trails");
+    w.click("taper_old");
+    REQUIRE(rail.wedge().has_value());
+    CHECK(rail.height() > without);
+    using Handle = app::TaperWedge::Handle;
+    const auto place = [&](Handle handle) { return rail.wedge()->place_of(handle).toPoint(); };
+    const auto taper = [&] { return w.pile().methods.sky.taper; };
+    // To the middle of frame 7 of 9: three quarters of the run.
+    const QPoint to(int(rail.place_of_number(7).center().x()), place(Handle::old_corner).y());
+    QTest::mousePress(&rail, Qt::LeftButton, Qt::NoModifier, place(Handle::old_corner));
+    QTest::mouseMove(&rail, to);
+    CHECK(w.window.viewer().trying());
+    CHECK(taper().over == 0.4);
+    w.key(Qt::Key_Escape);
+    CHECK_FALSE(w.window.viewer().trying());
+    QTest::mouseRelease(&rail, Qt::LeftButton, Qt::NoModifier, to);
+    CHECK(taper().over == 0.4);
+
+    QTest::mousePress(&rail, Qt::LeftButton, Qt::NoModifier, place(Handle::old_corner));
+    QTest::mouseMove(&rail, to);
+    QTest::mouseRelease(&rail, Qt::LeftButton, Qt::NoModifier, to);
+    CHECK(taper().over == Approx(0.75).margin(0.02));
+    const QPoint knot = place(Handle::old_knot);
+    QTest::mousePress(&rail, Qt::LeftButton, Qt::NoModifier, knot);
+    QTest::mouseMove(&rail, knot + QPoint(0, 8));
+    QTest::mouseRelease(&rail, Qt::LeftButton, Qt::NoModifier, knot + QPoint(0, 8));
+    CHECK(taper().knot.y < 0.4);
+    CHECK(taper().over == Approx(0.75).margin(0.02));
+    // No frame was chosen by it, and both pulls are undone one by one.
+    CHECK(w.studio().selected().size() == 1);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(taper().knot == Point{0.5, 0.5});
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(taper().over == 0.4);
+    w.click("knot_0");
+    CHECK_FALSE(rail.wedge().has_value());
+}
