@@ -80,12 +80,12 @@ def spread(ratios):
     return f"{statistics.median(ratios):.2f} x ({min(ratios):.2f} to {max(ratios):.2f} in {len(ratios)} rounds)"
 
 
-def against_decoding(count, mode, rounds=3):
+def against_decoding(count, mode, rounds=3, more=()):
     """The median ratio, the highest peak, and in what the threads spent their time."""
     runs = []
 
     def work():
-        runs.append(merge(count, mode))
+        runs.append(merge(count, mode, "out.tif", *more))
         return runs[-1][0]
 
     ratios = between(rounds, work, lambda: decode(count))
@@ -169,6 +169,7 @@ def median_of_16():
 
 def kernels():
     done = subprocess.run([BIN / "bright-pile-bench", "--benchmark_format=json", "--benchmark_repetitions=5",
+                           "--benchmark_enable_random_interleaving=true",
                            "--benchmark_report_aggregates_only=true"], check=True, capture_output=True, text=True)
     return {b["run_name"]: b for b in json.loads(done.stdout)["benchmarks"] if b["aggregate_name"] == "median"}
 
@@ -183,6 +184,9 @@ def merge_rows(row):
         ratio, peak, shares = against_decoding(90, mode)
         row(f"{mode} of 90 frames to 16-bit TIFF, over libjpeg-turbo decoding them",
             f"{limit} x, {peak_limit} MB", f"{ratio:.2f} x, {mb(peak)} ({shares} of the threads' time)")
+    ratio, peak, shares = against_decoding(90, "lighten", more=("--taper", "50"))
+    row("lighten of 90 frames, trails fading over half of the run, over libjpeg-turbo decoding them", "1.25 x",
+        f"{ratio:.2f} x, {mb(peak)} ({shares} of the threads' time)")
     wait, left = stopping()
     row("interrupt in the middle of a merge of 90 frames, until the program has ended", "200 ms, no file left",
         f"{wait:.0f} ms, {'no file' if not left else left} left")

@@ -7,6 +7,7 @@
 #include <QMouseEvent>
 #include <QSlider>
 #include <QStandardPaths>
+#include <QTimer>
 #include <algorithm>
 #include <cstdio>
 #include <functional>
@@ -28,7 +29,14 @@ constexpr int patience_ms = 600000;
 // Notes when the canvas has painted what is waited for.
 class PaintWatch : public QObject {
   public:
-    explicit PaintWatch(QWidget& canvas) { canvas.installEventFilter(this); }
+    explicit PaintWatch(QWidget& canvas) : canvas_(canvas) {
+        canvas.installEventFilter(this);
+        // What was painted before it was all there is painted once more; else this would wait for ever.
+        connect(&late_, &QTimer::timeout, this, [this] {
+            if (!painted_ && ready_ && ready_()) canvas_.update();
+        });
+        late_.start(200);
+    }
 
     double ms_until_painted(const std::function<void()>& act, std::function<bool()> ready) {
         ready_ = std::move(ready);
@@ -50,6 +58,8 @@ class PaintWatch : public QObject {
     }
 
   private:
+    QWidget& canvas_;
+    QTimer late_;
     std::function<bool()> ready_;
     bool painted_ = false;
 };

@@ -127,7 +127,16 @@ bool trails(MainWindow& window, Photographer& p) {
     window.canvas().fit();
     window.viewer().set_view(View::result);
     window.steps().open(3);
-    return p.take("merge-trails") && ok;
+    const auto press = [&](const char* name) { window.findChild<QAbstractButton*>(QLatin1String(name))->click(); };
+    press("page_trails");
+    press("taper_old");
+    Taper taper = studio.pile().methods.sky.taper;
+    taper.over = 0.6;
+    taper.knot = {0.55, 0.3};
+    studio.document().edit(with_taper(studio.pile(), taper), QStringLiteral("Taper"));
+    ok = p.take("merge-trails") && ok;
+    press("page_mode");
+    return ok;
 }
 
 // The camera is at work; a few frames have come.

@@ -25,13 +25,14 @@ MergeTrails::MergeTrails(Studio& studio, Viewer& viewer, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer) {
     column()->addWidget(quiet_label(tr("Trails fade at"), this));
     auto* row = new QHBoxLayout;
-    row->setSpacing(space::hair);
+    row->setSpacing(2);  // four of them, side by side in the narrow column
     auto* group = new QButtonGroup(this);
     for (const TaperEndEntry& entry : taper_ends()) {
         const auto name = QString::fromUtf8(entry.name.data(), qsizetype(entry.name.size()));
         QPushButton* button =
             push(word(entry.end), QStringLiteral("taper_%1").arg(name), what_it_does(entry.end), this);
         button->setCheckable(true);
+        button->setProperty("tab", true);
         group->addButton(button);
         row->addWidget(button);
         ends_[std::size_t(entry.end)] = button;
