@@ -76,11 +76,16 @@ TEST_CASE("the taper's curve is pulled by its knot, by mouse and keys, and Escap
     auto* curve = w.find<app::TaperCurve>("taper_curve");
     const auto knot = [&] { return w.pile().methods.sky.taper.knot; };
     const QPoint from = curve->place_of_knot().toPoint();
+    const QPointF before = w.find<app::TimeRail>("time_rail")->wedge()->place_of(app::TaperWedge::Handle::old_knot);
     QTest::mousePress(curve, Qt::LeftButton, Qt::NoModifier, from);
     QTest::mouseMove(curve, from + QPoint(10, 12));
     let_pass();
     CHECK(knot() == Point{0.5, 0.5});
+    // The wedge over the rail follows.
+    auto& rail = *w.find<app::TimeRail>("time_rail");
+    CHECK(rail.wedge()->place_of(app::TaperWedge::Handle::old_knot).y() > before.y() + 3);
     w.key(Qt::Key_Escape);
+    CHECK(rail.wedge()->place_of(app::TaperWedge::Handle::old_knot) == before);
     CHECK(curve->place_of_knot().toPoint() == from);
     QTest::mouseRelease(curve, Qt::LeftButton, Qt::NoModifier, from + QPoint(10, 12));
     CHECK(knot() == Point{0.5, 0.5});
@@ -168,6 +173,7 @@ TEST_CASE("the taper lies over the rail as a wedge and is pulled there, live, by
     QTest::mouseMove(&rail, to);
     CHECK(w.window.viewer().trying());
     CHECK(taper().over == 0.4);
+    CHECK(w.find<QSlider>("taper_over")->value() > 70);
     w.key(Qt::Key_Escape);
     CHECK_FALSE(w.window.viewer().trying());
     QTest::mouseRelease(&rail, Qt::LeftButton, Qt::NoModifier, to);
@@ -183,6 +189,13 @@ TEST_CASE("the taper lies over the rail as a wedge and is pulled there, live, by
     QTest::mouseRelease(&rail, Qt::LeftButton, Qt::NoModifier, knot + QPoint(0, 8));
     CHECK(taper().knot.y < 0.4);
     CHECK(taper().over == Approx(0.75).margin(0.02));
+    // A double-click on the knot makes the line straight, and sets no frame aside, as one on a slat does.
+    QTest::mouseDClick(&rail, Qt::LeftButton, Qt::NoModifier, place(Handle::old_knot));
+    CHECK(taper().knot == Point{0.5, 0.5});
+    QTest::mouseDClick(&rail, Qt::LeftButton, Qt::NoModifier, place(Handle::old_corner));
+    CHECK(merged_ids(w.pile()).size() == 9);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(taper().knot.y < 0.4);
     // No frame was chosen by it, and both pulls are undone one by one.
     CHECK(w.studio().selected().size() == 1);
     w.key(Qt::Key_Z, Qt::ControlModifier);

@@ -170,6 +170,7 @@ void Viewer::try_out(Pile pile) {
     trial_ = std::move(pile);
     trial_waits_ = overview_lane_.busy();
     if (!trial_waits_) refresh();
+    emit tried();
 }
 
 void Viewer::try_out_mask(int part, const Mask& mask, const Rect& changed) {
@@ -186,11 +187,13 @@ void Viewer::patch_again() {
 }
 
 void Viewer::end_trial() {
+    const bool was_trying = trying();
     trial_.reset();
     trial_waits_ = false;
     tried_mask_ = {};
     unpatched_ = {};
     patch_lane_.stop();
+    if (was_trying) emit tried();
 }
 
 void Viewer::leave_trial() {

@@ -49,6 +49,8 @@ class Viewer : public QObject {
     void try_out_mask(int part, const Mask& mask, const Rect& changed);
     // Another pile than the document's is shown.
     bool trying() const { return trial_.has_value(); }
+    // That pile, or the document's.
+    const Pile& shown() const;
     // Back to the document, because the person gave up what was tried.
     void leave_trial();
 
@@ -74,6 +76,7 @@ class Viewer : public QObject {
     void view_changed();
     void area_changed();
     void settled();  // the fine picture is as asked for
+    void tried();    // another pile is tried out, or none any more
 
   private:
     void end_trial();
@@ -87,7 +90,6 @@ class Viewer : public QObject {
     void patch();
     void paste(const Patches& patches);
     int overview_level() const;
-    const Pile& shown() const;
     Order order(const Rect& area, int level) const;
     // Of the pile in this view: its edges are seen in the cover.
     Rect area_shown() const;

@@ -91,6 +91,12 @@ Taper TaperWedge::pulled(Handle handle, QPointF to) const {
     return out;
 }
 
+Taper TaperWedge::straightened(Handle handle) const {
+    Taper out = taper_;
+    if (!is_corner(handle)) out.knot = Taper().knot;
+    return out;
+}
+
 void TaperWedge::paint(QPainter& painter, std::optional<Handle> marked) const {
     QPainterPath wedge(QPointF(middles_.front(), y_of(0)));
     constexpr int steps = 200;

@@ -28,6 +28,8 @@ class TaperWedge {
     std::optional<Handle> at(QPointF p) const;
     // What the taper becomes when a handle is pulled there.
     Taper pulled(Handle handle, QPointF to) const;
+    // What it becomes by a double-click: a straight line, if that is on a knot.
+    Taper straightened(Handle handle) const;
 
   private:
     double x_of(double run) const;

@@ -138,8 +138,14 @@ std::optional<TaperWedge> TimeRail::wedge() const {
     std::vector<double> middles;
     for (const int id : merged_ids(pile, studio_.zone())) middles.push_back(slat_of(id).center().x());
     const double top = header + lane * double(drawn_traces().size());
-    return TaperWedge(pulled_.value_or(method_of(pile, studio_.zone()).taper), std::move(middles),
-                      {side, top, room(), TaperWedge::height});
+    const Taper& shown = pulled_ ? *pulled_ : tried_ ? *tried_ : method_of(pile, studio_.zone()).taper;
+    return TaperWedge(shown, std::move(middles), {side, top, room(), TaperWedge::height});
+}
+
+void TimeRail::try_taper(const std::optional<Taper>& taper) {
+    if (tried_ == taper) return;
+    tried_ = taper;
+    update();
 }
 
 bool TimeRail::leave_drag() {
@@ -253,6 +259,12 @@ void TimeRail::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void TimeRail::mouseDoubleClickEvent(QMouseEvent* event) {
+    const auto seen = wedge();
+    if (const auto handle = seen ? seen->at(event->position()) : std::nullopt) {
+        const Taper straight = seen->straightened(*handle);
+        if (straight != method_of(studio_.pile(), studio_.zone()).taper) emit taper_settled(straight);
+        return;
+    }
     if (frame_at(event->position()) != 0) studio_.toggle_aside();
 }
 

@@ -39,6 +39,8 @@ class TimeRail : public QWidget {
     // Shows the taper of the zone that is worked on, where one is set.
     void show_taper(bool on);
     std::optional<TaperWedge> wedge() const;
+    // Another taper than the pile's, while it is tried out elsewhere; none: the pile's.
+    void try_taper(const std::optional<Taper>& taper);
     // Gives up the drag of the taper; false when there is none.
     bool leave_drag();
     double zoom() const { return zoom_; }
@@ -101,6 +103,7 @@ class TimeRail : public QWidget {
     bool taper_wanted_ = false;
     std::optional<TaperWedge::Handle> held_, near_;
     std::optional<Taper> pulled_;  // while a handle is held
+    std::optional<Taper> tried_;   // while it is pulled elsewhere
     // Thumbnails cut to their slats: cutting hundreds anew for every paint would show when frames are flipped.
     mutable std::map<int, QPixmap> miniatures_;
 };

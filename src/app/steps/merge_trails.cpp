@@ -77,6 +77,8 @@ MergeTrails::MergeTrails(Studio& studio, Viewer& viewer, QWidget* parent)
     connect(curve_, &TaperCurve::left, &viewer_, &Viewer::leave_trial);
     connect(&studio.document(), &Document::changed, this, &MergeTrails::out_of_date);
     connect(&studio, &Studio::zone_changed, this, &MergeTrails::out_of_date);
+    // What is pulled on the time rail is seen here, too.
+    connect(&viewer, &Viewer::tried, this, [this] { show_taper(method_of(viewer_.shown(), studio_.zone()).taper); });
 }
 
 Taper MergeTrails::taper() const {
@@ -92,6 +94,11 @@ void MergeTrails::settle(const Taper& taper, const QString& what, const QString&
     viewer_.leave_trial();
 }
 
+void MergeTrails::show_taper(const Taper& taper) {
+    if (!over_->slider()->isSliderDown()) over_->set_value(int(std::lround(taper.over * 100)));
+    curve_->set_knot(taper.knot);
+}
+
 void MergeTrails::refresh() {
     const Pile& pile = studio_.pile();
     const Method& method = method_of(pile, studio_.zone());
@@ -102,8 +109,7 @@ void MergeTrails::refresh() {
     over_->setVisible(fades);
     shape_words_->setVisible(fades);
     curve_->setVisible(fades);
-    if (!over_->slider()->isSliderDown()) over_->set_value(int(std::lround(method.taper.over * 100)));
-    curve_->set_knot(method.taper.knot);
+    show_taper(method.taper);
     facts_->setVisible(!counts);
     facts_->setText(
         tr("%1 takes all frames alike: trails fade in Lighten, Add light and the means.").arg(word(method.mode)));

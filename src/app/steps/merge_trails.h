@@ -22,6 +22,7 @@ class MergeTrails : public Page {
   private:
     void refresh() override;
     Taper taper() const;
+    void show_taper(const Taper& taper);
     void try_out(const Taper& taper);
     void settle(const Taper& taper, const QString& what, const QString& kind);
 

@@ -172,11 +172,14 @@ QWidget* MainWindow::build_desk() {
     connect(rail_, &TimeRail::taper_tried, this,
             [this](const Taper& taper) { viewer_->try_out(with_taper(studio_->pile(), taper, studio_->zone())); });
     connect(rail_, &TimeRail::taper_settled, this, [this](const Taper& taper) {
-        studio_->document().edit(with_taper(studio_->pile(), taper, studio_->zone()), tr("Taper"),
-                                 QStringLiteral("taper_wedge"));
+        studio_->document().edit(with_taper(studio_->pile(), taper, studio_->zone()), tr("Taper"));
         viewer_->leave_trial();
     });
     connect(rail_, &TimeRail::taper_left, viewer_, &Viewer::leave_trial);
+    connect(viewer_, &Viewer::tried, rail_, [this] {
+        const Taper& taper = method_of(viewer_->shown(), studio_->zone()).taper;
+        rail_->try_taper(viewer_->trying() ? std::optional(taper) : std::nullopt);
+    });
     return desk;
 }
 
