@@ -22,7 +22,7 @@ QString MergeStep::summary() const {
     if (pile.zones)
         return tr("sky %1, land %2").arg(word(pile.methods.sky.mode).toLower(), word(pile.methods.land.mode).toLower());
     if (pile.methods.sky.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
-    const QString merged = tr("%1 of %2").arg(word(pile.methods.sky.mode).toLower()).arg(merged_ids(pile).size());
+    QString merged = tr("%1 of %2").arg(word(pile.methods.sky.mode).toLower()).arg(merged_ids(pile).size());
     const Method& method = pile.methods.sky;
     if (method.taper.end == TaperEnd::none || !entry_of(method.mode).uses_strength) return merged;
     return tr("%1, fades over %2").arg(merged, share_of_run_in_words(pile, Zone::sky, method.taper.over));

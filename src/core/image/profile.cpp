@@ -263,7 +263,7 @@ LightCurve::Bend LightCurve::bend_at(const Tables& tables, int value) {
     constexpr int in_16 = 257;        // samples between two values
     constexpr double steepest = 1.5;  // of the way back
     const double here = double(tables.of_8_bit[std::size_t(value)]);
-    const auto rise = [&](int d) { return double(tables.of_8_bit[std::size_t(value + d)]) - here; };
+    const auto rise = [&](int d) { return double(tables.of_8_bit[std::size_t(value) + std::size_t(d)]) - here; };
     const int first = std::clamp(value - nodes / 2, 0, values - nodes) - value;
     std::array<double, nodes> differences{};
     for (int i = 0; i < nodes; ++i) differences[std::size_t(i)] = rise(first + i);

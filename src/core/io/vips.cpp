@@ -9,6 +9,7 @@
 
 namespace bp::io {
 
+// NOLINTNEXTLINE(bugprone-macro-parentheses)
 #define BP_VIPS_DEFINE(name) decltype(&::name) name = nullptr;
 BP_VIPS_FUNCTIONS(BP_VIPS_DEFINE)
 #undef BP_VIPS_DEFINE
@@ -80,9 +81,9 @@ bool load_vips() {
     void* library = ::dlopen(BRIGHT_PILE_VIPS, RTLD_NOW | RTLD_LOCAL);
     if (!library) return false;
     bool all = true;
-#define BP_VIPS_FIND(name)                                               \
-    name = reinterpret_cast<decltype(&::name)>(::dlsym(library, #name)); \
-    all = all && name;
+#define BP_VIPS_FIND(name)                                                 \
+    (name) = reinterpret_cast<decltype(&::name)>(::dlsym(library, #name)); \
+    all = all && (name);
     BP_VIPS_FUNCTIONS(BP_VIPS_FIND)
 #undef BP_VIPS_FIND
     return all;

@@ -30,6 +30,7 @@ namespace bp::io {
     each(vips_target_get_type) each(vips_thread_shutdown)
 // clang-format on
 
+// A name that is declared takes no parentheses. NOLINTNEXTLINE(bugprone-macro-parentheses)
 #define BP_VIPS_DECLARE(name) extern decltype(&::name) name;
 BP_VIPS_FUNCTIONS(BP_VIPS_DECLARE)
 #undef BP_VIPS_DECLARE

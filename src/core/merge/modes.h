@@ -7,6 +7,7 @@
 #include <optional>
 #include <span>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include "image/profile.h"
@@ -44,6 +45,7 @@ class Strength {
         std::vector<std::uint32_t> light;
     };
     struct Tables {
+        Tables(double of, LightCurve in) : share(of), curve(std::move(in)) {}
         double share;
         LightCurve curve;
         std::once_flag narrow_once, wide_once;  // most frames have samples of one kind

@@ -291,7 +291,8 @@ Pile with_canvas(Pile pile, const CanvasSettings& canvas) {
     if (area && (!pile::sound(*area) || *area == whole(pile.size))) area.reset();
     for (double& share_of : pile.canvas.background)
         share_of = std::isfinite(share_of) ? std::clamp(share_of, 0.0, 1.0) : 0;
-    return with_crop(std::move(pile), pile.crop);
+    const std::optional<Rect> crop = pile.crop;
+    return with_crop(std::move(pile), crop);
 }
 
 Pile with_base(Pile pile, int id) {
