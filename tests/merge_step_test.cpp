@@ -3,6 +3,7 @@
 #include <QLabel>
 #include <QSlider>
 #include <catch2/catch.hpp>
+#include <stdexcept>
 
 #include "app/panels/taper_curve.h"
 #include "app/rail/time_rail.h"
@@ -26,9 +27,15 @@ void wandering(const Folder& folder, int frames) {
     }
 }
 
-void open_merge(Window& w) {
-    w.click("knot_3");
-}
+// The window with such a run, and the Merge step open at a page.
+struct Merging : Folder, Window {
+    Merging(int frames, const char* page) {
+        wandering(*this, frames);
+        if (!open(static_cast<const Folder&>(*this))) throw std::runtime_error("the frames do not open");
+        click("knot_3");
+        click(page);
+    }
+};
 
 // Brightness of the result where the light was in a frame.
 int seen_at(Window& w, int frame) {
@@ -38,12 +45,7 @@ int seen_at(Window& w, int frame) {
 }  // namespace
 
 TEST_CASE("trails fade at the end that is clicked, over what the slider says, and all of it is undone", "[window]") {
-    const Folder folder;
-    wandering(folder, 9);
-    Window w;
-    REQUIRE(w.open(folder));
-    open_merge(w);
-    w.click("page_trails");
+    Merging w(9, "page_trails");
     CHECK_FALSE(w.find<QSlider>("taper_over")->isVisible());
     CHECK(seen_at(w, 0) == 200);
     w.click("taper_old");
@@ -66,12 +68,7 @@ TEST_CASE("trails fade at the end that is clicked, over what the slider says, an
 }
 
 TEST_CASE("the taper's curve is pulled by its knot, by mouse and keys, and Escape gives it up", "[window]") {
-    const Folder folder;
-    wandering(folder, 9);
-    Window w;
-    REQUIRE(w.open(folder));
-    open_merge(w);
-    w.click("page_trails");
+    Merging w(9, "page_trails");
     w.click("taper_old");
     auto* curve = w.find<app::TaperCurve>("taper_curve");
     const auto knot = [&] { return w.pile().methods.sky.taper.knot; };
@@ -109,12 +106,7 @@ TEST_CASE("the taper's curve is pulled by its knot, by mouse and keys, and Escap
 
 TEST_CASE("where strengths do not count, the trails page says so, and what was set comes back with the mode",
           "[window]") {
-    const Folder folder;
-    wandering(folder, 4);
-    Window w;
-    REQUIRE(w.open(folder));
-    open_merge(w);
-    w.click("page_trails");
+    Merging w(4, "page_trails");
     w.click("taper_old");
     w.click("page_mode");
     w.click("mode_median");
@@ -129,11 +121,7 @@ TEST_CASE("where strengths do not count, the trails page says so, and what was s
 }
 
 TEST_CASE("whole pixels are chosen by a tick, where a mode chooses, and saved with the pile", "[window]") {
-    const Folder folder;
-    wandering(folder, 3);
-    Window w;
-    REQUIRE(w.open(folder));
-    open_merge(w);
+    Merging w(3, "page_mode");
     auto* pixels = w.find<QCheckBox>("whole_pixels");
     w.click(pixels);
     CHECK(w.pile().methods.sky.by == By::pixel);
@@ -152,15 +140,10 @@ TEST_CASE("whole pixels are chosen by a tick, where a mode chooses, and saved wi
 }
 
 TEST_CASE("the taper lies over the rail as a wedge and is pulled there, live, by its corner and its knot", "[window]") {
-    const Folder folder;
-    wandering(folder, 9);
-    Window w;
-    REQUIRE(w.open(folder));
+    Merging w(9, "page_trails");
     auto& rail = *w.find<app::TimeRail>("time_rail");
     CHECK_FALSE(rail.wedge().has_value());
-    open_merge(w);
     const int without = rail.height();
-    w.click("page_trails");
     w.click("taper_old");
     REQUIRE(rail.wedge().has_value());
     CHECK(rail.height() > without);

@@ -10,11 +10,9 @@ using namespace bp;
 
 namespace {
 
-Profile gamma_profile(double gamma) {
+Profile profile_of(const cmsCIExyY& white, const cmsCIExyYTRIPLE& primaries, double gamma) {
     cmsToneCurve* curve = cmsBuildGamma(nullptr, gamma);
     cmsToneCurve* curves[] = {curve, curve, curve};
-    const cmsCIExyY white{0.3127, 0.3290, 1};
-    const cmsCIExyYTRIPLE primaries{{0.64, 0.33, 1}, {0.21, 0.71, 1}, {0.15, 0.06, 1}};
     const cmsHPROFILE handle = cmsCreateRGBProfile(&white, &primaries, curves);
     cmsUInt32Number size = 0;
     cmsSaveProfileToMem(handle, nullptr, &size);
@@ -23,6 +21,10 @@ Profile gamma_profile(double gamma) {
     cmsCloseProfile(handle);
     cmsFreeToneCurve(curve);
     return Profile(bytes);
+}
+
+Profile gamma_profile(double gamma) {
+    return profile_of({0.3127, 0.3290, 1}, {{0.64, 0.33, 1}, {0.21, 0.71, 1}, {0.15, 0.06, 1}}, gamma);
 }
 
 }  // namespace
@@ -112,4 +114,15 @@ TEST_CASE("bytes that are no profile are refused") {
     const Profile nonsense(std::vector<std::uint8_t>(200, 7));
     CHECK_FALSE(nonsense.fits(3));
     CHECK_FALSE(Conversion::make(nonsense, 3, Profile::srgb(), 3).ok());
+}
+
+TEST_CASE("how much colours add to luminance adds up to one, also where a primary would take light away") {
+    // ACES 2065-1 (SMPTE ST 2065-1), whose blue lies outside of what can be seen.
+    const Profile aces = profile_of({0.32168, 0.33767, 1}, {{0.7347, 0.2653, 1}, {0, 1, 1}, {0.0001, -0.077, 1}}, 1);
+    CHECK(luminance_weights(aces)[2] == 0);
+    for (const Profile& profile : {aces, Profile::srgb(), Profile::linear_srgb()}) {
+        const std::array<double, 3> weights = luminance_weights(profile);
+        CHECK(weights[0] + weights[1] + weights[2] == Approx(1));
+        for (const double weight : weights) CHECK(weight >= 0);
+    }
 }

@@ -165,9 +165,11 @@ std::array<double, 3> luminance_weights(const Profile& profile) {
     if (profile.is_srgb()) return bt709;
     const Luminance luminance(profile, 3);
     std::array<double, 3> out{luminance({1, 0, 0}), luminance({0, 1, 0}), luminance({0, 0, 1})};
+    // A primary that lies so far out that it takes light away (blue of ACES 2065-1) counts for nothing.
+    for (double& weight : out) weight = std::max(0.0, weight);
     const double sum = out[0] + out[1] + out[2];
     if (!(sum > 0)) return bt709;
-    for (double& weight : out) weight = std::max(0.0, weight / sum);
+    for (double& weight : out) weight /= sum;
     return out;
 }
 

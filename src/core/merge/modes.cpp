@@ -159,7 +159,8 @@ kernels::BrightnessWeights brightness_weights(const Profile& profile) {
     constexpr double all = 65536;
     const std::array<double, 3> shares = luminance_weights(profile);
     const auto red = std::uint32_t(std::lround(all * shares[0]));
-    const auto blue = std::uint32_t(std::lround(all * shares[2]));
+    // Both rounded up may be one more than all.
+    const std::uint32_t blue = std::min(std::uint32_t(std::lround(all * shares[2])), std::uint32_t(all) - red);
     return {red, std::uint32_t(all) - red - blue, blue};
 }
 
