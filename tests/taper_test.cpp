@@ -46,6 +46,11 @@ TEST_CASE("strengths of a run are its frames' own times the taper's, of those th
     const int first[] = {pile.frames[0].id};
     CHECK(strengths_of(with_aside(pile, first, true), Zone::sky) == std::vector<double>{0, 0.5 * 0.25, 0.5, 0.75, 1});
     CHECK(strengths_of(with_mode(pile, Mode::median), Zone::sky) == std::vector<double>(6, 1.0));
+    // A frame alone keeps its light, at whichever end trails fade.
+    const test::Folder single;
+    const Pile alone = test::speckle_pile(single, 1, {8, 8}, 8);
+    for (const TaperEndEntry& entry : taper_ends())
+        CHECK(strengths_of(with_taper(alone, {entry.end, 0.5, {0.5, 0.5}}), Zone::sky) == std::vector<double>{1});
     // What cannot be is brought to what can.
     const double nan = std::numeric_limits<double>::quiet_NaN();
     const Pile odd = with_taper(pile, {TaperEnd::both, nan, {nan, 7}});

@@ -201,8 +201,8 @@ const Placed& chosen(const std::vector<const Placed*>& frames, Mode mode, const 
 
 Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& out) {
     std::vector<Placed> frames;
-    const Taper& taper = method_of(pile, zone).taper;
     const double last = double(merged_ids(pile, zone).size()) - 1;
+    const Taper taper = last > 0 ? method_of(pile, zone).taper : Taper();
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame, zone)) continue;
         Result<Placed> placed = place(pile, frame, zone);

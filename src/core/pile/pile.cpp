@@ -77,8 +77,10 @@ std::vector<double> strengths_of(const Pile& pile, Zone zone) {
     const std::vector<int> ids = merged_ids(pile, zone);
     std::vector<double> out(ids.size(), 1.0);
     if (!entry_of(method.mode).uses_strength) return out;
+    // A frame alone draws no trail: fading both its ends would leave nothing.
+    const Taper taper = ids.size() > 1 ? method.taper : Taper();
     for (std::size_t i = 0; i < ids.size(); ++i)
-        out[i] = find_frame(pile, ids[i])->strength * strength_at(method.taper, place_in_run(i, ids.size()));
+        out[i] = find_frame(pile, ids[i])->strength * strength_at(taper, place_in_run(i, ids.size()));
     return out;
 }
 
