@@ -9,6 +9,8 @@
 
 #include "engine/aligning.h"
 #include "engine/open.h"
+#include "engine/render.h"
+#include "engine/source.h"
 #include "io/reader.h"
 #include "parts/brush.h"
 #include "pile/edits.h"
@@ -35,10 +37,27 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
     const Folder folder;
     test::speckle_pile(folder, 2, {20, 20}, 8);
     const std::string call = "merge " + folder.path().string() + " -o " + at(folder, "o.png");
-    for (const char* option :
-         {"--mode brightest", "--mode added", "--knit auto", "--taper 0", "--taper 40 --mode median", "--taper-end new",
-          "--align bend", "--hot-pixels manual", "--by light", "--by pixel --mode median", "--memory much",
-          "--long-edge 100", "--depth 12", "--reference 7", "--streaks keep"}) {
+    for (const char* option : {"--mode brightest",
+                               "--mode added",
+                               "--knit on",
+                               "--knit auto --mode mean",
+                               "--knit-longest 5",
+                               "--leave-out 3",
+                               "--leave-out 3:x.png",
+                               "--leave-out x:x.png",
+                               "--leave-out 1:",
+                               "--taper 0",
+                               "--taper 40 --mode median",
+                               "--taper-end new",
+                               "--align bend",
+                               "--hot-pixels manual",
+                               "--by light",
+                               "--by pixel --mode median",
+                               "--memory much",
+                               "--long-edge 100",
+                               "--depth 12",
+                               "--reference 7",
+                               "--streaks keep"}) {
         INFO(option);
         const auto ran = run_program(call + " " + option);
         CHECK(ran.code == 2);
@@ -49,6 +68,42 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
     CHECK(run_program("--version").code == 0);
     CHECK(run_program("merge --help").code == 0);
     CHECK(run_program("practice volcano -o " + at(folder, "x")).code == 2);
+}
+
+TEST_CASE("merge leaves out what masks say, of frames by their number, and knits when it is told") {
+    const Folder in, out;
+    const Pile pile = test::speckle_pile(in, 3, {60, 40}, 8);
+    Mask first(pile.size), second(pile.size);
+    first.edit({5, 5, 20, 20}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    second.edit({18, 10, 30, 9}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    Mask both = first;
+    both.edit({18, 10, 30, 9}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    const auto write_mask = [&](const Mask& mask, const char* name) {
+        Raster16 grey(pile.size, 1);
+        for (int y = 0; y < pile.size.height; ++y)
+            for (int x = 0; x < pile.size.width; ++x) grey.at(x, y, 0) = std::uint16_t(mask.at(x, y) * 257);
+        test::write(out / name, grey, 8, Profile::srgb());
+    };
+    write_mask(first, "a.png");
+    write_mask(second, "b.png");
+    test::write(out / "small.png", Raster16({8, 8}, 1), 8, Profile::srgb());
+    const std::string call = "merge " + in.path().string() + " --quiet -o " + at(out, "o.tif") + " --mode maximum ";
+    REQUIRE(run_program(call + "--leave-out 2:" + at(out, "a.png") + " --leave-out 2:" + at(out, "b.png")).code == 0);
+    const int id[] = {pile.frames[1].id};
+    const Pile expected = with_left_out(with_mode(pile, Mode::maximum), id, both);
+    FrameFile file;
+    file.path = out / "o.tif";
+    file.facts = probe_picture(file.path).value();
+    Job job;
+    CHECK(test::difference(read_frame(file, 0, working_space(pile), job).value(), test::render_all(expected).value()) ==
+          "");
+    const auto wrong = run_program(call + "--leave-out 2:" + at(out, "small.png"));
+    CHECK(wrong.code == 3);
+    CHECK(wrong.error.find("small.png") != std::string::npos);
+    // Nothing moves here, so nothing is added.
+    REQUIRE(run_program(call + "--knit auto --knit-longest 30").code == 0);
+    CHECK(test::difference(read_frame(file, 0, working_space(pile), job).value(),
+                           test::render_all(with_mode(pile, Mode::maximum)).value()) == "");
 }
 
 TEST_CASE("merge tapers and chooses whole pixels as the core does, of the sky where there is one") {

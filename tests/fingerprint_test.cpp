@@ -87,6 +87,7 @@ TEST_CASE("every field in the table of a value changes its fingerprint") {
     check_all_fields(FrameFile{});
     check_all_fields(Method{});
     check_all_fields(Taper{});
+    check_all_fields(Knit{});
     check_all_fields(CanvasSettings{});
     check_all_fields(ExportSettings{});
     check_all_fields(SensorSpot{{3, 4}, 5, {0, 0, 2, 2}, std::make_shared<const Raster16>(Size{2, 2}, 1)});

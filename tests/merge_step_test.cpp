@@ -1,6 +1,7 @@
 // The Merge step used as a person uses it: how frames are chosen among, and trails that fade.
 #include <QCheckBox>
 #include <QLabel>
+#include <QListWidget>
 #include <QSlider>
 #include <catch2/catch.hpp>
 #include <stdexcept>
@@ -187,4 +188,158 @@ TEST_CASE("the taper lies over the rail as a wedge and is pulled there, live, by
     CHECK(taper().over == 0.4);
     w.click("knot_0");
     CHECK_FALSE(rail.wedge().has_value());
+}
+
+namespace {
+
+// A short night at a size at which its pauses show.
+struct Night : Folder, Window {
+    explicit Night(int frames) {
+        practised(*this, "lighthouse", frames);
+        fs::remove_all(*this / "darks");
+        fs::remove_all(*this / "foreground");
+        if (!open(static_cast<const Folder&>(*this))) throw std::runtime_error("the frames do not open");
+        click("knot_3");
+        click("page_trails");
+    }
+};
+
+std::size_t kept_pixels(const Mask& mask) {
+    std::size_t out = 0;
+    for (int y = 0; y < mask.size().height; ++y)
+        for (int x = 0; x < mask.size().width; ++x) out += mask.at(x, y) >= 128;
+    return out;
+}
+
+}  // namespace
+
+TEST_CASE("breaks are knitted by a tick, up to the pause that the slider says, and what was added is shown",
+          "[window]") {
+    Night w(7);
+    auto* knit = w.find<QCheckBox>("knit");
+    CHECK_FALSE(w.find<QSlider>("knit_longest")->isVisible());
+    const Raster16 open = test::render_all(w.pile()).value();
+    w.click(knit);
+    REQUIRE(wait_for([&] { return w.pile().knit.on; }, 60000));
+    REQUIRE(w.settle());
+    CHECK(knit->isChecked());
+    CHECK(w.find<QLabel>("knit_facts")->text().contains(QStringLiteral("6 of 6")));
+    CHECK(test::difference(test::render_all(w.pile()).value(), open) != "");
+    // The hatch is on the picture alone, and goes again.
+    const QImage before = w.window.viewer().overview().image;
+    w.click("knit_show");
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().overview().image != before);
+    w.click("knit_show");
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().overview().image == before);
+    w.slide("knit_longest", 10);
+    CHECK(w.pile().knit.longest_s < 10);
+    CHECK(w.find<QLabel>("knit_facts")->text().contains(QStringLiteral("0 of 6")));
+    CHECK(test::difference(test::render_all(w.pile()).value(), open) == "");
+    // In the median there are no trails; what was set comes back with the mode.
+    w.click("page_mode");
+    w.click("mode_median");
+    w.click("page_trails");
+    CHECK_FALSE(w.find<QSlider>("knit_longest")->isVisible());
+    w.click("page_mode");
+    w.click("mode_maximum");
+    w.click("page_trails");
+    CHECK(w.find<QSlider>("knit_longest")->isVisible());
+    while (w.pile().knit.on) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK_FALSE(knit->isChecked());
+}
+
+TEST_CASE("where no stars move, knitting says so and stays off", "[window]") {
+    Merging w(5, "page_trails");
+    w.click("knit");
+    REQUIRE(w.quiet());
+    let_pass();
+    CHECK_FALSE(w.pile().knit.on);
+    CHECK_FALSE(w.find<QCheckBox>("knit")->isChecked());
+    CHECK(w.told().contains(QStringLiteral("stars")));
+}
+
+TEST_CASE("what is painted, ringed or banded on a frame takes no part, for all frames that are selected", "[window]") {
+    Merging w(6, "page_leave_out");
+    const auto frame = [&](int i) -> const Frame& { return w.pile().frames[std::size_t(i)]; };
+    // In the result there is no frame to leave out of.
+    w.click("left_out_brush_keep");
+    w.stroke({{20, 20}});
+    CHECK(w.told().contains(QStringLiteral("Switch to Frame")));
+    CHECK(frame(0).left_out.empty());
+
+    w.studio().select(frame(2).id);
+    w.click("view_1");
+    REQUIRE(w.settle());
+    CHECK(seen_at(w, 2) == 200);
+    w.slide("left_out_brush_size", 30);
+    w.stroke({{10, 24}, {20, 24}});
+    CHECK_FALSE(frame(2).left_out.empty());
+    CHECK(frame(1).left_out.empty());
+    CHECK(seen_at(w, 2) == 10);
+    CHECK(seen_at(w, 1) == 200);
+    w.click("left_out_brush_give_back");
+    w.stroke({{10, 24}, {20, 24}});
+    CHECK(frame(2).left_out.empty());
+    CHECK(seen_at(w, 2) == 200);
+
+    // A range: the frames that are selected.
+    w.studio().select(frame(4).id, true);
+    CHECK(w.studio().selected().size() == 3);
+    w.click("left_out_ellipse");
+    CHECK_FALSE(w.find<QPushButton>("left_out_brush_keep")->isChecked());
+    w.stroke({{10, 16}, {45, 33}});
+    for (const int i : {2, 3, 4}) CHECK(kept_pixels(frame(i).left_out) > 300);
+    CHECK(frame(5).left_out.empty());
+    CHECK(seen_at(w, 3) == 10);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(frame(3).left_out.empty());
+
+    w.click("left_out_band");
+    CHECK_FALSE(w.find<QPushButton>("left_out_ellipse")->isChecked());
+    w.stroke({{20, 24}, {60, 24}});
+    const std::size_t banded = kept_pixels(frame(4).left_out);
+    CHECK(banded > 40);
+    CHECK(seen_at(w, 4) == 10);
+    // The list shows the frames; a tick taken away takes all of one in again.
+    auto* list = w.find<QListWidget>("left_out_frames");
+    REQUIRE(list->count() == 3);
+    CHECK(list->item(0)->text().contains(QStringLiteral("3")));
+    const QRect row = list->visualItemRect(list->item(2));
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, Qt::NoModifier, row.center());
+    let_pass();
+    CHECK(w.studio().current() == frame(4).id);
+    QTest::keyClick(list, Qt::Key_Space);
+    let_pass();
+    CHECK(frame(4).left_out.empty());
+    CHECK(seen_at(w, 4) == 200);
+    CHECK(list->count() == 2);
+    // Escape puts the tool down; leaving the page does, too.
+    w.key(Qt::Key_Escape);
+    CHECK_FALSE(w.find<QPushButton>("left_out_band")->isChecked());
+    w.click("left_out_ellipse");
+    w.click("page_mode");
+    CHECK_FALSE(w.window.canvas().has_tool());
+
+    const Folder out;
+    REQUIRE(w.save_as(out / "p.pile"));
+    Window again;
+    again.drop({out / "p.pile"});
+    REQUIRE(wait_for([&] { return again.studio().document().open(); }));
+    CHECK(again.pile().frames[3].left_out == frame(3).left_out);
+}
+
+TEST_CASE("where nobody takes part the place is told", "[window]") {
+    Merging w(3, "page_leave_out");
+    w.click("view_1");
+    w.key(Qt::Key_A, Qt::ControlModifier);
+    CHECK(w.studio().selected().size() == 3);
+    CHECK_FALSE(w.find<QLabel>("left_out_nobody")->isVisible());
+    w.click("left_out_ellipse");
+    w.stroke({{30, 10}, {50, 30}});
+    CHECK(w.find<QLabel>("left_out_nobody")->isVisible());
+    CHECK(w.find<QLabel>("left_out_nobody")->text().contains(QStringLiteral("40")));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK_FALSE(w.find<QLabel>("left_out_nobody")->isVisible());
 }

@@ -65,9 +65,13 @@ TEST_CASE("the lighthouse has its times, darks, foreground, bump, cloud, streaks
     CHECK(pile.frames.size() == 51);
     CHECK(merged_ids(pile).size() == 48);
     const CaptureData& second = pile.frames[1].file->capture;
-    CHECK(*second.captured - *pile.frames[0].file->capture.captured == Approx(30));
-    CHECK(second.exposure_s == 25.0);
-    CHECK(second.iso == 1600.0);
+    CHECK(*second.captured - *pile.frames[0].file->capture.captured == Approx(90));
+    CHECK(second.exposure_s == 75.0);
+    CHECK(second.iso == 800.0);
+    int long_pauses = 0;
+    for (std::size_t k = 1; k < 48; ++k)
+        long_pauses += *pile.frames[k].file->capture.captured - *pile.frames[k - 1].file->capture.captured > 100;
+    CHECK(long_pauses == 1);
     const auto truth = truth_of(folder.path());
     int bumped = 0, cloudy = 0, aircraft = 0, meteors = 0;
     for (const auto& f : truth["frames"]) {
@@ -85,6 +89,16 @@ TEST_CASE("the lighthouse has its times, darks, foreground, bump, cloud, streaks
     CHECK(truth["hot_pixels"].size() == 90);
     CHECK(truth["lens"].contains("k1"));
     CHECK(fs::exists(folder / "truth/trails.tif"));
+    // The truth without breaks is nowhere darker.
+    const Raster16 broken = read_picture(folder / "truth/trails.tif").value();
+    const Raster16 whole = read_picture(folder / "truth/knitted.tif").value();
+    std::size_t darker = 0, brighter = 0;
+    for (std::size_t i = 0; i < broken.data().size(); ++i) {
+        darker += whole.data()[i] < broken.data()[i];
+        brighter += whole.data()[i] > broken.data()[i] + 2000;
+    }
+    CHECK(darker == 0);
+    CHECK(brighter > 300);
 }
 
 TEST_CASE("the median clears the quay down to its truth, but for the man who stays") {

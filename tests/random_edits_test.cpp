@@ -190,6 +190,13 @@ Pile edited(Pile pile, Dice& dice) {
         case 16:
             return with_zones(std::move(pile), painted(pile.zones ? pile.zones->sky : Mask(size), size, dice));
         case 17:
+            if (dice.below(2) == 0) {
+                const std::vector<int> ids = some_frames(pile, dice);
+                const Frame* first = ids.empty() ? nullptr : find_frame(pile, ids.front());
+                const Mask before = first && !first->left_out.empty() ? first->left_out : Mask(size);
+                pile = with_knit(std::move(pile), {dice.below(2) == 0, dice.wild(-5, 9999)});
+                return with_left_out(std::move(pile), ids, painted(before, size, dice));
+            }
             return with_feather(std::move(pile), dice.wild(0, 220));
         case 18:
             return dice.rarely() ? without_zones(std::move(pile)) : pile;

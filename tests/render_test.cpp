@@ -76,7 +76,8 @@ TEST_CASE("whole pixels by brightness equal the yardstick to the last bit, with 
                 const Result<Raster16> fast = test::render_all(now);
                 REQUIRE(fast.ok());
                 REQUIRE(test::difference(fast.value(), render_plain(now, whole(pile.size)).value()) == "");
-                REQUIRE(test::difference(fast.value(), test::render_all(with_choice_by(now, By::channel)).value()) != "");
+                REQUIRE(test::difference(fast.value(), test::render_all(with_choice_by(now, By::channel)).value()) !=
+                        "");
             }
         }
 }
@@ -114,6 +115,44 @@ TEST_CASE("of equally bright pixels the earlier frame's is chosen, and star colo
     tools.by_brightness.reset();
     merge_row(Mode::maximum, rows, 1, 3, tools, out.data());
     CHECK(out == std::vector<std::uint16_t>{900, 200, 900});
+}
+
+TEST_CASE("areas of frames that are left out take no part, in any mode, wherever the frames lie") {
+    const Folder folder;
+    for (const bool moved : {false, true})
+        for (const ModeEntry& entry : modes()) {
+            Pile pile = with_mode(test::speckle_pile(folder, 5, {64, 51}, 8), entry.mode);
+            if (moved) pile = shaken(std::move(pile));
+            const Raster16 with_all = test::render_all(pile).value();
+            Mask area(pile.size), everywhere(pile.size);
+            area.edit({9, 12, 31, 17},
+                      [](int x, int y, std::uint8_t) { return std::uint8_t(90 + 11 * ((x + y) % 9)); });
+            everywhere.edit({20, 20, 9, 9}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+            const int some[] = {pile.frames[1].id, pile.frames[3].id};
+            pile = with_left_out(std::move(pile), some, area);
+            std::vector<int> others;
+            for (const std::size_t k : {0U, 2U, 4U}) others.push_back(pile.frames[k].id);
+            pile = with_left_out(std::move(pile), others, everywhere);
+            INFO(entry.name << (moved ? ", moved" : ""));
+            const Raster16 out = test::render_all(pile).value();
+            REQUIRE(test::difference(out, render_plain(pile, whole(pile.size)).value(), moved ? 1 : 0) == "");
+            REQUIRE((test::difference(out, with_all) != "") == (entry.mode != Mode::one));
+            // A part shows its frame all the same, and so does looking at it.
+            const int id = some[0];
+            const Pile with_part = with_painted_part(pile, 1, {10, 10}, {40, 30});
+            REQUIRE(test::difference(test::render_all(with_part).value(),
+                                     render_plain(with_part, whole(pile.size)).value(), moved ? 1 : 0) == "");
+            Job job;
+            FrameStore store(working_space(pile), {0, std::size_t(1) << 28});
+            REQUIRE(test::difference(
+                        render_frame(pile, store, id, whole(pile.size), 0, job).value(),
+                        render_frame(with_left_out(pile, some, Mask(pile.size)), store, id, whole(pile.size), 0, job)
+                            .value()) == "");
+            REQUIRE(test::difference(test::render_all(with_left_out(with_left_out(pile, some, Mask(pile.size)), others,
+                                                                    Mask(pile.size)))
+                                         .value(),
+                                     with_all) == "");
+        }
 }
 
 TEST_CASE("resampled frames equal the yardstick within one step, and cover is the same") {

@@ -68,13 +68,13 @@ Odd odd_in(const std::vector<FrameMeasures>& run) {
 
 }  // namespace
 
-TEST_CASE("in the night run the bumped and the clouded frames are odd, and no other") {
+TEST_CASE("in the night run the bumped, the late and the clouded frames are odd, and no other") {
     const Surveyed s("lighthouse");
-    CHECK(s.odd() == Odd{{19, {Oddity::moved}}, {33, {Oddity::veiled}}, {34, {Oddity::veiled}}});
+    CHECK(s.odd() == Odd{{19, {Oddity::moved}}, {26, {Oddity::late}}, {33, {Oddity::veiled}}, {34, {Oddity::veiled}}});
     CHECK(s.amount(19) == Approx(std::hypot(5.1, 3.5)).margin(0.2));
     CHECK(s.of(19).shift_px->x == Approx(5.1).margin(0.2));
     CHECK(s.of(19).shift_px->y == Approx(-3.5).margin(0.2));
-    CHECK(*s.of(2).gap_s == Approx(5));
+    CHECK(*s.of(2).gap_s == Approx(15));
     CHECK_FALSE(s.of(1).gap_s.has_value());
     // A dark is measured, but says nothing of light or place.
     CHECK(s.of(49).noise.has_value());

@@ -142,13 +142,10 @@ std::vector<kernels::Span> silence(const std::vector<std::uint8_t>& votes) {
     return out;
 }
 
-// A mask of the canvas that is 0 in an area.
-std::shared_ptr<const Mask> all_but(Size size, const Rect& area, std::uint8_t within = 0) {
+// A mask of a value within an area.
+std::shared_ptr<const Mask> only(Size size, const Rect& area, std::uint8_t within) {
     Mask out(size);
-    out.edit(whole(size), [&](int x, int y, std::uint8_t) {
-        const bool inside = x >= area.left && x < area.right() && y >= area.top && y < area.bottom();
-        return std::uint8_t(inside ? within : 255);
-    });
+    out.edit(area, [&](int, int, std::uint8_t) { return within; });
     return std::make_shared<const Mask>(std::move(out));
 }
 
@@ -258,7 +255,7 @@ TEST_CASE("a take that does not vote in an area is not seen there, and the other
     std::vector<Take> takes = takes_of(ids);
     const Raster16 with_all = merged(takes, all);
     const Raster16 without_last = merged(takes_of({ids[0], ids[1], ids[2]}), all);
-    takes[3].votes = all_but(size, hole, 127);  // less than half does not vote
+    takes[3].left_out = only(size, hole, 128);  // half does not vote
     const Raster16 out = merged(takes, all);
     CHECK(out.at(hole.left, hole.top, 0) == without_last.at(hole.left, hole.top, 0));
     std::size_t wrong = 0, changed = 0;
@@ -275,6 +272,6 @@ TEST_CASE("a take that does not vote in an area is not seen there, and the other
     const Raster16 part = merged(takes, piece);
     for (int y = 0; y < piece.height; ++y)
         REQUIRE(std::equal(part.row(y), part.row(y) + piece.width * 3, out.row(piece.top + y) + piece.left * 3));
-    takes[3].votes = all_but(size, hole, 128);  // half does
+    takes[3].left_out = only(size, hole, 127);  // less than half is not left out
     CHECK(test::difference(merged(takes, all), with_all).empty());
 }

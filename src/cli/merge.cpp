@@ -1,3 +1,4 @@
+#include <charconv>
 #include <chrono>
 
 #include "base/gate.h"
@@ -7,6 +8,7 @@
 #include "engine/aligning.h"
 #include "engine/export.h"
 #include "engine/hot_search.h"
+#include "engine/knitting.h"
 #include "engine/levelling.h"
 #include "engine/render.h"
 #include "engine/source.h"
@@ -24,6 +26,9 @@ struct MergeOptions {
     std::string by = "channel";
     double taper_percent = 0;
     std::string taper_end;
+    std::vector<std::string> left_out;  // N:MASK
+    std::string knit = "off";
+    std::optional<double> knit_longest_s;
     std::string light = "linear";
     std::string align = "none";
     std::string even = "off";
@@ -97,11 +102,47 @@ Status divide(const MergeOptions& options, Pile& pile) {
     } else if (!options.taper_end.empty()) {
         return Failure{Fault::wrong_call, "", "--taper-end says at which end --taper fades, and no --taper is given."};
     }
+    if (options.knit == "auto") {
+        pile = with_knit(std::move(pile), {true, options.knit_longest_s.value_or(Knit{}.longest_s)});
+        if (!knits(pile))
+            return Failure{
+                Fault::wrong_call, "",
+                "--knit closes the breaks in trails of frames that are not aligned, in the modes lighten and "
+                "maximum of the sky."};
+    } else if (options.knit_longest_s) {
+        return Failure{Fault::wrong_call, "",
+                       "--knit-longest says which pauses --knit auto closes, and --knit auto is not given."};
+    }
     if (options.by == "channel") return Done{};
     if (!entry_of(pile.methods.sky.mode).chooses_pixels() &&
         !(pile.zones && entry_of(pile.methods.land.mode).chooses_pixels()))
         return Failure{Fault::wrong_call, "", "--by pixel says how lighten, maximum and minimum choose among frames."};
     pile.methods.sky.by = pile.methods.land.by = By::pixel;
+    return Done{};
+}
+
+// Leaves areas of frames out, each named as N:MASK.
+Status leave_out(const MergeOptions& options, Pile& pile) {
+    for (const std::string& named : options.left_out) {
+        const std::size_t colon = named.find(':');
+        std::size_t number = 0;
+        const auto [end, error] = std::from_chars(named.data(), named.data() + std::min(colon, named.size()), number);
+        if (colon == std::string::npos || colon + 1 == named.size() || error != std::errc() ||
+            end != named.data() + colon || number < 1 || number > pile.frames.size())
+            return Failure{Fault::wrong_call,
+                           "",
+                           {"--leave-out %1 does not say what to leave out: give the number of a frame from 1 to %2, a "
+                            "colon, and a mask that is white there.",
+                            {named, std::to_string(pile.frames.size())}}};
+        Result<Mask> mask = read_mask(named.substr(colon + 1), pile.size);
+        if (!mask.ok()) return mask.failure();
+        const Frame& frame = pile.frames[number - 1];
+        Mask all = frame.left_out.empty() ? Mask(pile.size) : frame.left_out;
+        all.edit(mask.value().bounds(),
+                 [&](int x, int y, std::uint8_t old) { return std::max(old, mask.value().at(x, y)); });
+        const int ids[] = {frame.id};
+        pile = with_left_out(std::move(pile), ids, all);
+    }
     return Done{};
 }
 
@@ -149,6 +190,8 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         if (!trust.ok()) return fail(trust.failure());
         pile = with_trust(std::move(pile), trust.value());
     }
+    Status without_areas = leave_out(options, pile);
+    if (!without_areas.ok()) return fail(without_areas.failure());
     Status less_darks = take_darks(options, pile, context.job);
     if (!less_darks.ok()) return fail(less_darks.failure());
     for (const Zone zone : both_zones) {
@@ -222,6 +265,14 @@ Run add_merge(CLI::App& app) {
         ->check(CLI::Range(100 * Taper::shortest, 100.0));
     app.add_option("--taper-end", options->taper_end, "Where they fade; default old")
         ->check(CLI::IsMember({"old", "new", "both"}));
+    app.add_option("--knit", options->knit, "auto closes the breaks that pauses leave in trails of stars")
+        ->check(CLI::IsMember({"off", "auto"}));
+    app.add_option("--knit-longest", options->knit_longest_s,
+                   "The longest pause that is closed, in seconds; default 120")
+        ->check(CLI::Range(0.0, Knit::longest_pause_s));
+    app.add_option("--leave-out", options->left_out,
+                   "N:MASK, repeatable: what is white in a mask takes no part in frame N, counted from 1")
+        ->allow_extra_args(false);
     app.add_option("--light", options->light, "linear or encoded values, for means, added light and strengths")
         ->check(CLI::IsMember({"linear", "encoded"}));
     app.add_option("--align", options->align, "How frames may have moved")->check(CLI::IsMember(names_of(models())));

@@ -25,6 +25,11 @@ bool reaches(const Placed& p, int x, int y) {
            at.y <= p.picture.height() - 1 + slack;
 }
 
+bool votes(const Placed& p, int x, int y) {
+    const Point at = p.placed.to_frame({double(x), double(y)});
+    return p.frame->left_out.at(int(std::lround(at.x)), int(std::lround(at.y))) < 128;
+}
+
 // Shifts, turns and scales of a few degrees and per cent: down each of six columns first, at the place where the canvas
 // row crosses it, then across. That is what the weights mean, wherever they are put to use.
 std::uint16_t sample(const Placed& p, int x, int y, int c) {
@@ -231,6 +236,17 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
             std::vector<const Placed*> here;
             for (const Placed& p : frames)
                 if (reaches(p, region.left + x, region.top + y)) here.push_back(&p);
+            // Where nobody votes the reference shows, or the first that is there.
+            std::vector<const Placed*> voters;
+            for (const Placed* p : here)
+                if (votes(*p, region.left + x, region.top + y)) voters.push_back(p);
+            const bool nobody = voters.empty() && !here.empty();
+            if (nobody) {
+                const auto reference = std::find_if(here.begin(), here.end(),
+                                                    [&](const Placed* p) { return p->frame->id == pile.reference; });
+                voters = {reference == here.end() ? here.front() : *reference};
+            }
+            here = voters;
             if (by_pixel && !here.empty())
                 here = {&chosen(here, method.mode, weights, curve, region.left + x, region.top + y)};
             for (int c = 0; c < pile.channels; ++c) {
@@ -243,7 +259,8 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
                 }
                 out.at(x, y, c) = values.empty()
                                       ? std::uint16_t(std::lround(65535 * pile.canvas.background[std::size_t(c)]))
-                                      : merge_one_sample(method.mode, curve, step, values, strengths);
+                                  : nobody ? values.front()
+                                           : merge_one_sample(method.mode, curve, step, values, strengths);
             }
         }
     return Done{};

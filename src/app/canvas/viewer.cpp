@@ -6,8 +6,11 @@
 #include <cmath>
 #include <utility>
 
+#include "app/canvas/added.h"
 #include "app/looks/pictures.h"
+#include "app/looks/theme.h"
 #include "engine/cover.h"
+#include "engine/knitting.h"
 #include "engine/render.h"
 #include "pile/edits.h"
 
@@ -57,6 +60,7 @@ struct Viewer::Order {
     int frame;
     int against;
     int gain;
+    bool show_added;
     Rect region;
     int level;
 
@@ -72,6 +76,11 @@ struct Viewer::Order {
         if (!picture.ok()) return picture.failure();
         QImage image = to_image(picture.value(), pile.profile);
         if (view == View::cover) shade(image, cover_shares(pile, region, level));
+        if (show_added && knits(pile)) {
+            const Result<Raster16> without = render(with_knit(pile, {}), *store, region, level, job, bases.get());
+            if (!without.ok()) return without.failure();
+            hatch_added(image, picture.value(), without.value(), theme().hatch);
+        }
         return image;
     }
 };
@@ -120,6 +129,11 @@ void Viewer::set_view(View view) {
     if (area_ != before) emit area_changed();
     refresh();
     emit view_changed();
+}
+
+void Viewer::set_show_added(bool on) {
+    show_added_ = on;
+    if (view_ == View::result) refresh();
 }
 
 void Viewer::set_active(bool active) {
@@ -220,9 +234,16 @@ Viewer::Order Viewer::order(const Rect& area, int level) const {
     const Pile& pile = shown();
     const int frame = frame_();
     const int against = against_ == Against::before ? frame_before(pile, frame) : pile.reference;
-    return {
-        pile, studio_.stores().frames(), studio_.stores().bases(), view_, frame, against, gain_, at_level(area, level),
-        level};
+    return {pile,
+            studio_.stores().frames(),
+            studio_.stores().bases(),
+            view_,
+            frame,
+            against,
+            gain_,
+            show_added_,
+            at_level(area, level),
+            level};
 }
 
 // While frames come in: the picture of those that are here, whenever there are half as many again.

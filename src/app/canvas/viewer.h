@@ -37,6 +37,8 @@ class Viewer : public QObject {
     Against against() const { return against_; }
     int gain() const { return gain_; }
 
+    // Hatches what knitting adds to the result.
+    void set_show_added(bool on);
     View view() const { return view_; }
     void set_view(View view);
     // What is shown is made of all frames, not of the one that is looked at.
@@ -107,6 +109,7 @@ class Viewer : public QObject {
     View view_ = View::result;
     Against against_ = Against::reference;
     int gain_ = 4;
+    bool show_added_ = false;
     Rect area_;
     Rect visible_;
     double zoom_ = 1;

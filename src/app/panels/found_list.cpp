@@ -75,7 +75,7 @@ void FoundList::set_things(const std::vector<FoundThing>& things, const QString&
     }
     list_->setVisible(!things.empty());
     list_->setFixedHeight(row_height * std::clamp(int(things.size()), 1, most_rows) + 4);
-    all_->setVisible(!things.empty());
+    all_->setVisible(!things.empty() && !all_->text().isEmpty());
     all_->setEnabled(any_left);
     title_->setText(title);
     title_->setVisible(!title.isEmpty());

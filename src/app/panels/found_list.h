@@ -24,7 +24,7 @@ class FoundList : public QWidget {
     struct Words {
         QString object;  // the list's; that of the button is take_all_<object>
         QString name, tip;
-        QString take_all, take_all_tip;
+        QString take_all, take_all_tip;  // empty: they are not taken all at once
     };
     FoundList(const Words& words, QWidget* parent);
 

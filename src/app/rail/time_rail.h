@@ -87,6 +87,7 @@ class TimeRail : public QWidget {
     void draw_times(QPainter& painter) const;
     void draw_trace(QPainter& painter, const Trace& trace, double top) const;
     void draw_breaks(QPainter& painter) const;
+    void draw_stitches(QPainter& painter) const;
     void draw_extent(QPainter& painter) const;
     QString tip_for(int id) const;
     void fill_menu();

@@ -3,11 +3,13 @@
 #include <QPainterPath>
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <set>
 
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "app/rail/time_rail.h"
+#include "engine/knitting.h"
 
 namespace bp::app {
 
@@ -244,6 +246,22 @@ void TimeRail::draw_breaks(QPainter& painter) const {
     }
 }
 
+// Pauses that are knitted: a stitch over the gap, at the foot of the slats. Those that stay open have none.
+void TimeRail::draw_stitches(QPainter& painter) const {
+    const Pile& pile = studio_.pile();
+    if (!taper_wanted_ || !knits(pile)) return;
+    std::map<int, const Slat*> slats;
+    for (const Slat& slat : layout_.slats) slats[slat.id] = &slat;
+    const double y = slat_top() + slat_height + 3;
+    constexpr double grip = 2;  // to either side of the gap
+    painter.setPen(QPen(theme().amber, 2, Qt::SolidLine, Qt::FlatCap));
+    for (const Pause& pause : pauses_of(pile)) {
+        if (!pause.closed) continue;
+        const double left = place_of(*slats.at(pause.before)).right(), right = place_of(*slats.at(pause.after)).left();
+        painter.drawLine(QPointF(left - grip, y), QPointF(std::max(left, right) + grip, y));
+    }
+}
+
 // When only a piece of the run is seen: which.
 void TimeRail::draw_extent(QPainter& painter) const {
     if (layout_.length <= room() + 1) return;
@@ -285,6 +303,7 @@ void TimeRail::paintEvent(QPaintEvent*) {
     const double rope = slat_top() + slat_height / 2;
     painter.drawLine(QPointF(place_of(slats.front()).left(), rope), QPointF(place_of(slats.back()).right(), rope));
     draw_breaks(painter);
+    draw_stitches(painter);
     const std::vector<int>& chosen = studio_.selected();
     const std::set<int> selected(chosen.begin(), chosen.end());
     std::optional<std::size_t> current;

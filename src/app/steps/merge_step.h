@@ -1,7 +1,7 @@
 // How the frames become the base.
 #pragma once
 
-#include "app/canvas/viewer.h"
+#include "app/canvas/canvas.h"
 #include "app/steps/merge_mode.h"
 #include "app/steps/page_tabs.h"
 #include "app/steps/step_line.h"
@@ -12,7 +12,7 @@ class MergeStep : public StepBody {
     Q_OBJECT
 
   public:
-    MergeStep(Studio& studio, Viewer& viewer);
+    MergeStep(Studio& studio, Viewer& viewer, Canvas& canvas);
     QString title() const override { return tr("Merge"); }
     QString summary() const override;
     bool needs_look() const override;

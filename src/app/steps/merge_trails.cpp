@@ -54,6 +54,8 @@ MergeTrails::MergeTrails(Studio& studio, Viewer& viewer, QWidget* parent)
     column()->addWidget(curve_);
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
+    knit_ = new MergeKnit(studio, viewer, this);
+    column()->addWidget(knit_);
 
     const auto over = [this](int value) {
         Taper next = taper();
@@ -110,6 +112,7 @@ void MergeTrails::refresh() {
     shape_words_->setVisible(fades);
     curve_->setVisible(fades);
     show_taper(method.taper);
+    knit_->refresh();
     facts_->setVisible(!counts);
     facts_->setText(
         tr("%1 takes all frames alike: trails fade in Lighten, Add light and the means.").arg(word(method.mode)));

@@ -8,6 +8,7 @@
 #include "app/canvas/viewer.h"
 #include "app/looks/controls.h"
 #include "app/panels/taper_curve.h"
+#include "app/steps/merge_knit.h"
 #include "app/steps/page.h"
 #include "app/work/studio.h"
 
@@ -33,6 +34,7 @@ class MergeTrails : public Page {
     QLabel* shape_words_;
     TaperCurve* curve_;
     QLabel* facts_;
+    MergeKnit* knit_;
 };
 
 // "20 frames, 30 min": how much of the run of a zone a share of it is.

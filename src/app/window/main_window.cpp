@@ -153,7 +153,7 @@ QWidget* MainWindow::build_desk() {
     steps_->add(new EvenStep(*studio_, *viewer_, *canvas_));
     auto* align = new AlignStep(*studio_, *viewer_, *canvas_, *comparison_);
     steps_->add(align);
-    steps_->add(new MergeStep(*studio_, *viewer_));
+    steps_->add(new MergeStep(*studio_, *viewer_, *canvas_));
     steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
     steps_->add(exporting);
     connect(align, &AlignStep::table_wanted, table, &QWidget::setVisible);

@@ -64,6 +64,8 @@ class Studio : public QObject {
     void refine(int id);
     void level(Levelling kind);
     void mend_hot_pixels(bool on);
+    // Finds how the lights moved, and closes the breaks in their trails; or opens them again.
+    void knit(bool on);
     // Measures spots of the sensor and mends them in all frames: places in its pixels, with their radii.
     struct SpotPlace {
         Point at;

@@ -7,6 +7,7 @@
 #include "engine/cover.h"
 #include "engine/hot_search.h"
 #include "engine/levelling.h"
+#include "engine/moving_lights.h"
 #include "engine/spots.h"
 #include "engine/zoning.h"
 #include "pile/edits.h"
@@ -104,6 +105,28 @@ void Studio::mend_hot_pixels(bool on) {
             document_.edit(with_hot_pixels(pile(), std::make_shared<const HotPixels>(std::move(found))),
                            tr("Mend hot pixels"));
             say(tr("%n hot pixel(s) mended in all frames.", nullptr, count));
+        });
+}
+
+void Studio::knit(bool on) {
+    if (!document_.open()) return;
+    const auto set = [this](bool to) {
+        Knit knit = pile().knit;
+        knit.on = to;
+        document_.edit(with_knit(pile(), knit), to ? tr("Knit the breaks") : tr("Leave breaks open"));
+    };
+    if (!on) return set(false);
+    find_on<std::shared_ptr<const MovingLights>>(
+        finding_, tr("looking how the lights moved"),
+        [now = pile(), store = stores_.frames()](Job& job) { return moving_lights(now, *store, job); },
+        [this, set](const std::shared_ptr<const MovingLights>& lights) {
+            if (!lights->sky) {
+                say(tr("How the stars moved could not be found: that needs four frames or more with their times, and "
+                       "stars in the reference."),
+                    true);
+                return;
+            }
+            set(true);
         });
 }
 

@@ -4,6 +4,7 @@
 #include <optional>
 #include <vector>
 
+#include "engine/knitting.h"
 #include "pile/fingerprint.h"
 
 namespace bp {
@@ -40,8 +41,8 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
         std::vector<SharedFrameFile> less;
         less.reserve(darks.ids.size());
         for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
-        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, strengths[i],
-                                           placement(pile, frame, zone), gains_of(pile, frame), look_of(pile, frame)));
+        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, strengths[i], placement(pile, frame, zone),
+                                           gains_of(pile, frame), look_of(pile, frame), frame.left_out));
     }
     const By by = mode.chooses_pixels() ? method_of(pile, zone).by : By::channel;
     return pile::fingerprint(mode.mode, by, frames);
@@ -51,9 +52,10 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
 
 Fingerprint base_recipe(const Pile& pile) {
     const std::optional<Fingerprint> land = pile.zones ? std::optional(recipe_of_zone(pile, Zone::land)) : std::nullopt;
+    const Knit knit = knits(pile) ? pile.knit : Knit{};
     const Mask soft = pile.zones ? pile.zones->soft : Mask();
     return pile::fingerprint(pile.size, pile.channels, pile.profile, pile.balance, pile.hot, pile.spots,
-                             pile.canvas.background, pile.light, recipe_of_zone(pile, Zone::sky), land, soft);
+                             pile.canvas.background, pile.light, knit, recipe_of_zone(pile, Zone::sky), land, soft);
 }
 
 BaseTiles::Key BaseTiles::key_of(const Fingerprint& recipe, int level, const Rect& tile) {

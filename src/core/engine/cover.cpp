@@ -8,6 +8,7 @@
 
 #include "base/latest.h"
 #include "base/parallel.h"
+#include "engine/carried_mask.h"
 #include "engine/zone_rows.h"
 #include "kernels/source_map.h"
 #include "pile/fingerprint.h"
@@ -244,6 +245,40 @@ Raster16 cover_shares(const Pile& pile, const Rect& region, int level) {
         for (std::size_t x = 0; x < share.size(); ++x) out.row(row)[x] = std::uint16_t(std::lround(share[x] * 65535));
     });
     return out;
+}
+
+std::optional<Rect> unvoted_area(const Pile& pile, Zone zone) {
+    constexpr int looked_at_side = 400;
+    constexpr std::uint8_t half = 128;
+    std::vector<const Frame*> frames;
+    Rect area = canvas_of(pile);
+    for (const int id : merged_ids(pile, zone)) {
+        const Frame* frame = find_frame(pile, id);
+        if (frame->left_out.empty()) return std::nullopt;
+        frames.push_back(frame);
+        area = intersect(area, on_canvas(frame->left_out, placement(pile, *frame, zone)).bounds());
+        if (area.empty()) return std::nullopt;
+    }
+    if (frames.empty()) return std::nullopt;
+    const int step = 1 << level_within(area.size(), looked_at_side);
+    std::vector<Placement> places;
+    for (const Frame* frame : frames) places.push_back(placement(pile, *frame, zone));
+    const auto nobody = [&](double x, double y) {
+        bool any = false;
+        for (std::size_t k = 0; k < frames.size(); ++k) {
+            const Point p = places[k].to_frame({x, y});
+            const int u = int(std::lround(p.x)), v = int(std::lround(p.y));
+            if (intersect(whole(pile.size), {u, v, 1, 1}).empty()) continue;
+            if (frames[k]->left_out.at(u, v) < half) return false;
+            any = true;
+        }
+        return any;
+    };
+    Rect out;
+    for (int y = area.top; y < area.bottom(); y += step)
+        for (int x = area.left; x < area.right(); x += step)
+            if (nobody(x, y)) out = unite(out, {x, y, step, step});
+    return out.empty() ? std::nullopt : std::optional(out);
 }
 
 Rect output_area(const Pile& pile) {

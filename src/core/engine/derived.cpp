@@ -53,6 +53,29 @@ std::optional<Fingerprint> base_key(std::string_view kind, const Pile& pile) {
     return derived_key(kind, base_recipe(pile));
 }
 
+void pack(Packer& to, const RunMask& mask) {
+    to.number(mask.size().width).number(mask.size().height);
+    for (int y = 0; y < mask.size().height; ++y) {
+        const auto runs = mask.row(y);
+        to.number(std::uint64_t(runs.size()));
+        for (const RunMask::Run& run : runs) to.number(run.begin).number(run.end);
+    }
+}
+
+void unpack(Unpacker& from, RunMask& mask) {
+    constexpr int largest_side = 1 << 16;
+    const Size size{from.number<int>(), from.number<int>()};
+    if (size.width < 0 || size.height < 0 || size.width > largest_side || size.height > largest_side)
+        return from.refuse();
+    std::vector<RunMask::Stretch> all;
+    for (int y = 0; y < size.height && from.ok(); ++y) {
+        const std::size_t count = from.count(2 * sizeof(std::int32_t));
+        for (std::size_t i = 0; i < count; ++i)
+            all.push_back({y, {from.number<std::int32_t>(), from.number<std::int32_t>()}});
+    }
+    if (from.ok()) mask = RunMask(size, all);
+}
+
 // Runs of equal values, row by row: masks have few.
 void pack(Packer& to, const Mask& mask) {
     const Size size = mask.size();

@@ -15,6 +15,7 @@
 #include "base/latest.h"
 #include "base/result.h"
 #include "image/mask.h"
+#include "image/run_mask.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -84,6 +85,8 @@ Result<T> solved(Derived* derived, const std::optional<Fingerprint>& key, const 
     return fresh;
 }
 
+void pack(Packer& to, const RunMask& mask);
+void unpack(Unpacker& from, RunMask& mask);
 void pack(Packer& to, const Mask& mask);
 void unpack(Unpacker& from, Mask& mask);
 

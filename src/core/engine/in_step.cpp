@@ -9,6 +9,7 @@
 #include "base/first_failure.h"
 #include "base/line_vector.h"
 #include "base/parallel.h"
+#include "engine/left_out.h"
 #include "engine/sources.h"
 
 namespace bp {
@@ -90,8 +91,11 @@ std::vector<Placing> placings_of(const InStep& what, const std::vector<Source>& 
         const auto source =
             std::find_if(sources.begin(), sources.end(), [&](const Source& s) { return s.frame->id == take.frame; });
         source_of[i] = std::size_t(source - sources.begin());
-        reaches[i].emplace(placement(what.pile, *source->frame, take.zone), what.level, source->size(), what.region,
-                           take.rows);
+        if (take.elsewhere)
+            reaches[i].emplace(take.elsewhere->place, what.level, source->size(), what.region, *take.elsewhere->only);
+        else
+            reaches[i].emplace(placement(what.pile, *source->frame, take.zone), what.level, source->size(), what.region,
+                               take.rows);
     });
     std::vector<Placing> out;
     out.reserve(what.takes.size());
@@ -167,10 +171,11 @@ Result<StripPlan> plan_of(const InStep& what, const std::vector<Source>& sources
     costs.reserve(streams.size() + 1);
     for (const Stream& stream : streams) costs.push_back(cost_of(stream, sources, what.pile.channels));
     costs.push_back({{}, 0, what.beside_bytes});
-    const auto resampled =
-        std::count_if(placings.begin(), placings.end(), [](const Placing& p) { return p.reaches.resampled(); });
-    return plan_strips(costs, sources.size(), std::size_t(resampled), what.region, what.pile.channels,
-                       what.store.budget().work_bytes);
+    std::size_t resampled = 0, sparse = 0;
+    for (const Placing& p : placings)
+        if (p.reaches.resampled()) ++(p.reaches.sparse() ? sparse : resampled);
+    return plan_strips(costs, sources.size(), resampled, what.region, what.pile.channels,
+                       what.store.budget().work_bytes, sparse);
 }
 
 // The plan, once the frames that cannot come row by row, whose decoders take in the whole or whose rows lie across the
@@ -275,52 +280,63 @@ class SourceReader {
 // Memory of a thread, kept from piece to piece.
 struct PieceMemory {
     LineVector<std::uint16_t> samples;
-    std::vector<std::uint8_t> mask;
     std::vector<kernels::Span> silent;
-    std::vector<std::size_t> silent_ends;  // by row of every take that carries votes
+    std::vector<std::size_t> silent_ends;  // by row of every take with something left out
 };
 
-// Adds the stretches of a row that do not vote.
-void add_silence(const Mask& mask, int level, int y, const Rect& piece, PieceMemory& memory) {
-    constexpr std::uint8_t half = 128;
-    memory.mask.resize(std::size_t(piece.width));
-    mask.read_row(level, y, piece.left, piece.width, memory.mask.data());
-    const auto silent = [](std::uint8_t value) { return value < half; };
-    for (auto at = memory.mask.begin();;) {
-        const auto begin = std::find_if(at, memory.mask.end(), silent);
-        if (begin == memory.mask.end()) return;
-        at = std::find_if_not(begin, memory.mask.end(), silent);
-        memory.silent.push_back({int(begin - memory.mask.begin()), int(at - memory.mask.begin())});
+// A take with what is left out of it.
+struct Ballot {
+    const RowReaches* reaches;
+    std::optional<LeftOut> left_out;
+};
+std::vector<Ballot> ballots_of(const InStep& what, const std::vector<Placing>& placings) {
+    std::vector<Ballot> out(placings.size());
+    for (std::size_t k = 0; k < placings.size(); ++k) {
+        out[k].reaches = &placings[k].reaches;
+        if (what.takes[k].left_out) out[k].left_out.emplace(*what.takes[k].left_out, what.level);
+    }
+    return out;
+}
+
+// Adds the stretches of a take's rows that do not vote.
+void add_silence(const Ballot& ballot, const Rect& piece, const FrameRow* rows, PieceMemory& memory) {
+    const bool any = ballot.left_out->touches(ballot.reaches->of(Band{piece.top, piece.bottom()}));
+    std::optional<kernels::RowPlaces> places;
+    if (any && ballot.reaches->resampled())
+        places.emplace(ballot.reaches->map(), kernels::Span{piece.left, piece.right()});
+    for (int i = 0; i < piece.height; ++i) {
+        if (any && !rows[i].cover.empty())
+            ballot.left_out->add_silence(*ballot.reaches, places ? &*places : nullptr, piece.top + i, piece.left,
+                                         rows[i].cover, memory.silent);
+        memory.silent_ends.push_back(memory.silent.size());
     }
 }
 
-void put_votes(const InStep& what, const Rect& piece, PieceMemory& memory, std::vector<FrameRow>& rows) {
+void put_votes(const std::vector<Ballot>& ballots, const Rect& piece, PieceMemory& memory,
+               std::vector<FrameRow>& rows) {
+    const auto height = std::size_t(piece.height);
     memory.silent.clear();
     memory.silent_ends.clear();
-    for (const Take& take : what.takes)
-        for (int i = 0; take.votes && i < piece.height; ++i) {
-            add_silence(*take.votes, what.level, piece.top + i, piece, memory);
-            memory.silent_ends.push_back(memory.silent.size());
-        }
+    for (std::size_t k = 0; k < ballots.size(); ++k)
+        if (ballots[k].left_out) add_silence(ballots[k], piece, rows.data() + k * height, memory);
     std::size_t from = 0;
     auto end = memory.silent_ends.begin();
-    for (std::size_t k = 0; k < what.takes.size(); ++k)
-        for (int i = 0; what.takes[k].votes && i < piece.height; ++i, ++end) {
-            rows[k * std::size_t(piece.height) + std::size_t(i)].silent =
-                std::span(memory.silent).subspan(from, *end - from);
+    for (std::size_t k = 0; k < ballots.size(); ++k)
+        for (std::size_t i = 0; ballots[k].left_out && i < height; ++i, ++end) {
+            rows[k * height + i].silent = std::span(memory.silent).subspan(from, *end - from);
             from = *end;
         }
 }
 
 // The rows of a piece, take after take; `memory` holds those that are resampled.
-std::vector<FrameRow> take_all(const InStep& what, const std::vector<PlacedRows>& takes, const Rect& piece,
-                               PieceMemory& memory, Stopwatch& placing) {
+std::vector<FrameRow> take_all(int channels, const std::vector<PlacedRows>& takes, const std::vector<Ballot>& ballots,
+                               const Rect& piece, PieceMemory& memory, Stopwatch& placing) {
     const Stopwatch::Lap lap(placing);
     // Apart by more than the samples: what lies at the same place of every frame must not meet in the same lines of a
     // cache. Every frame begins at a line of its own.
     constexpr std::size_t apart = 160;
     const std::size_t each = in_whole_lines<std::uint16_t>(
-        std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(what.pile.channels) + apart);
+        std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(channels) + apart);
     const auto resampled = std::count_if(takes.begin(), takes.end(), [](const auto& t) { return t.resampled(); });
     if (memory.samples.size() < std::size_t(resampled) * each) memory.samples.resize(std::size_t(resampled) * each);
     std::vector<FrameRow> out(takes.size() * std::size_t(piece.height));
@@ -329,7 +345,7 @@ std::vector<FrameRow> take_all(const InStep& what, const std::vector<PlacedRows>
         takes[k].take(piece, room, out.data() + k * std::size_t(piece.height));
         if (takes[k].resampled()) room += each;
     }
-    put_votes(what, piece, memory, out);
+    put_votes(ballots, piece, memory, out);
     return out;
 }
 
@@ -338,7 +354,7 @@ std::vector<FrameRow> take_all(const InStep& what, const std::vector<PlacedRows>
 std::vector<Take> takes_of(const std::vector<int>& frames, Zone zone) {
     std::vector<Take> out;
     out.reserve(frames.size());
-    for (const int frame : frames) out.push_back({frame, zone, every_row, 0, nullptr});
+    for (const int frame : frames) out.push_back({frame, zone, every_row, 0, nullptr, std::nullopt});
     return out;
 }
 
@@ -358,6 +374,7 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     const std::vector<Band>& bands = plan.value().bands;
     open_streams(plan.value(), what.pile.channels, sources, streams);
     const std::vector<PlacedRows> takes = placed_rows(sources, placings, streams, what.pile.channels);
+    const std::vector<Ballot> ballots = ballots_of(what, placings);
     std::vector<SourceReader> readers;
     readers.reserve(sources.size());
     for (std::size_t s = 0; s < sources.size(); ++s) readers.emplace_back(s, sources, placings, streams, bands);
@@ -373,7 +390,7 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     };
     const auto merge = [&](const Rect& piece) {
         static thread_local PieceMemory memory;
-        const std::vector<FrameRow> taken = take_all(what, takes, piece, memory, placing);
+        const std::vector<FrameRow> taken = take_all(what.pile.channels, takes, ballots, piece, memory, placing);
         const Stopwatch::Lap lap(merging);
         std::vector<FrameRow> rows(takes.size());
         for (int i = 0; i < piece.height; ++i) {

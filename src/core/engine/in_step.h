@@ -8,6 +8,12 @@
 
 namespace bp {
 
+// Where a take lies that shows little of its frame.
+struct Elsewhere {
+    Placement place;                      // of level 0
+    std::shared_ptr<const RunMask> only;  // in pixels of level 1 of the canvas
+};
+
 // A frame placed somewhere. A frame may be taken several times, and is decoded once. Its rows are asked for between
 // canvas rows `first` and `last` of the level alone; outside it covers nothing.
 struct Take {
@@ -15,8 +21,12 @@ struct Take {
     Zone zone = Zone::sky;
     Band rows = every_row;
     double soften_px = 0;  // of level 0, see FrameStages::softened()
-    // Pixels of the canvas, level 0, that count where what is merged asks for votes: those at half and more. Null: all.
-    std::shared_ptr<const Mask> votes;
+    // Pixels of the frame, level 0, that do not vote where what is merged asks for votes: those at half and more. Null:
+    // all vote.
+    std::shared_ptr<const Mask> left_out;
+    // Somewhere else than where the pile has the frame, and only in some pixels of the canvas: what lies beside them is
+    // not made.
+    std::optional<Elsewhere> elsewhere;
 };
 std::vector<Take> takes_of(const std::vector<int>& frames, Zone zone = Zone::sky);
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "engine/knit_rows.h"
 #include "engine/zone_rows.h"
 #include "kernels/blend.h"
 
@@ -56,21 +57,27 @@ void lay_part(const Part& part, const FrameRow& row, int level, int y, int left,
 // The base of a piece of picture, merged from the frames of its zones.
 class Base {
   public:
-    Base(const Pile& pile, Gathering& gathering) : pile_(pile) {
+    Base(const Pile& pile, Gathering& gathering, const Knitting* knitting, int level) : pile_(pile) {
         for (const Zone zone : both_zones) {
             const std::vector<int> ids = merged_ids(pile, zone);
             layers_.push_back({method_of(pile, zone).mode, {}, tools_for(pile, zone)});
             for (const int id : ids) layers_.back().frames.push_back(gathering.add(id, zone));
         }
+        if (knitting) knit_.emplace(pile, layers_.front().tools, *knitting, gathering, level);
     }
-    void row(const std::vector<FrameRow>& rows, const SkyRow& share, std::uint16_t* out) const {
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows, const SkyRow& share,
+             std::uint16_t* out) const {
         const int width = share.width();
+        const auto sky_row = [&](std::uint16_t* to) {
+            merge(Zone::sky, rows, width, to);
+            if (knit_) knit_->add(y, columns, rows, to);
+        };
         if (!share.all()) merge(Zone::land, rows, width, out);
         if (share.all()) {
-            merge(Zone::sky, rows, width, out);
+            sky_row(out);
         } else if (share.any()) {
             std::vector<std::uint16_t> sky(std::size_t(width) * std::size_t(pile_.channels));
-            merge(Zone::sky, rows, width, sky.data());
+            sky_row(sky.data());
             kernels::lay_over(sky.data(), share.from(0), 255, std::size_t(width), pile_.channels, out);
         }
     }
@@ -93,14 +100,16 @@ class Base {
 
     const Pile& pile_;
     std::vector<Layer> layers_;  // sky, land
+    std::optional<KnitRows> knit_;
 };
 
 // Composes rows of a region: the base, or one that is there already, and the parts over it.
 class Composer final : public StepWork {
   public:
-    Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, RowSink& sink)
+    Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, const Knitting* knitting,
+             RowSink& sink)
         : pile_(pile), region_(region), level_(level), known_(base), sink_(sink), gathering_(pile, region, level) {
-        if (!known_) base_.emplace(pile, gathering_);
+        if (!known_) base_.emplace(pile, gathering_, knitting, level);
         for (const Part* part : showing(pile)) parts_.emplace_back(part, gathering_.add(part->frame));
     }
 
@@ -114,7 +123,7 @@ class Composer final : public StepWork {
         if (known_)
             std::copy_n(known_->row(y - region_.top) + from, share.width() * pile_.channels, out);
         else
-            base_->row(rows, share, out);
+            base_->row(y, columns, rows, share, out);
         std::vector<std::uint16_t> scratch;
         for (const auto& [part, at] : parts_)
             lay_part(*part, gathering_.row(rows, at, share, pile_.channels, scratch), level_, y, columns.begin,
@@ -219,7 +228,13 @@ Rect Picture::around(const Rect& region) const {
 Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& job, const Raster16* base) const {
     Raster16 out(region.size(), pile_.channels);
     IntoRaster sink(region, out);
-    Composer composer(pile_, region, level_, base, sink);
+    std::shared_ptr<const Knitting> knitting;
+    if (!base) {
+        Result<std::shared_ptr<const Knitting>> found = knitting_for(pile_, store, job);
+        if (!found.ok()) return found.failure();
+        knitting = std::move(found).value();
+    }
+    Composer composer(pile_, region, level_, base, knitting.get(), sink);
     if (composer.takes().empty()) {
         if (base) return base->clone();
         const auto background = background_of(pile_);
@@ -260,7 +275,10 @@ Result<Raster16> Picture::raster(FrameStore& store, const Rect& region, Job& job
 Status Picture::rows(FrameStore& store, const Rect& region, Job& job, RowSink& sink) const {
     const Rect area = around(region);
     Finisher finisher(finish_, pile_.channels, canvas_, area, region, sink);
-    Composer composer(pile_, area, level_, nullptr, finish_.empty() ? sink : static_cast<RowSink&>(finisher));
+    const Result<std::shared_ptr<const Knitting>> knitting = knitting_for(pile_, store, job);
+    if (!knitting.ok()) return knitting.failure();
+    Composer composer(pile_, area, level_, nullptr, knitting.value().get(),
+                      finish_.empty() ? sink : static_cast<RowSink&>(finisher));
     const std::size_t row = std::size_t(area.width) * std::size_t(pile_.channels) * sizeof(std::uint16_t);
     const int beside = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_);
     return bring_in_step({pile_, store, composer.takes(), area, level_, std::size_t(beside) * row}, job, composer);

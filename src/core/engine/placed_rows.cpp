@@ -8,6 +8,31 @@ namespace bp {
 
 using kernels::Span;
 
+void add_wanted(const RunMask& mask, int level, int y, Span limits, std::vector<Span>& out) {
+    const auto add = [&](Span span) {
+        span = {std::max(span.begin, limits.begin), std::min(span.end, limits.end)};
+        if (!span.empty()) out.push_back(span);
+    };
+    if (level == 0) {
+        for (const RunMask::Run& run : mask.row(floor_div(y, 2))) add({2 * run.begin, 2 * run.end});
+        return;
+    }
+    const std::size_t from = out.size();
+    const int unit = 1 << (level - 1);
+    for (int v = y * unit; v < (y + 1) * unit; ++v)
+        for (const RunMask::Run& run : mask.row(v)) add({run.begin / unit, (run.end - 1) / unit + 1});
+    std::sort(out.begin() + std::ptrdiff_t(from), out.end(),
+              [](const Span& a, const Span& b) { return a.begin < b.begin; });
+    std::size_t kept = from;
+    for (std::size_t i = from; i < out.size(); ++i) {
+        if (kept > from && out[kept - 1].end >= out[i].begin)
+            out[kept - 1].end = std::max(out[kept - 1].end, out[i].end);
+        else
+            out[kept++] = out[i];
+    }
+    out.resize(kept);
+}
+
 RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const Band& wanted)
     : frame_(frame), region_(region), wanted_(wanted) {
     if (placed.is_identity()) return;
@@ -25,6 +50,28 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
         }
         const kernels::Reach r = places.rows(spans_.back());
         rows_.emplace_back(std::clamp(r.first, 0, frame.height - 1), std::clamp(r.last, 0, frame.height - 1) + 1);
+    }
+}
+
+RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const RunMask& only)
+    : frame_(frame), region_(region), only_(&only), level_(level) {
+    map_.emplace(at_level(placed, level), frame);
+    spans_.assign(std::size_t(region.height), {});
+    rows_.assign(std::size_t(region.height), {frame.height, 0});
+    const Span limits{region.left, region.right()};
+    kernels::RowPlaces places(*map_, limits);
+    std::vector<Span> here;
+    for (int y = region.top; y < region.bottom(); ++y) {
+        here.clear();
+        add_wanted(y, limits, here);
+        if (here.empty()) continue;
+        places.go_to(y);
+        const Span span = places.covered({here.front().begin, here.back().end});
+        if (span.empty()) continue;
+        const auto at = std::size_t(y - region.top);
+        spans_[at] = span;
+        const kernels::Reach r = places.rows(span);
+        rows_[at] = {std::clamp(r.first, 0, frame.height - 1), std::clamp(r.last, 0, frame.height - 1) + 1};
     }
 }
 
@@ -99,6 +146,10 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
         for (int y = piece.top; y < piece.bottom(); ++y) rows[y - piece.top] = own_row(piece, y);
         return;
     }
+    if (reaches_->sparse()) {
+        take_sparse(piece, samples, rows);
+        return;
+    }
     static thread_local Workspace work;
     const std::size_t stride = std::size_t(piece.width) * std::size_t(channels_);
     work.spans.clear();
@@ -120,12 +171,55 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
         rows_for(piece, work.source);
     else
         box_for(piece, places, work);
-    const AtHand& source = work.source;
-    const kernels::WarpTarget out{samples, stride, piece.left};
+    warp(piece, work.source, places, work.spans, samples);
+}
+
+void PlacedRows::warp(const Rect& piece, const AtHand& source, kernels::RowPlaces& places, std::span<const Span> spans,
+                      std::uint16_t* samples) const {
+    const kernels::WarpTarget out{samples, std::size_t(piece.width) * std::size_t(channels_), piece.left};
     if (source.wide.empty())
-        kernels::warp_rows({source.narrow.data(), source.area}, channels_, places, piece.top, work.spans, out);
+        kernels::warp_rows({source.narrow.data(), source.area}, channels_, places, piece.top, spans, out);
     else
-        kernels::warp_rows({source.wide.data(), source.area}, channels_, places, piece.top, work.spans, out);
+        kernels::warp_rows({source.wide.data(), source.area}, channels_, places, piece.top, spans, out);
+}
+
+// Rows are made in blocks, and of each only where something is wanted.
+void PlacedRows::take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const {
+    constexpr int block = 64;
+    static thread_local Workspace work;
+    const std::size_t stride = std::size_t(piece.width) * std::size_t(channels_);
+    bool any = false;
+    for (int i = 0; i < piece.height; ++i) {
+        const Span covered = reaches_->span_of(piece.top + i);
+        const Span span{std::max(covered.begin, piece.left), std::min(covered.end, piece.right())};
+        rows[i] = {nullptr, samples + std::size_t(i) * stride,
+                   span.empty() ? Span{} : Span{span.begin - piece.left, span.end - piece.left}};
+        any = any || !span.empty();
+    }
+    if (!any) return;
+    for (int left = floor_div(piece.left, block) * block; left < piece.right(); left += block) {
+        work.spans.clear();
+        any = false;
+        for (int i = 0; i < piece.height; ++i) {
+            const Span& covered = rows[i].cover;
+            const Span limits{std::max(left, piece.left + covered.begin),
+                              std::min(left + block, piece.left + covered.end)};
+            work.wanted.clear();
+            if (!limits.empty()) reaches_->add_wanted(piece.top + i, limits, work.wanted);
+            work.spans.push_back(work.wanted.empty() ? Span{}
+                                                     : Span{work.wanted.front().begin, work.wanted.back().end});
+            any = any || !work.wanted.empty();
+        }
+        if (!any) continue;
+        kernels::RowPlaces places(reaches_->map(), {left, left + block});
+        work.source.narrow.clear();
+        work.source.wide.clear();
+        if (rows_)
+            rows_for(piece, work.source);
+        else
+            box_for(piece, places, work);
+        warp(piece, work.source, places, work.spans, samples);
+    }
 }
 
 FrameRow PlacedRows::own_row(const Rect& piece, int y) const {

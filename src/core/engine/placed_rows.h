@@ -9,6 +9,7 @@
 
 #include "engine/stages.h"
 #include "engine/tiled_frame.h"
+#include "image/run_mask.h"
 #include "merge/row.h"
 
 namespace bp {
@@ -17,13 +18,24 @@ namespace bp {
 using Band = std::pair<int, int>;
 constexpr Band every_row{std::numeric_limits<int>::min(), std::numeric_limits<int>::max()};
 
+// Adds the pixels of row y of a level, within `limits`, that a mask of level 1 touches: in stretches from left to right
+// that do not touch each other.
+void add_wanted(const RunMask& mask, int level, int y, kernels::Span limits, std::vector<kernels::Span>& out);
+
 // Which rows of a frame each canvas row of a region reads.
 class RowReaches {
   public:
     // Outside the canvas rows `wanted` the frame covers nothing.
     RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const Band& wanted = every_row);
+    // It covers `only` these pixels of the canvas, of level 1, and is resampled; they must live as long as this.
+    RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const RunMask& only);
 
     bool resampled() const { return map_.has_value(); }
+    bool sparse() const { return only_ != nullptr; }
+    // The pixels of a sparse one.
+    void add_wanted(int y, kernels::Span limits, std::vector<kernels::Span>& out) const {
+        bp::add_wanted(*only_, level_, y, limits, out);
+    }
     // Of a frame that is resampled.
     const kernels::SourceMap& map() const { return *map_; }
     // Canvas pixels of a row that a resampled frame covers.
@@ -38,7 +50,9 @@ class RowReaches {
     std::optional<kernels::SourceMap> map_;
     Size frame_;
     Rect region_;
-    Band wanted_;
+    Band wanted_ = every_row;
+    const RunMask* only_ = nullptr;
+    int level_ = 0;
     std::vector<kernels::Span> spans_;       // by canvas row, for resampled frames
     std::vector<std::pair<int, int>> rows_;  // the same
 };
@@ -89,10 +103,14 @@ class PlacedRows {
     // What a thread works with, kept from call to call, because calls are many and small.
     struct Workspace {
         std::vector<kernels::Span> spans;  // of the rows of a piece
+        std::vector<kernels::Span> wanted;
         AtHand source;
         StagedBox box;  // of what comes from tiles
     };
 
+    void take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const;
+    void warp(const Rect& piece, const AtHand& source, kernels::RowPlaces& places, std::span<const kernels::Span> spans,
+              std::uint16_t* samples) const;
     FrameRow own_row(const Rect& piece, int y) const;
     void rows_for(const Rect& piece, AtHand& out) const;
     void box_for(const Rect& piece, kernels::RowPlaces& places, Workspace& work) const;

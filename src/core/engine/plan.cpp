@@ -30,22 +30,23 @@ std::vector<Band> bands_of(const Rect& region, int height) {
     return out;
 }
 
-Size piece_for(std::size_t resampled, const Rect& region, int channels) {
+Size piece_for(std::size_t resampled, std::size_t sparse, const Rect& region, int channels) {
     // Whole rows, wherever the region lies.
-    if (resampled == 0) return {std::max({1, region.right(), region.width}), 1};
+    if (resampled + sparse == 0) return {std::max({1, region.right(), region.width}), 1};
     constexpr int rows = 8;  // that are weighed alike, at best
     constexpr int step = 64;
     constexpr int least = 128;
     constexpr int most = 1024;
     constexpr std::size_t cached_bytes = std::size_t(9) << 18;
-    const std::size_t column = resampled * rows * std::size_t(channels) * sizeof(std::uint16_t);
+    const std::size_t column =
+        std::max<std::size_t>(1, resampled) * rows * std::size_t(channels) * sizeof(std::uint16_t);
     return {std::clamp(int(cached_bytes / column) / step * step, least, most), rows};
 }
 
-StripPlan plan_for(const std::vector<RowCost>& costs, std::size_t resampled, const Rect& region, int channels,
-                   int height) {
+StripPlan plan_for(const std::vector<RowCost>& costs, std::size_t resampled, std::size_t sparse, const Rect& region,
+                   int channels, int height) {
     StripPlan out;
-    out.piece = piece_for(resampled, region, channels);
+    out.piece = piece_for(resampled, sparse, region, channels);
     out.bands = bands_of(region, height);
     out.band_rows = std::min(height, region.height);
     const std::size_t canvas_row = std::size_t(region.width) * std::size_t(channels) * sizeof(std::uint16_t);
@@ -54,7 +55,7 @@ StripPlan plan_for(const std::vector<RowCost>& costs, std::size_t resampled, con
         out.windows.push_back(cost.row_bytes > 0 ? cost.needs.window(out.bands) : 0);
         out.peak_bytes += cost.fixed_bytes + std::size_t(out.windows.back()) * cost.row_bytes;
     }
-    out.peak_bytes += std::size_t(threads_at_work()) * resampled * std::size_t(out.piece.width) *
+    out.peak_bytes += std::size_t(threads_at_work()) * (resampled + sparse) * std::size_t(out.piece.width) *
                       std::size_t(out.piece.height) * std::size_t(channels) * sizeof(std::uint16_t);
     return out;
 }
@@ -79,10 +80,10 @@ std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece) {
 }
 
 Result<StripPlan> plan_strips(const std::vector<RowCost>& costs, std::size_t frames, std::size_t resampled,
-                              const Rect& region, int channels, std::size_t budget_bytes) {
+                              const Rect& region, int channels, std::size_t budget_bytes, std::size_t sparse) {
     StripPlan plan;
     for (const int height : heights) {
-        plan = plan_for(costs, resampled, region, channels, height);
+        plan = plan_for(costs, resampled, sparse, region, channels, height);
         const bool comfortable = plan.peak_bytes <= StripPlan::comfortable_bytes || height <= enough_rows;
         if (comfortable && plan.peak_bytes <= budget_bytes) return plan;
     }

@@ -26,7 +26,7 @@ struct StripPlan {
     std::vector<Band> bands;
     int band_rows = 0;
     // What one thread resamples and merges at a time: a row where nothing is resampled, else so little of all frames
-    // that it stays in the caches between the two. Pieces begin at multiples of this on the canvas.
+    // that it stays in the caches between the two, sparse ones apart. Pieces begin at multiples of this on the canvas.
     Size piece;
     std::vector<int> windows;    // rows held for each cost
     std::size_t peak_bytes = 0;  // what all of it will take, by reckoning
@@ -36,10 +36,10 @@ struct StripPlan {
 // The pieces of a band.
 std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece);
 // The highest bands that the budget allows, but no higher than makes a merge faster. `frames` is what a failure counts,
-// `resampled` the takes that are resampled. Fails with a sentence that says how much is needed when not even the lowest
-// band fits.
+// `resampled` the takes that are resampled, `sparse` those that are so in few places. Fails with a sentence that says
+// how much is needed when not even the lowest band fits.
 Result<StripPlan> plan_strips(const std::vector<RowCost>& costs, std::size_t frames, std::size_t resampled,
-                              const Rect& region, int channels, std::size_t budget_bytes);
+                              const Rect& region, int channels, std::size_t budget_bytes, std::size_t sparse = 0);
 Failure too_little_memory(std::size_t frames, std::size_t needed_bytes, std::size_t budget_bytes);
 
 }  // namespace bp

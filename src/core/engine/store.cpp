@@ -113,6 +113,16 @@ void FrameStore::keep_raw_dark(const Fingerprint& recipe, const std::shared_ptr<
     raw_darks_.keep(recipe, dark);
 }
 
+std::shared_ptr<const FrameStore::Kept> FrameStore::find_kept(const Fingerprint& key) {
+    const std::lock_guard lock(mutex_);
+    return kept_.find(key);
+}
+
+void FrameStore::keep_kept(const Fingerprint& key, const std::shared_ptr<const Kept>& value) {
+    const std::lock_guard lock(mutex_);
+    kept_.keep(key, value);
+}
+
 bool FrameStore::keeps(const FrameFile& file, int level, int together) const {
     const Size size = at_level(file.facts.size, level);
     // What is converted is held in 16 bits, whatever the file has.
@@ -134,6 +144,7 @@ void FrameStore::clear() {
     tiles_.clear();
     means_.clear();
     raw_darks_.clear();
+    kept_.clear();
 }
 
 std::size_t FrameStore::bytes() const {

@@ -46,6 +46,16 @@ class FrameStore {
     void keep_mean(const Fingerprint& recipe, const SharedRaster& raster);
     std::shared_ptr<const RawDark> raw_dark(const Fingerprint& recipe);
     void keep_raw_dark(const Fingerprint& recipe, const std::shared_ptr<const RawDark>& dark);
+    // What was worked out under a key that names its kind; null when it is not here. T has bytes().
+    template <class T>
+    std::shared_ptr<const T> kept(const Fingerprint& key) {
+        const std::shared_ptr<const Kept> found = find_kept(key);
+        return found ? std::static_pointer_cast<const T>(found->value) : nullptr;
+    }
+    template <class T>
+    void keep(const Fingerprint& key, const std::shared_ptr<const T>& value) {
+        keep_kept(key, std::make_shared<const Kept>(Kept{value, value->bytes()}));
+    }
     // True when `together` frames of this size fit into what is kept in memory, so that they are better loaded than
     // streamed.
     bool keeps(const FrameFile& file, int level, int together) const;
@@ -56,6 +66,13 @@ class FrameStore {
     std::size_t bytes() const;
 
   private:
+    struct Kept {
+        std::shared_ptr<const void> value;
+        std::size_t size;
+        std::size_t bytes() const { return size; }
+    };
+    std::shared_ptr<const Kept> find_kept(const Fingerprint& key);
+    void keep_kept(const Fingerprint& key, const std::shared_ptr<const Kept>& value);
     std::optional<Fingerprint> scaled_key(const FrameFile& file, int level, const RawDarkUse& dark) const;
     static Fingerprint key_of(const FrameFile& file, int level, const RawDarkUse& dark);
 
@@ -69,6 +86,7 @@ class FrameStore {
     static constexpr std::size_t means_bytes = std::size_t(512) << 20;
     Latest<Fingerprint, SharedRaster> means_{means_bytes};
     Latest<Fingerprint, std::shared_ptr<const RawDark>> raw_darks_{means_bytes};
+    Latest<Fingerprint, std::shared_ptr<const Kept>> kept_{means_bytes};
 };
 
 }  // namespace bp

@@ -86,21 +86,32 @@ bool SkyRow::all() const {
     return std::all_of(mask_.begin(), mask_.end(), [](std::uint8_t m) { return m == 255; });
 }
 
-Gathering::Gathering(const Pile& pile, const Rect& region, int level) : zones_(pile.zones.has_value()) {
+Gathering::Gathering(const Pile& pile, const Rect& region, int level) : pile_(pile) {
     for (const Zone zone : both_zones) rows_[zone] = rows_of(pile, zone, region, level);
 }
 
 std::size_t Gathering::add(int frame, Zone zone) {
-    const auto known =
-        std::find_if(takes_.begin(), takes_.end(), [&](const Take& t) { return t.frame == frame && t.zone == zone; });
+    const auto known = std::find_if(takes_.begin(), takes_.end(),
+                                    [&](const Take& t) { return t.frame == frame && t.zone == zone && !t.elsewhere; });
     const auto at = std::size_t(known - takes_.begin());
-    if (known == takes_.end()) takes_.push_back({frame, zone, rows_[zone], 0, nullptr});
+    if (known != takes_.end()) return at;
+    const Frame* of = find_frame(pile_, frame);
+    const bool all_votes = !of || of->left_out.empty();
+    takes_.push_back(
+        {frame, zone, rows_[zone], 0, all_votes ? nullptr : std::make_shared<const Mask>(of->left_out), std::nullopt});
     return at;
+}
+
+std::size_t Gathering::add(int frame, Elsewhere elsewhere) {
+    const Frame& of = *find_frame(pile_, frame);
+    takes_.push_back({frame, Zone::sky, rows_[Zone::sky], 0,
+                      of.left_out.empty() ? nullptr : std::make_shared<const Mask>(of.left_out), std::move(elsewhere)});
+    return takes_.size() - 1;
 }
 
 FrameRow Gathering::row(const std::vector<FrameRow>& rows, const Places& at, const SkyRow& share, int channels,
                         std::vector<std::uint16_t>& scratch) const {
-    return zones_ ? zones_together(rows[at.sky], rows[at.land], share, channels, scratch) : rows[at.sky];
+    return pile_.zones ? zones_together(rows[at.sky], rows[at.land], share, channels, scratch) : rows[at.sky];
 }
 
 // The covered samples of a row in 16 bits; `scratch` holds them when they had to be widened.

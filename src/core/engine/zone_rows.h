@@ -26,7 +26,7 @@ class SkyRow {
     std::vector<std::uint8_t> mask_;  // none where there are no zones
 };
 
-// Collects the takes that a piece of work wants, each once in every zone.
+// Collects the takes that a piece of work wants, each once in every zone. The pile must live as long.
 class Gathering {
   public:
     Gathering(const Pile& pile, const Rect& region, int level);
@@ -36,8 +36,10 @@ class Gathering {
         std::size_t sky = 0;
         std::size_t land = 0;
     };
-    Places add(int frame) { return {add(frame, Zone::sky), zones_ ? add(frame, Zone::land) : 0}; }
+    Places add(int frame) { return {add(frame, Zone::sky), pile_.zones ? add(frame, Zone::land) : 0}; }
     std::size_t add(int frame, Zone zone);
+    // Somewhere else in the sky.
+    std::size_t add(int frame, Elsewhere elsewhere);
     const std::vector<Take>& takes() const { return takes_; }
 
     // A frame as its zones lie; `scratch` may hold it.
@@ -45,7 +47,7 @@ class Gathering {
                  std::vector<std::uint16_t>& scratch) const;
 
   private:
-    bool zones_;
+    const Pile& pile_;
     std::map<Zone, Band> rows_;
     std::vector<Take> takes_;
 };

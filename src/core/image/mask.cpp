@@ -65,6 +65,19 @@ Rect Mask::bounds() const {
     return out;
 }
 
+Rect Mask::bounds_of_change(const Mask& other) const {
+    Rect out;
+    for (int row = 0; row < rows(); ++row)
+        for (int column = 0; column < columns(); ++column) {
+            if (tile_at(column, row) == other.tile_at(column, row)) continue;
+            const Rect here = intersect({column * tile, row * tile, tile, tile}, whole(size_));
+            for (int y = here.top; y < here.bottom(); ++y)
+                for (int x = here.left; x < here.right(); ++x)
+                    if (at(x, y) != other.at(x, y)) out = unite(out, {x, y, 1, 1});
+        }
+    return out;
+}
+
 void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std::uint8_t)>& change) {
     const Rect inside = intersect(area, whole(size_));
     if (inside.empty()) return;

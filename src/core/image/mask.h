@@ -34,6 +34,8 @@ class Mask {
     std::size_t bytes_beside(const Mask& other) const;
     // The smallest rectangle that holds every value above 0.
     Rect bounds() const;
+    // The same of every value that another mask of the same size has otherwise.
+    Rect bounds_of_change(const Mask& other) const;
 
     // Replaces every value in `area` by change(x, y, value).
     void edit(const Rect& area, const std::function<std::uint8_t(int x, int y, std::uint8_t value)>& change);

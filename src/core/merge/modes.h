@@ -94,6 +94,8 @@ struct ModeEntry {
     MergeFunction<std::uint16_t> pixels_16 = nullptr;
     MergeFunction<std::uint8_t> pixels_8 = nullptr;
     bool chooses_pixels() const { return pixels_16 != nullptr; }
+    // The brightest shows, so that trails grow.
+    bool shows_brightest() const { return mode == Mode::lighten || mode == Mode::maximum; }
 };
 
 std::span<const ModeEntry> modes();

@@ -173,6 +173,12 @@ Pile with_strength(Pile pile, std::span<const int> ids, double strength) {
     return each_frame(std::move(pile), ids, [=](Frame& f) { f.strength = share(strength); });
 }
 
+Pile with_left_out(Pile pile, std::span<const int> ids, const Mask& area) {
+    if (area.size() != pile.size) return pile;
+    return each_frame(std::move(pile), ids,
+                      [none = area.empty(), &area](Frame& f) { f.left_out = none ? Mask() : area; });
+}
+
 Pile with_look(Pile pile, const Look& look) {
     pile.look = limited(look);
     return pile;
@@ -235,6 +241,11 @@ Pile with_gain_by_person(Pile pile, int id, double ev) {
 
 Pile with_mode(Pile pile, Mode mode, Zone zone) {
     method_in(pile, zone).mode = mode;
+    return pile;
+}
+
+Pile with_knit(Pile pile, const Knit& knit) {
+    pile.knit = {knit.on, std::clamp(knit.longest_s, 0.0, Knit::longest_pause_s)};
     return pile;
 }
 

@@ -16,6 +16,8 @@ Pile with_guesses(Pile pile, const std::map<int, Role>& roles);
 Pile with_note(Pile pile, int id, const std::string& note);
 // Makes another frame the reference. Alignments and levels that are there are carried over to it.
 Pile with_reference(Pile pile, int id);
+// Leaves these pixels of frames out of the base; an empty mask takes them in again.
+Pile with_left_out(Pile pile, std::span<const int> ids, const Mask& area);
 // Takes frames out of the pile altogether, with the parts that show them. The last usable frame stays.
 Pile without_frames(Pile pile, std::span<const int> ids);
 Pile with_strength(Pile pile, std::span<const int> ids, double strength);
@@ -36,6 +38,7 @@ Pile with_mode(Pile pile, Mode mode, Zone zone = Zone::sky);
 // Whether lighten, maximum and minimum choose channels or whole pixels.
 Pile with_choice_by(Pile pile, By by, Zone zone = Zone::sky);
 Pile with_taper(Pile pile, const Taper& taper, Zone zone = Zone::sky);
+Pile with_knit(Pile pile, const Knit& knit);
 // Divides the picture: `sky` is what a person painted or the program found. What the zones were before stays where it
 // was set; a land that is new is merged by the median of frames as they lie.
 Pile with_zones(Pile pile, const Mask& sky);

@@ -114,7 +114,7 @@ void fields(Self& file, Visit&& visit) {
 
 template <Is<Frame> Self, class Visit>
 void fields(Self& frame, Visit&& visit) {
-    auto& [id, file, role, role_from, note, aside, problem, changed, strength, places, look, gains] = frame;
+    auto& [id, file, role, role_from, note, aside, problem, changed, strength, places, look, gains, left_out] = frame;
     visit("id", id, Needed{});
     visit("file", file, Needed{});
     visit("role", role, Any{});
@@ -127,6 +127,7 @@ void fields(Self& frame, Visit&& visit) {
     visit("places", places, Any{});
     visit("look", look, Any{});
     visit("gains", gains, Any{});
+    visit("left_out", left_out, Any{});
 }
 
 template <Is<Part> Self, class Visit>
@@ -166,6 +167,13 @@ void fields(Self& taper, Visit&& visit) {
     visit("knot", knot, Between<double>{Taper::nearest_knot, 1 - Taper::nearest_knot});
 }
 
+template <Is<Knit> Self, class Visit>
+void fields(Self& knit, Visit&& visit) {
+    auto& [on, longest_s] = knit;
+    visit("on", on, Any{});
+    visit("longest_s", longest_s, Between<double>{0, Knit::longest_pause_s});
+}
+
 template <Is<Method> Self, class Visit>
 void fields(Self& method, Visit&& visit) {
     auto& [model, mode, by, taper] = method;
@@ -193,7 +201,7 @@ void fields(Self& to, Visit&& visit) {
 template <Is<Pile> Self, class Visit>
 void fields(Self& pile, Visit&& visit) {
     auto& [outcome, size, channels, profile, balance, frames, reference, base, methods, trust, look, levelling, darks,
-           hot, spots, light, zones, canvas, cover, crop, parts, exporting] = pile;
+           hot, spots, knit, light, zones, canvas, cover, crop, parts, exporting] = pile;
     visit("outcome", outcome, Any{});
     visit("size", size, Needed{});
     visit("channels", channels, OneOf<int>{{1, 3}});
@@ -208,6 +216,7 @@ void fields(Self& pile, Visit&& visit) {
     visit("darks", darks, Any{});
     visit("hot_pixels", hot, Any{});
     visit("spots", spots, Any{});
+    visit("knit", knit, Any{});
     visit("light", light, Any{});
     visit("zones", zones, Any{});
     visit("canvas", canvas, Any{});

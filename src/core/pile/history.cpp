@@ -8,7 +8,10 @@ namespace {
 // What a pile takes beyond what it shares with another.
 std::size_t bytes_beside(const Pile& pile, const Pile& other) {
     std::size_t out = sizeof(Pile) + pile.frames.size() * sizeof(Frame) + pile.parts.size() * sizeof(Part);
-    for (const Frame& frame : pile.frames) out += frame.note.size();
+    for (const Frame& frame : pile.frames) {
+        const Frame* same = find_frame(other, frame.id);
+        out += frame.note.size() + frame.left_out.bytes_beside(same ? same->left_out : Mask());
+    }
     out += pile.trust.bytes_beside(other.trust);
     for (const Part& part : pile.parts) {
         const Part* same = find_part(other, part.id);

@@ -19,6 +19,7 @@
 #include "image/mask.h"
 #include "io/capture.h"
 #include "io/reader.h"
+#include "merge/knit.h"
 #include "merge/modes.h"
 #include "merge/taper.h"
 
@@ -82,6 +83,7 @@ struct Frame {
     PerZone<std::optional<Alignment>> places;
     Look look;                        // its own, on top of the pile's
     std::optional<LightGains> gains;  // against the reference
+    Mask left_out;                    // kept: takes no part in the base. In pixels of the frame, level 0
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 
@@ -137,6 +139,7 @@ struct Pile {
     Darks darks = Darks::off;
     SharedHotPixels hot;          // mended in all frames, in sensor place; null: none
     SharedSpots spots;            // the same
+    Knit knit;                    // of trails in the sky, for modes in which the brightest shows
     Light light = Light::linear;  // that is merged, for the means, added light and strengths
     std::optional<Zones> zones;
     CanvasSettings canvas;

@@ -10,8 +10,13 @@ namespace bp::practice {
 namespace {
 
 constexpr double sea = 806;
-constexpr double gap_s = 5;
-constexpr double exposure_s = 25;
+// An hour and more: the sky turns by a third of a pixel a second where it turns fastest, so that pauses are seen as
+// breaks.
+constexpr double exposure_s = 75;
+constexpr double gap_s = 15;
+constexpr double long_pause_s = 50;  // once: the card was changed
+constexpr double stars_light = 2.2;  // trails are longer than they are wide
+constexpr double iso = 800;
 constexpr Point lamp{421, 486};
 constexpr std::uint64_t land = 4711;
 
@@ -75,21 +80,21 @@ class Lighthouse final : public Scene {
         std::vector<Shot> out;
         for (int i = 0; i < frames_; ++i) {
             Shot shot;
-            shot.begin_s = i * (exposure_s + gap_s);
+            shot.begin_s = begin_of(i);
             shot.exposure_s = exposure_s;
-            shot.iso = 1600;
+            shot.iso = iso;
             if (i == bumped()) shot.to_scene = Matrix::shift(5.1, -3.5);
             if (i == cloudy_frame()) shot.cloud = 0.7;
             if (i == cloudy_frame() + 1) shot.cloud = 1;
             out.push_back(shot);
         }
-        const double after = frames_ * (exposure_s + gap_s);
+        const double after = begin_of(frames_);
         for (int i = 0; i < 2; ++i) {
             Shot dark;
             dark.role = Role::dark;
             dark.begin_s = after + 20 + i * (exposure_s + gap_s);
             dark.exposure_s = exposure_s;
-            dark.iso = 1600;
+            dark.iso = iso;
             out.push_back(dark);
         }
         Shot lit;
@@ -116,26 +121,16 @@ class Lighthouse final : public Scene {
                 if (p.y > sea || open_sky(p) <= 0) return old;
                 return old + Rgb{0.020F, 0.021F, 0.026F} * (veil * cover(p, int(index)));
             });
-        sky_.expose(canvas, shot.begin_s, shot.begin_s + shot.exposure_s, lit ? 0.8 : 1.0, clear);
+        sky_.expose(canvas, shot.begin_s, shot.begin_s + shot.exposure_s, lit ? 0.8 * stars_light : stars_light, clear);
         if (!lit) paint_streaks(canvas, int(index) + 1);
     }
 
     std::vector<TruthPicture> truth() const override {
-        return {{"trails",
-                 [this](const Canvas& still) {
-                     // What the maximum of undisturbed frames would be.
-                     Canvas best = still.clone();
-                     for (int i = 0; i < frames_; ++i) {
-                         Canvas one = still.clone();
-                         const double begin = i * (exposure_s + gap_s);
-                         sky_.expose(one, begin, begin + exposure_s, 1.0, open_sky);
-                         raise(best, one);
-                     }
-                     return best;
-                 }},
+        return {{"trails", [this](const Canvas& still) { return trails(still, 0); }},
+                {"knitted", [this](const Canvas& still) { return trails(still, steps_between); }},
                 {"single", [this](const Canvas& still) {
                      Canvas out = still.clone();
-                     sky_.expose(out, 0, exposure_s, 1.0, open_sky);
+                     sky_.expose(out, 0, exposure_s, stars_light, open_sky);
                      return out;
                  }}};
     }
@@ -161,6 +156,27 @@ class Lighthouse final : public Scene {
     std::optional<Lens> lens() const override { return sky_.lens(); }
 
   private:
+    // Exposures that are thought in every pause, so that trails have no breaks.
+    static constexpr int steps_between = 5;
+
+    double begin_of(int frame) const {
+        return frame * (exposure_s + gap_s) + (frame > long_pause_after() ? long_pause_s - gap_s : 0);
+    }
+    int long_pause_after() const { return frames_ / 2; }
+
+    // What the maximum of undisturbed frames would be, and of so many more in every pause.
+    Canvas trails(const Canvas& still, int between) const {
+        Canvas best = still.clone();
+        for (int i = 0; i < frames_; ++i)
+            for (int j = 0; j <= (i + 1 < frames_ ? between : 0); ++j) {
+                Canvas one = still.clone();
+                const double begin = begin_of(i) + (begin_of(i + 1) - begin_of(i)) * j / (between + 1);
+                sky_.expose(one, begin, begin + exposure_s, stars_light, open_sky);
+                raise(best, one);
+            }
+        return best;
+    }
+
     int bumped() const { return std::min(18, frames_ - 1); }
     int cloudy_frame() const { return frames_ * 2 / 3; }
 

@@ -1,0 +1,70 @@
+#include "app/canvas/shape_tool.h"
+
+#include <cmath>
+#include <utility>
+
+#include "app/canvas/mask_hatch.h"
+#include "app/looks/theme.h"
+
+namespace bp::app {
+
+Point ShapeTool::on_canvas(QPointF at) const {
+    const QPointF p = canvas_.to_canvas(at) - QPointF(0.5, 0.5);
+    return {p.x(), p.y()};
+}
+
+bool ShapeTool::press(QPointF at) {
+    before_ = target_.begin();
+    if (before_) shape_ = {kind_, on_canvas(at), on_canvas(at), canvas_.brush().size};
+    return true;
+}
+
+std::optional<QRect> ShapeTool::drag(QPointF at) {
+    if (!before_) return QRect();
+    shape_.to = on_canvas(at);
+    return std::nullopt;
+}
+
+void ShapeTool::release() {
+    const std::optional<Mask> before = std::exchange(before_, std::nullopt);
+    // What was drawn on is no more as it was when the drag began.
+    if (!before || !(target_.read() == *before)) return;
+    Brush keeping = canvas_.brush();
+    keeping.keep = true;
+    target_.write(with_shape(*before, shape_, true), keeping);
+}
+
+void ShapeTool::cancel() {
+    before_.reset();
+}
+
+void ShapeTool::paint_below(QPainter& painter, const QRect& shown) const {
+    const Mask* mask = target_.hatched();
+    if (!mask) return;
+    const QPointF origin = canvas_.to_canvas({0, 0});
+    painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, canvas_.zoom()));
+}
+
+void ShapeTool::paint(QPainter& painter) const {
+    if (!before_) return;
+    const QPointF from = canvas_.to_screen({shape_.from.x + 0.5, shape_.from.y + 0.5});
+    const QPointF to = canvas_.to_screen({shape_.to.x + 0.5, shape_.to.y + 0.5});
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    for (const QPen& pen : {QPen(theme().ground, 3.5), QPen(theme().hatch, 1.5)}) {
+        painter.setPen(pen);
+        if (shape_.kind == ShapeKind::ellipse) {
+            painter.drawEllipse(QRectF(from, to).normalized());
+            continue;
+        }
+        painter.save();
+        painter.translate(from);
+        painter.rotate(std::atan2(to.y() - from.y(), to.x() - from.x()) * 180 / M_PI);
+        const double radius = shape_.width * canvas_.zoom() / 2;
+        const double length = std::hypot(to.x() - from.x(), to.y() - from.y());
+        painter.drawRoundedRect(QRectF(-radius, -radius, length + 2 * radius, 2 * radius), radius, radius);
+        painter.restore();
+    }
+}
+
+}  // namespace bp::app

@@ -1,0 +1,186 @@
+#include "engine/knitting.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/parallel.h"
+#include "pile/fingerprint.h"
+
+namespace bp {
+namespace {
+
+// A frame that is merged, in time.
+struct Exposed {
+    int id;
+    double begin_s, length_s;
+    const MovingLights::OfFrame* lights;
+    double middle_s() const { return begin_s + length_s / 2; }
+    double end_s() const { return begin_s + length_s; }
+};
+
+// Those whose sky lies where the motion has it, in the order of time.
+std::vector<Exposed> exposed_frames(const Pile& pile, const MovingLights& lights) {
+    std::vector<Exposed> out;
+    for (const int id : merged_ids(pile, Zone::sky)) {
+        const CaptureData& capture = find_frame(pile, id)->file->capture;
+        const auto of = lights.frames.find(id);
+        if (of == lights.frames.end() || !of->second.fits_sky || !capture.captured || !capture.exposure_s) continue;
+        out.push_back({id, *capture.captured, *capture.exposure_s, &of->second});
+    }
+    std::stable_sort(out.begin(), out.end(), [](const Exposed& a, const Exposed& b) { return a.begin_s < b.begin_s; });
+    return out;
+}
+
+Placement at_level_of_lights(const SkyMotion& motion, double seconds) {
+    return at_level(motion.over(seconds), MovingLights::level);
+}
+
+// The fastest that a light of the sky moves over the picture, in pixels a second.
+double fastest(const SkyMotion& motion, Size size) {
+    constexpr int points = 8;
+    constexpr double seconds = 10;
+    const Placement on = motion.over(seconds);
+    double out = 0;
+    for (int j = 0; j <= points; ++j)
+        for (int i = 0; i <= points; ++i) {
+            const Point p{double(size.width) * i / points, double(size.height) * j / points};
+            const Point q = on.to_canvas(p);
+            if (std::isfinite(q.x) && std::isfinite(q.y))
+                out = std::max(out, std::hypot(q.x - p.x, q.y - p.y) / seconds);
+        }
+    return out;
+}
+
+// Where lights are expected in another frame.
+struct Expected {
+    Placement over;
+    RunMask lights;  // of that frame, and a pixel around
+    bool has(Point p) const {
+        const Point q = over.to_canvas(p);
+        return std::isfinite(q.x) && std::isfinite(q.y) && lights.at(int(std::lround(q.x)), int(std::lround(q.y)));
+    }
+};
+
+// Lights of `before` that the motion leads to lights of the frame after it, and of so many of the frames around: noise
+// goes its own ways.
+std::vector<Point> lights_of_both(const RunMask& before, const Expected& after, const std::vector<Expected>& around) {
+    constexpr std::ptrdiff_t enough = 2;
+    const std::ptrdiff_t needed = std::min(enough, std::ptrdiff_t(around.size()));
+    std::vector<Point> out;
+    for (int y = 0; y < before.size().height; ++y)
+        for (const RunMask::Run& run : before.row(y))
+            for (int x = run.begin; x < run.end; ++x) {
+                const Point p{double(x), double(y)};
+                if (after.has(p) &&
+                    std::count_if(around.begin(), around.end(), [&](const Expected& e) { return e.has(p); }) >= needed)
+                    out.push_back(p);
+            }
+    return out;
+}
+
+// Where they are when they have moved on.
+RunMask moved_on(const std::vector<Point>& lights, const Placement& over, Size size) {
+    std::vector<RunMask::Stretch> out;
+    out.reserve(2 * lights.size());
+    for (const Point& p : lights) {
+        const Point q = over.to_canvas(p);
+        // Between pixels it is in both.
+        const int left = int(std::floor(q.x)), top = int(std::floor(q.y));
+        out.push_back({top, {left, left + 2}});
+        out.push_back({top + 1, {left, left + 2}});
+    }
+    return {size, out};
+}
+
+// Between frame `at` and the one after it.
+Seam seam_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion, double speed) {
+    constexpr std::size_t reach = 2;
+    const Exposed& a = frames[at];
+    const Exposed& b = frames[at + 1];
+    Seam out{a.id, b.id, b.begin_s - a.end_s(), {}};
+    const double period = b.middle_s() - a.middle_s();
+    const int steps = steps_between(std::min(a.length_s, b.length_s), period, speed);
+    if (steps == 0) return out;
+    const auto expected = [&](const Exposed& in) -> Expected {
+        return {at_level_of_lights(motion, in.middle_s() - a.middle_s()), in.lights->lights.grown(1)};
+    };
+    std::vector<Expected> around;
+    for (std::size_t k = at - std::min(at, reach); k < std::min(frames.size(), at + 2 + reach); ++k)
+        if (k != at && k != at + 1) around.push_back(expected(frames[k]));
+    const std::vector<Point> both = lights_of_both(a.lights->lights, expected(b), around);
+    if (both.empty()) return out;
+    for (int j = 1; j <= steps; ++j) {
+        const double on = period * j / (steps + 1);
+        out.steps.push_back(
+            {motion.over(on), motion.over(on - period),
+             std::make_shared<const RunMask>(moved_on(both, at_level_of_lights(motion, on), a.lights->lights.size()))});
+    }
+    return out;
+}
+
+}  // namespace
+
+std::size_t Knitting::bytes() const {
+    std::size_t out = sizeof *this;
+    for (const Seam& seam : seams)
+        for (const KnitStep& step : seam.steps) out += sizeof step + step.where->bytes();
+    return out;
+}
+
+std::vector<Pause> pauses_of(const Pile& pile) {
+    struct Time {
+        double begin_s, end_s;
+        int id;
+    };
+    std::vector<Time> times;
+    for (const int id : merged_ids(pile, Zone::sky)) {
+        const CaptureData& capture = find_frame(pile, id)->file->capture;
+        if (capture.captured && capture.exposure_s)
+            times.push_back({*capture.captured, *capture.captured + *capture.exposure_s, id});
+    }
+    std::stable_sort(times.begin(), times.end(), [](const Time& a, const Time& b) { return a.begin_s < b.begin_s; });
+    std::vector<Pause> out;
+    for (std::size_t k = 1; k < times.size(); ++k) {
+        const double pause = times[k].begin_s - times[k - 1].end_s;
+        out.push_back({times[k - 1].id, times[k].id, pause, pause <= pile.knit.longest_s});
+    }
+    return out;
+}
+
+bool knits(const Pile& pile) {
+    const Method& method = method_of(pile, Zone::sky);
+    return pile.knit.on && method.model == Model::none && entry_of(method.mode).shows_brightest();
+}
+
+Knitting knitting_of(const Pile& pile, const MovingLights& lights) {
+    Knitting out;
+    if (!knits(pile) || !lights.sky) return out;
+    const double speed = fastest(*lights.sky, pile.size);
+    const std::vector<Exposed> frames = exposed_frames(pile, lights);
+    std::vector<std::size_t> closed;
+    for (std::size_t k = 1; k < frames.size(); ++k) {
+        const double pause = frames[k].begin_s - frames[k - 1].end_s();
+        if (pause <= pile.knit.longest_s && frames[k].begin_s > frames[k - 1].begin_s) closed.push_back(k - 1);
+    }
+    out.seams.resize(closed.size());
+    parallel_for(0, int(closed.size()), [&](int i) {
+        out.seams[std::size_t(i)] = seam_after(frames, closed[std::size_t(i)], *lights.sky, speed);
+    });
+    return out;
+}
+
+Result<std::shared_ptr<const Knitting>> knitting_for(const Pile& pile, FrameStore& store, Job& job) {
+    if (!knits(pile)) return std::shared_ptr<const Knitting>();
+    const Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, store, job);
+    if (!lights.ok()) return lights.failure();
+    std::vector<SharedFrameFile> files;
+    for (const int id : merged_ids(pile, Zone::sky)) files.push_back(find_frame(pile, id)->file);
+    const Fingerprint key = derived_key(
+        "knitting", pile::fingerprint(lights.value()->recipe, files, merged_ids(pile, Zone::sky), pile.knit.longest_s));
+    if (auto known = store.kept<Knitting>(key)) return known;
+    auto out = std::make_shared<const Knitting>(knitting_of(pile, *lights.value()));
+    store.keep(key, out);
+    return out;
+}
+
+}  // namespace bp

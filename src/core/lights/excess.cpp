@@ -1,0 +1,80 @@
+#include "lights/excess.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <cstdlib>
+
+#include "base/median.h"
+#include "kernels/median.h"
+
+namespace bp {
+namespace {
+
+constexpr int block = 64;
+// Of a normal distribution: its deviation over its median distance from the middle.
+constexpr double deviation_of_median = 1.4826;
+// Noise is not taken for less than half a step of 8 bits, in samples of 16.
+constexpr double least_deviation = 128;
+constexpr int quarters = 4;
+
+// Row pointers into one piece of memory.
+struct Rows16 {
+    Rows16(std::size_t count, int width) : samples(count * std::size_t(width)) {
+        for (std::size_t k = 0; k < count; ++k) pointers.push_back(samples.data() + k * std::size_t(width));
+    }
+    std::uint16_t* row(std::size_t k) { return samples.data() + (pointers[k] - samples.data()); }
+    std::vector<std::uint16_t> samples;
+    std::vector<const std::uint16_t*> pointers;
+};
+
+}  // namespace
+
+void add_excess(kernels::Rows<std::uint16_t> rows, int width, double least, std::vector<Excess>& out) {
+    const std::size_t count = rows.size();
+    const auto samples = std::size_t(width);
+    // Every frame brought to the level of the middle one, block by block.
+    Rows16 level(count, width), distances(count, width);
+    std::vector<std::uint16_t> sorted;
+    std::vector<int> middles(count);
+    for (int begin = 0; begin < width; begin += block) {
+        const int end = std::min(width, begin + block);
+        for (std::size_t k = 0; k < count; ++k) {
+            sorted.assign(rows[k] + begin, rows[k] + end);
+            middles[k] = middle_of(sorted);
+        }
+        std::vector<int> in_order = middles;
+        const int usual_middle = middle_of(in_order);
+        for (std::size_t k = 0; k < count; ++k) {
+            const int offset = middles[k] - usual_middle;
+            std::uint16_t* to = level.row(k);
+            for (int x = begin; x < end; ++x) to[x] = std::uint16_t(std::clamp(int(rows[k][x]) - offset, 0, 65535));
+        }
+    }
+    std::vector<std::uint16_t> usual(samples), distance(samples);
+    kernels::median(level.pointers, samples, usual.data());
+    for (std::size_t k = 0; k < count; ++k) {
+        const std::uint16_t* from = level.row(k);
+        std::uint16_t* to = distances.row(k);
+        for (std::size_t x = 0; x < samples; ++x) to[x] = std::uint16_t(std::abs(int(from[x]) - int(usual[x])));
+    }
+    kernels::median(distances.pointers, samples, distance.data());
+    for (int begin = 0; begin < width; begin += block) {
+        const int end = std::min(width, begin + block);
+        sorted.assign(distance.begin() + begin, distance.begin() + end);
+        const double noise = std::max(least_deviation, deviation_of_median * middle_of(sorted));
+        for (int x = begin; x < end; ++x) {
+            const double deviation = std::max(noise, deviation_of_median * distance[std::size_t(x)]);
+            const int threshold = usual[std::size_t(x)] + int(std::ceil(least * deviation));
+            for (std::size_t k = 0; k < count; ++k) {
+                const int value = level.pointers[k][x];
+                if (value <= threshold) continue;
+                const int above = value - usual[std::size_t(x)];
+                out.push_back({std::uint16_t(k), std::uint16_t(x), std::uint16_t(above),
+                               std::uint16_t(std::min(65535.0, quarters * above / deviation))});
+            }
+        }
+    }
+}
+
+}  // namespace bp

@@ -1,0 +1,25 @@
+// Shapes in masks.
+#pragma once
+
+#include "image/mask.h"
+
+namespace bp {
+
+enum class ShapeKind { ellipse, band };
+
+// What a drag from one point to another draws: the ellipse that fills the rectangle between them, or a straight band of
+// a width from the one to the other with round ends. In pixels of the mask.
+struct DrawnShape {
+    ShapeKind kind = ShapeKind::ellipse;
+    Point from, to;
+    double width = 1;  // of a band
+
+    // True for a pixel whose centre lies in it.
+    bool has(Point p) const;
+    Rect bounds() const;
+};
+
+// The mask with all of the shape kept, or given back.
+Mask with_shape(Mask mask, const DrawnShape& shape, bool keep);
+
+}  // namespace bp
