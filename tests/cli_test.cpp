@@ -106,6 +106,34 @@ TEST_CASE("merge leaves out what masks say, of frames by their number, and knits
                            test::render_all(with_mode(pile, Mode::maximum)).value()) == "");
 }
 
+TEST_CASE("streaks tells what it found as JSON, and merge leaves it out") {
+    const Folder folder;
+    REQUIRE(run_program("practice night-watch --quiet --frames 6 --size 960x640 -o " + at(folder, "run")).code == 0);
+    std::string frames;
+    for (int i = 1; i <= 6; ++i) frames += at(folder, "run") + "/night-watch-000" + std::to_string(i) + ".jpg ";
+    const auto ran = run_program("streaks --json --quiet " + frames);
+    REQUIRE(ran.code == 0);
+    const auto streaks = nlohmann::json::parse(ran.out)["streaks"];
+    REQUIRE(streaks.size() >= 4);
+    for (const auto& s : streaks) {
+        CHECK(s["kind"] == "meteor");
+        CHECK(s["polyline"].size() == 2);
+        CHECK(s["file"].get<std::string>().find("night-watch-000" + std::to_string(s["frame"].get<int>())) !=
+              std::string::npos);
+        CHECK(s["confidence"].get<double>() > 0.5);
+        CHECK(s["width_px"].get<double>() > 1);
+    }
+    CHECK(run_program("streaks --quiet " + frames).out.find("meteor") != std::string::npos);
+    const auto merged = [&](const std::string& how) {
+        REQUIRE(run_program("merge --quiet " + frames + how + " -o " + at(folder, "o.tif")).code == 0);
+        return test::bytes_of(folder / "o.tif");
+    };
+    const std::string kept = merged("--streaks keep");
+    CHECK(merged("") == kept);
+    CHECK(merged("--streaks drop-aircraft") == kept);
+    CHECK(merged("--streaks drop-all") != kept);
+}
+
 TEST_CASE("merge tapers and chooses whole pixels as the core does, of the sky where there is one") {
     const Folder folder;
     const Pile pile = test::speckle_pile(folder, 5, {33, 21}, 8);

@@ -343,3 +343,44 @@ TEST_CASE("where nobody takes part the place is told", "[window]") {
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK_FALSE(w.find<QLabel>("left_out_nobody")->isVisible());
 }
+
+TEST_CASE("streaks are found by a click, marked, left out one by one or by kind, and taken in again", "[window]") {
+    Folder folder;
+    practised(folder, "night-watch", 6);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("knot_3");
+    w.click("page_leave_out");
+    CHECK(w.find<QListWidget>("streaks")->isHidden());
+    w.click("streaks_find");
+    REQUIRE(wait_for([&] { return !w.studio().streaks().empty(); }, 60000));
+    let_pass();
+    auto* list = w.find<QListWidget>("streaks");
+    const int found = list->count();
+    REQUIRE(found >= 4);
+    CHECK(list->item(0)->text().contains(QStringLiteral("meteor")));
+    CHECK(w.window.canvas().marked().size() == std::size_t(found));
+    CHECK_FALSE(w.find<QPushButton>("streaks_aircraft")->isVisible());
+    // Choosing one goes to its frame, and only its own are marked there.
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, Qt::NoModifier, list->visualItemRect(list->item(1)).center());
+    let_pass();
+    const Streak second = w.studio().streaks()[1];
+    CHECK(w.studio().current() == second.frame);
+    CHECK(w.window.viewer().view() == app::View::frame);
+    CHECK(w.window.canvas().marked().size() == 1);
+    QTest::keyClick(list, Qt::Key_Space);
+    let_pass();
+    CHECK_FALSE(find_frame(w.pile(), second.frame)->left_out.empty());
+    CHECK(list->item(1)->checkState() == Qt::Checked);
+    CHECK(list->item(0)->checkState() == Qt::Unchecked);
+    w.click("streaks_meteor");
+    for (const Streak& s : w.studio().streaks()) CHECK_FALSE(find_frame(w.pile(), s.frame)->left_out.empty());
+    for (int i = 0; i < found; ++i) CHECK(list->item(i)->checkState() == Qt::Checked);
+    w.click("streaks_meteor");
+    for (const Frame& frame : w.pile().frames) CHECK(frame.left_out.empty());
+    for (int i = 0; i < 3; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
+    for (const Frame& frame : w.pile().frames) CHECK(frame.left_out.empty());
+    // The marks are of this page.
+    w.click("page_mode");
+    CHECK(w.window.canvas().marked().empty());
+}

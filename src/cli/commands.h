@@ -40,6 +40,7 @@ Run add_inspect(CLI::App& app);
 Run add_align(CLI::App& app);
 Run add_practice(CLI::App& app);
 Run add_render(CLI::App& app);
+Run add_streaks(CLI::App& app);
 
 // Says the failure on standard error and gives its exit code.
 Exit fail(const Failure& failure);

@@ -88,6 +88,7 @@ int run(int argc, char** argv) {
     add("merge", "Merge frames into one picture", add_merge);
     add("inspect", "Print what is known of each frame", add_inspect);
     add("align", "Print where each frame lies against the reference", add_align);
+    add("streaks", "Find aircraft, satellites and meteors", add_streaks);
     add("render", "Write the picture of a saved pile", add_render);
     add("practice", "Photograph a scene of Skerrow harbour, with its truth", add_practice);
     try {

@@ -1,5 +1,6 @@
 #include <charconv>
 #include <chrono>
+#include <iostream>
 
 #include "base/gate.h"
 #include "base/parallel.h"
@@ -27,6 +28,7 @@ struct MergeOptions {
     double taper_percent = 0;
     std::string taper_end;
     std::vector<std::string> left_out;  // N:MASK
+    std::string streaks = "keep";
     std::string knit = "off";
     std::optional<double> knit_longest_s;
     std::string light = "linear";
@@ -212,6 +214,17 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_gains(pile, kind, levels.value());
         stages.even_s = seconds_since(levelling);
     }
+    if (options.streaks != "keep") {
+        Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, store, context.job);
+        if (!lights.ok()) return fail(lights.failure());
+        std::vector<Streak> dropped = lights.value()->streaks;
+        if (options.streaks != "drop-all") {
+            const StreakKind wanted = options.streaks == "drop-aircraft" ? StreakKind::aircraft : StreakKind::satellite;
+            std::erase_if(dropped, [wanted](const Streak& s) { return s.kind != wanted; });
+        }
+        if (!lights.value()->sky) std::cerr << "No streaks were looked for: how the stars moved could not be found.\n";
+        pile = with_streaks_left_out(std::move(pile), dropped, true);
+    }
     if (options.hot == "auto") {
         const auto searching = std::chrono::steady_clock::now();
         Result<HotPixels> hot = search_hot_pixels(pile, store, context.job);
@@ -270,6 +283,8 @@ Run add_merge(CLI::App& app) {
     app.add_option("--knit-longest", options->knit_longest_s,
                    "The longest pause that is closed, in seconds; default 120")
         ->check(CLI::Range(0.0, Knit::longest_pause_s));
+    app.add_option("--streaks", options->streaks, "Leaves what is found out of the frames that have it")
+        ->check(CLI::IsMember({"keep", "drop-aircraft", "drop-satellites", "drop-all"}));
     app.add_option("--leave-out", options->left_out,
                    "N:MASK, repeatable: what is white in a mask takes no part in frame N, counted from 1")
         ->allow_extra_args(false);

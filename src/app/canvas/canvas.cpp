@@ -201,6 +201,11 @@ void Canvas::set_show_clipping(bool on) {
     update();
 }
 
+void Canvas::set_marked(std::vector<MarkedLine> lines) {
+    marked_lines_ = std::move(lines);
+    update();
+}
+
 void Canvas::set_show_pole(bool on) {
     show_pole_ = on;
     update();

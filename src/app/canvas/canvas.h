@@ -7,6 +7,7 @@
 #include <map>
 #include <optional>
 #include <utility>
+#include <vector>
 
 #include "app/canvas/canvas_tool.h"
 #include "app/canvas/comparison.h"
@@ -14,6 +15,14 @@
 #include "app/canvas/viewer.h"
 
 namespace bp::app {
+
+// A line that is marked on the picture, in canvas pixels: drawn around, so that it stays to be seen.
+struct MarkedLine {
+    QPointF from, to;
+    double width = 1;
+    Qt::PenStyle style = Qt::SolidLine;
+    bool strong = false;
+};
 
 class Canvas : public QWidget {
     Q_OBJECT
@@ -52,6 +61,8 @@ class Canvas : public QWidget {
     void set_show_mask(bool on);
     bool shows_clipping() const { return show_clipping_; }
     void set_show_clipping(bool on);
+    void set_marked(std::vector<MarkedLine> lines);
+    const std::vector<MarkedLine>& marked() const { return marked_lines_; }
     // The pole of the turning sky, where the pile has one.
     void set_show_pole(bool on);
 
@@ -108,6 +119,7 @@ class Canvas : public QWidget {
     void draw_picture(QPainter& painter, const Viewer& viewer, const QRectF& frame, const QRectF& clip) const;
     void draw_divider(QPainter& painter) const;
     void draw_pole(QPainter& painter) const;
+    void draw_marked(QPainter& painter) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
     QRect readout_place(const QString& text) const;
@@ -134,6 +146,7 @@ class Canvas : public QWidget {
     bool second_in_turn_ = false;
     bool show_clipping_ = false;
     bool show_pole_ = false;
+    std::vector<MarkedLine> marked_lines_;
     mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
 };
 

@@ -1,6 +1,8 @@
 // What the canvas draws.
 #include <QPaintEvent>
 #include <QPainter>
+#include <QtMath>
+#include <cmath>
 
 #include "app/canvas/canvas.h"
 #include "app/canvas/clipping.h"
@@ -90,6 +92,26 @@ void Canvas::draw_pole(QPainter& painter) const {
     }
 }
 
+void Canvas::draw_marked(QPainter& painter) const {
+    constexpr double nearest = 5;  // screen pixels beside the line itself
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    for (const MarkedLine& line : marked_lines_) {
+        const QPointF from = to_screen(line.from + QPointF(0.5, 0.5)), to = to_screen(line.to + QPointF(0.5, 0.5));
+        const double length = std::hypot(to.x() - from.x(), to.y() - from.y());
+        const double radius = std::max(nearest, line.width * zoom_ / 2 + nearest / 2);
+        painter.save();
+        painter.translate(from);
+        painter.rotate(qRadiansToDegrees(std::atan2(to.y() - from.y(), to.x() - from.x())));
+        const QRectF around(-radius, -radius, length + 2 * radius, 2 * radius);
+        painter.setPen(QPen(theme().ground, line.strong ? 4 : 3));
+        painter.drawRoundedRect(around, radius, radius);
+        painter.setPen(QPen(theme().amber, line.strong ? 2 : 1.2, line.style));
+        painter.drawRoundedRect(around, radius, radius);
+        painter.restore();
+    }
+}
+
 void Canvas::draw_readout(QPainter& painter) const {
     painter.setFont(face(type::small));
     const QString text = readout();
@@ -131,6 +153,7 @@ void Canvas::paintEvent(QPaintEvent* event) {
     const CanvasTool* tool = at_hand();
     if (tool) tool->paint_below(painter, event->rect());
     if (show_pole_) draw_pole(painter);
+    draw_marked(painter);
     painter.restore();
     if (pair && !flipped_) draw_divider(painter);
     if (tool) tool->paint(painter);

@@ -343,6 +343,18 @@ QString exposure_in_words(double seconds) {
     return tr("1/%1 s").arg(std::lround(1 / seconds));
 }
 
+QString word(StreakKind kind) {
+    switch (kind) {
+        case StreakKind::aircraft:
+            return tr("Aircraft");
+        case StreakKind::satellite:
+            return tr("Satellite");
+        case StreakKind::meteor:
+            return tr("Meteor");
+    }
+    return {};
+}
+
 QString duration_in_words(double seconds) {
     if (seconds < 90) return tr("%1 s").arg(std::max(1L, std::lround(seconds)));
     return tr("%1 min").arg(std::lround(seconds / 60));

@@ -4,6 +4,7 @@
 #include <QCoreApplication>
 #include <QString>
 
+#include "lights/streaks.h"
 #include "pile/pile.h"
 
 namespace bp::app {
@@ -36,6 +37,7 @@ QString frames_in_words(const Pile& pile);
 QString time_in_words(double captured);  // "22:14:05"
 QString exposure_in_words(double seconds);
 // "9 s", "2 min"
+QString word(StreakKind kind);
 QString duration_in_words(double seconds);
 // "340 MB", "6.5 GB"
 QString bytes_in_words(double bytes);

@@ -26,6 +26,8 @@ double share_of(const Mask& mask) {
 
 MergeLeaveOut::MergeLeaveOut(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer), canvas_(canvas), target_(studio, viewer), tool_(canvas, target_) {
+    streaks_ = new MergeStreaks(studio, viewer, canvas, this);
+    column()->addWidget(streaks_);
     hint_ = quiet_label({}, this);
     column()->addWidget(hint_);
     column()->addWidget(
@@ -67,7 +69,7 @@ MergeLeaveOut::MergeLeaveOut(Studio& studio, Viewer& viewer, Canvas& canvas, QWi
                                     tr("Take in again in %n frame(s)", nullptr, int(ids.size())));
         });
     });
-    connect(&canvas_, &Canvas::tool_left, this, &MergeLeaveOut::closed);
+    connect(&canvas_, &Canvas::tool_left, this, &MergeLeaveOut::put_down);
     // The brush goes before any tool.
     connect(&canvas_, &Canvas::painting_changed, this, [this] {
         if (canvas_.painting() && (ellipse_->isChecked() || band_->isChecked())) {
@@ -77,6 +79,7 @@ MergeLeaveOut::MergeLeaveOut(Studio& studio, Viewer& viewer, Canvas& canvas, QWi
         }
     });
     connect(&studio.document(), &Document::changed, this, &MergeLeaveOut::out_of_date);
+    connect(&studio, &Studio::streaks_found, this, &MergeLeaveOut::out_of_date);
     connect(&studio, &Studio::selection_changed, this, &MergeLeaveOut::out_of_date);
     connect(&viewer, &Viewer::view_changed, this, &MergeLeaveOut::out_of_date);
 }
@@ -91,6 +94,11 @@ void MergeLeaveOut::take_up(ShapeKind kind, bool on) {
 }
 
 void MergeLeaveOut::closed() {
+    streaks_->show_marks(false);
+    put_down();
+}
+
+void MergeLeaveOut::put_down() {
     if (canvas_.paints_on() == &target_) canvas_.set_painting(nullptr);
     if (ellipse_->isChecked() || band_->isChecked()) canvas_.set_tool(nullptr);
     ellipse_->setChecked(false);
@@ -98,6 +106,7 @@ void MergeLeaveOut::closed() {
 }
 
 void MergeLeaveOut::refresh() {
+    streaks_->refresh();
     const Pile& pile = studio_.pile();
     const auto count = int(target_.frames().size());
     hint_->setText(

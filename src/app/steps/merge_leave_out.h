@@ -7,6 +7,7 @@
 #include "app/panels/brush_panel.h"
 #include "app/panels/found_list.h"
 #include "app/steps/left_out_target.h"
+#include "app/steps/merge_streaks.h"
 #include "app/steps/page.h"
 
 namespace bp::app {
@@ -16,11 +17,13 @@ class MergeLeaveOut : public Page {
 
   public:
     MergeLeaveOut(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent);
+    void opened() override { streaks_->show_marks(true); }
     void closed() override;
 
   private:
     void refresh() override;
     void take_up(ShapeKind kind, bool on);
+    void put_down();
 
     Studio& studio_;
     Viewer& viewer_;
@@ -30,6 +33,7 @@ class MergeLeaveOut : public Page {
     QLabel* hint_;
     QPushButton *ellipse_, *band_;
     FoundList* frames_;
+    MergeStreaks* streaks_;
     QLabel* nobody_;
 };
 

@@ -130,6 +130,25 @@ void Studio::knit(bool on) {
         });
 }
 
+void Studio::find_streaks() {
+    if (!document_.open()) return;
+    find_on<std::shared_ptr<const MovingLights>>(
+        finding_, tr("looking for streaks"),
+        [now = pile(), store = stores_.frames()](Job& job) { return moving_lights(now, *store, job); },
+        [this](const std::shared_ptr<const MovingLights>& lights) {
+            streaks_ = lights->streaks;
+            if (!lights->sky)
+                say(tr("Streaks are looked for among moving stars: that needs four frames or more with their times, "
+                       "and "
+                       "stars in the reference."),
+                    true);
+            else
+                say(streaks_.empty() ? tr("No streaks were found.")
+                                     : tr("%n streak(s) found.", nullptr, int(streaks_.size())));
+            emit streaks_found();
+        });
+}
+
 void Studio::mend_spots(std::vector<SpotPlace> places) {
     if (!document_.open() || places.empty()) return;
     find_on<std::vector<SensorSpot>>(

@@ -28,15 +28,18 @@ Vec3 turn_of(const Alignment& place) {
     return {twice[0] * factor, twice[1] * factor, twice[2] * factor};
 }
 
-// The farthest that a corner lies from where the motion has it.
-double miss(const PlacedInTime& frame, const SkyMotion& motion, double since_reference_s, Size size) {
+// The farthest that a point of the frame lies from where the motion has it, of those that come to lie in the
+// reference's picture: beyond it lenses are not known.
+double miss(const Placement& found, const SkyMotion& motion, double since_reference_s, Size size) {
+    constexpr int points = 6;
     const Placement expected = motion.over(-since_reference_s);
-    const Placement found = frame.place.placement();
     double out = 0;
-    for (const double x : {0.0, double(size.width - 1)})
-        for (const double y : {0.0, double(size.height - 1)}) {
-            const Point a = expected.to_canvas({x, y});
-            const Point b = found.to_canvas({x, y});
+    for (int j = 0; j <= points; ++j)
+        for (int i = 0; i <= points; ++i) {
+            const Point p{double(size.width - 1) * i / points, double(size.height - 1) * j / points};
+            const Point a = expected.to_canvas(p);
+            const Point b = found.to_canvas(p);
+            if (a.x < 0 || a.y < 0 || a.x > size.width - 1 || a.y > size.height - 1) continue;
             out = std::max(out, std::hypot(a.x - b.x, a.y - b.y));
         }
     return out;
@@ -84,8 +87,10 @@ std::optional<FoundMotion> sky_motion(std::span<const PlacedInTime> frames, std:
         double weight = 0, longest = 0;
         std::size_t agreeing = 0;
         for (std::size_t k = 0; k < frames.size(); ++k) {
-            out.fits[k] = counts(k) && miss(frames[k], out.motion, since(k), size) <= fits_within_px;
-            if (!out.fits[k]) continue;
+            // Where the camera stood beside its turn does not matter for the turn.
+            Placement turned = frames[k].place.placement();
+            turned.sensor = {};
+            if (!counts(k) || miss(turned, out.motion, since(k), size) > fits_within_px) continue;
             ++agreeing;
             longest = std::max(longest, std::abs(since(k)));
             const Vec3 turn = turn_of(frames[k].place);
@@ -97,6 +102,8 @@ std::optional<FoundMotion> sky_motion(std::span<const PlacedInTime> frames, std:
         const auto& s = out.motion.spin;
         if (std::hypot(s[0], s[1], s[2]) * longest < least_turn) return std::nullopt;
     }
+    for (std::size_t k = 0; k < frames.size(); ++k)
+        out.fits[k] = counts(k) && miss(frames[k].place.placement(), out.motion, since(k), size) <= fits_within_px;
     return out;
 }
 

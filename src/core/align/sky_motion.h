@@ -27,7 +27,7 @@ struct PlacedInTime {
 
 struct FoundMotion {
     SkyMotion motion;
-    std::vector<bool> fits;  // by frame: its sky lies where the motion has it, within a pixel at the corners
+    std::vector<bool> fits;  // by frame: its sky lies where the motion has it, within a pixel
 };
 
 // The one turn that most frames agree on, by least squares over those that fit; all against the frame of `reference`,

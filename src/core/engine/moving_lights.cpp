@@ -1,8 +1,10 @@
 #include "engine/moving_lights.h"
 
 #include <algorithm>
+#include <cmath>
 #include <mutex>
 
+#include "base/parallel.h"
 #include "engine/aligning.h"
 #include "engine/in_step.h"
 #include "lights/excess.h"
@@ -14,7 +16,9 @@ namespace bp {
 namespace {
 
 constexpr std::size_t fewest_frames = 4;
-constexpr double least_deviations = 4;
+// For lights one by one, and for what many pixels in a line have together.
+constexpr double least_deviations = 4, least_of_streaks = 3;
+constexpr int quarters = 4;
 
 // The frames alone, as they were recorded.
 Pile as_recorded(const Pile& pile) {
@@ -53,13 +57,16 @@ class Looking final : public StepWork {
         for (std::size_t k = 0; k < frames_; ++k) {
             std::uint16_t* out = samples.data() + k * std::size_t(width);
             brightness.push_back(out);
-            if (rows[k].narrow)
-                for (int x = 0; x < width; ++x) out[x] = kernels::to_16(bright(rows[k].narrow, x));
-            else
-                for (int x = 0; x < width; ++x) out[x] = bright(rows[k].wide, x);
+            const kernels::Span& cover = rows[k].cover;
+            if (cover.empty()) continue;
+            for (int x = cover.begin; x < cover.end; ++x)
+                out[x] = rows[k].narrow ? kernels::to_16(bright(rows[k].narrow, x)) : bright(rows[k].wide, x);
+            // What is not covered is as the last that is.
+            std::fill(out, out + cover.begin, out[cover.begin]);
+            std::fill(out + cover.end, out + width, out[cover.end - 1]);
         }
         std::vector<Excess> found;
-        add_excess(brightness, width, least_deviations, found);
+        add_excess(brightness, width, least_of_streaks, found);
         for (Excess& e : found) e.x = std::uint16_t(e.x + columns.begin);
         const std::lock_guard lock(mutex_);
         auto& row = rows_[std::size_t(y)];
@@ -109,19 +116,130 @@ void find_motion(const Pile& pile, const std::vector<int>& ids, Job& job, Moving
     const std::optional<FoundMotion> found = sky_motion(frames, *reference, pile.size);
     if (!found) return;
     out.sky = found->motion;
-    for (std::size_t k = 0; k < placed_ids.size(); ++k) out.frames[placed_ids[k]].fits_sky = found->fits[k];
+    for (std::size_t k = 0; k < placed_ids.size(); ++k) {
+        MovingLights::OfFrame& of = out.frames[placed_ids[k]];
+        of.fits_sky = found->fits[k];
+        const Alignment& place = frames[k].place;
+        if (of.fits_sky || !place.aligned || place.by_clock || !place.lens) continue;
+        of.placed = true;
+        of.stood = place.placement();
+        of.stood.matrix = out.sky->over(frames[k].time_s - frames[*reference].time_s).matrix * of.stood.matrix;
+    }
+}
+
+// Without the sky's own lights: those that frames around have where the sky has turned to.
+std::vector<Bright> without_stars(const std::vector<Bright>& pixels, std::size_t at, const std::vector<int>& ids,
+                                  const std::vector<double>& middles_s, const MovingLights& lights) {
+    constexpr std::size_t reach = 2;
+    if (!lights.sky) return pixels;
+    struct Around {
+        Placement over;
+        RunMask lights;
+    };
+    std::vector<Around> around;
+    for (std::size_t k = at - std::min(at, reach); k < std::min(ids.size(), at + reach + 1); ++k)
+        if (k != at && (lights.frames.at(ids[k]).fits_sky || lights.frames.at(ids[k]).placed))
+            around.push_back({at_level(lights.sky->over(middles_s[k] - middles_s[at]), MovingLights::level),
+                              lights.frames.at(ids[k]).lights.grown(1)});
+    const auto needed = std::min<std::ptrdiff_t>(2, std::ptrdiff_t(around.size()));
+    std::vector<Bright> out;
+    for (const Bright& p : pixels) {
+        const auto seen = std::count_if(around.begin(), around.end(), [&](const Around& a) {
+            const Point q = a.over.to_canvas({double(p.x), double(p.y)});
+            return std::isfinite(q.x) && std::isfinite(q.y) &&
+                   a.lights.at(int(std::lround(q.x)), int(std::lround(q.y)));
+        });
+        if (needed == 0 || seen < needed) out.push_back(p);
+    }
+    return out;
+}
+
+Point from_level_of_lights(Point p) {
+    constexpr double scale = 1 << MovingLights::level;
+    return {(p.x + 0.5) * scale - 0.5, (p.y + 0.5) * scale - 0.5};
+}
+
+// Without what lies at the edges of a frame that was resampled.
+std::vector<Bright> well_inside(const std::vector<Bright>& pixels, const Placement& stood, Size size) {
+    constexpr double edge = 8;  // pixels of level 0
+    if (stood.is_identity()) return pixels;
+    std::vector<Bright> out;
+    for (const Bright& p : pixels) {
+        const Point q = stood.to_frame(from_level_of_lights({double(p.x), double(p.y)}));
+        if (q.x >= edge && q.y >= edge && q.x <= size.width - 1 - edge && q.y <= size.height - 1 - edge)
+            out.push_back(p);
+    }
+    return out;
+}
+
+void find_streaks(const Pile& pile, const std::vector<int>& ids, const std::vector<std::vector<Bright>>& bright,
+                  Job& job, MovingLights& out) {
+    if (!out.sky) return;
+    const Size size = at_level(pile.size, MovingLights::level);
+    std::vector<FrameLines> run(ids.size());
+    std::vector<double> middles;
+    for (std::size_t k = 0; k < ids.size(); ++k) {
+        const CaptureData& capture = find_frame(pile, ids[k])->file->capture;
+        run[k].begin_s = capture.captured.value_or(0);
+        run[k].exposure_s = capture.captured ? capture.exposure_s.value_or(0) : 0;
+        middles.push_back(run[k].begin_s + run[k].exposure_s / 2);
+    }
+    job.begin({"Looking for streaks in %1", {frames_counted(ids.size())}}, long(ids.size()));
+    parallel_for(0, int(ids.size()), [&](int i) {
+        const auto k = std::size_t(i);
+        if (job.stopped()) return;
+        // Where the camera stood otherwise and nobody knows how, all that stands still is a line.
+        const MovingLights::OfFrame& of = out.frames.at(ids[k]);
+        if (of.fits_sky || of.placed)
+            run[k].lines = find_lines(without_stars(well_inside(bright[k], of.stood, pile.size), k, ids, middles, out),
+                                      size, of.fits_sky ? 1 : 2);
+        job.advance();
+    });
+    if (job.stopped()) return;
+    for (Streak& streak : tell_streaks(run, size)) {
+        streak.frame = ids[std::size_t(streak.frame)];
+        const Placement& stood = out.frames.at(streak.frame).stood;
+        streak.line.from = stood.to_frame(from_level_of_lights(streak.line.from));
+        streak.line.to = stood.to_frame(from_level_of_lights(streak.line.to));
+        streak.line.width_px *= 1 << MovingLights::level;
+        out.streaks.push_back(streak);
+    }
+}
+
+// The frames on each other, as if the camera had always stood as it did for the reference.
+Pile standing_still(Pile pile, const MovingLights& lights) {
+    pile.methods.sky.model = Model::stars;
+    for (Frame& frame : pile.frames) {
+        frame.places.sky.reset();
+        const auto of = lights.frames.find(frame.id);
+        if (of == lights.frames.end() || of->second.stood.is_identity()) continue;
+        Alignment place;
+        place.to_reference = of->second.stood.matrix;
+        place.lens = of->second.stood.lens;
+        place.sensor = of->second.stood.sensor;
+        frame.places.sky = place;
+    }
+    return pile;
 }
 
 Result<MovingLights> look(const Pile& pile, const std::vector<int>& ids, FrameStore& store, Job& job) {
     MovingLights out;
     for (const int id : ids) out.frames[id];
+    find_motion(pile, ids, job, out);
+    if (job.stopped()) return stopped_failure();
     const Size size = at_level(pile.size, MovingLights::level);
     Looking work(pile.channels, ids.size(), size.height);
-    const Status done = bring_in_step({pile, store, takes_of(ids), whole(size), MovingLights::level, 0}, job, work);
+    const Pile still = standing_still(pile, out);
+    const Status done = bring_in_step({still, store, takes_of(ids), whole(size), MovingLights::level, 0}, job, work);
     if (!done.ok()) return done.failure();
     const std::vector<std::vector<Bright>> bright = work.by_frame();
-    for (std::size_t k = 0; k < ids.size(); ++k) out.frames[ids[k]].lights = thin_lights(size, traces_of(bright[k]));
-    find_motion(pile, ids, job, out);
+    for (std::size_t k = 0; k < ids.size(); ++k) {
+        std::vector<Bright> surely;
+        for (const Bright& p : bright[k])
+            if (p.deviations >= quarters * least_deviations) surely.push_back(p);
+        out.frames[ids[k]].lights = thin_lights(size, traces_of(surely));
+    }
+    find_streaks(pile, ids, bright, job, out);
     if (job.stopped()) return stopped_failure();
     return out;
 }
@@ -143,6 +261,7 @@ Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, const std::
 std::size_t MovingLights::bytes() const {
     std::size_t out = sizeof *this;
     for (const auto& [id, of] : frames) out += of.lights.bytes();
+    out += streaks.size() * sizeof(Streak);
     return out;
 }
 
@@ -157,8 +276,18 @@ void pack(Packer& to, const MovingLights& lights) {
     for (const double s : sky.spin) to.number(s);
     to.number(std::uint64_t(lights.frames.size()));
     for (const auto& [id, of] : lights.frames) {
-        to.number(id).number(of.fits_sky);
+        to.number(id).number(of.fits_sky).number(of.placed);
+        for (const double m : of.stood.matrix.m()) to.number(m);
+        to.number(of.stood.sensor.x).number(of.stood.sensor.y);
         pack(to, of.lights);
+    }
+    to.number(std::uint64_t(lights.streaks.size()));
+    for (const Streak& s : lights.streaks) {
+        const Line& l = s.line;
+        to.number(s.frame).number(int(s.kind)).number(s.thing);
+        for (const double v :
+             {l.from.x, l.from.y, l.to.x, l.to.y, l.width_px, l.brightness, l.blinks, l.even, l.confidence})
+            to.number(v);
     }
 }
 
@@ -174,7 +303,29 @@ void unpack(Unpacker& from, MovingLights& lights) {
         const int id = from.number<int>();
         MovingLights::OfFrame& of = lights.frames[id];
         of.fits_sky = from.number<bool>();
+        of.placed = from.number<bool>();
+        std::array<double, 9> matrix{};
+        for (double& m : matrix) m = from.number<double>();
+        of.stood.sensor = {from.number<double>(), from.number<double>()};
+        if (of.placed && lights.sky) {
+            of.stood.matrix = Matrix(matrix);
+            of.stood.lens = lights.sky->lens;
+        }
         unpack(from, of.lights);
+    }
+    const std::size_t streaks = from.count(3 * sizeof(int));
+    for (std::size_t i = 0; i < streaks && from.ok(); ++i) {
+        Streak s;
+        s.frame = from.number<int>();
+        const int kind = from.number<int>();
+        if (kind < 0 || kind >= int(streak_kinds().size())) return from.refuse();
+        s.kind = StreakKind(kind);
+        s.thing = from.number<int>();
+        Line& l = s.line;
+        for (double* v :
+             {&l.from.x, &l.from.y, &l.to.x, &l.to.y, &l.width_px, &l.brightness, &l.blinks, &l.even, &l.confidence})
+            *v = from.number<double>();
+        lights.streaks.push_back(s);
     }
 }
 
@@ -199,6 +350,39 @@ Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, Fram
     auto out = std::make_shared<const MovingLights>(std::move(found).value());
     store.keep(here, out);
     return out;
+}
+
+DrawnShape band_of(const Streak& streak) {
+    constexpr double beside = 6;  // its glow
+    return {ShapeKind::band, streak.line.from, streak.line.to, 2 * streak.line.width_px + beside};
+}
+
+Pile with_streaks_left_out(Pile pile, std::span<const Streak> streaks, bool left_out) {
+    for (const Streak& streak : streaks) {
+        const Frame* frame = find_frame(pile, streak.frame);
+        if (!frame || !usable(*frame)) continue;
+        const Mask before = frame->left_out.empty() ? Mask(pile.size) : frame->left_out;
+        const int ids[] = {streak.frame};
+        pile = with_left_out(std::move(pile), ids, with_shape(before, band_of(streak), left_out));
+    }
+    return pile;
+}
+
+bool is_left_out(const Pile& pile, const Streak& streak) {
+    constexpr std::uint8_t half = 128;
+    const Frame* frame = find_frame(pile, streak.frame);
+    if (!frame || frame->left_out.empty()) return false;
+    constexpr int places = 16;
+    int out = 0, inside = 0;
+    for (int i = 0; i <= places; ++i) {
+        const double t = double(i) / places;
+        const auto x = int(std::lround(streak.line.from.x + t * (streak.line.to.x - streak.line.from.x)));
+        const auto y = int(std::lround(streak.line.from.y + t * (streak.line.to.y - streak.line.from.y)));
+        if (intersect(whole(pile.size), {x, y, 1, 1}).empty()) continue;
+        ++inside;
+        out += frame->left_out.at(x, y) >= half;
+    }
+    return inside > 0 && out == inside;
 }
 
 }  // namespace bp

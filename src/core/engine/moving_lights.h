@@ -9,6 +9,8 @@
 #include "base/job.h"
 #include "engine/store.h"
 #include "image/run_mask.h"
+#include "lights/streaks.h"
+#include "parts/shapes.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -20,12 +22,19 @@ struct MovingLights {
     std::optional<SkyMotion> sky;
     // Of every usable frame of the scene, whether it takes part or is set aside.
     struct OfFrame {
+        // How the camera stood when the frame was taken, against the reference's: frame pixel to canvas pixel. The
+        // identity where it stood as it did then.
+        Placement stood;
         RunMask lights;         // thin ones, see traces.h
         bool fits_sky = false;  // its sky lies where the motion has it
+        bool placed = false;    // it does not, and it is known how the camera stood
         friend bool operator==(const OfFrame&, const OfFrame&) = default;
     };
     std::map<int, OfFrame> frames;  // by id
-    Fingerprint recipe{};           // of the frames that they were found in; not packed
+    // In pixels of the frames, level 0; `frame` is an id. Where the sky's motion is known, frames whose place under it
+    // is not have none.
+    std::vector<Streak> streaks;
+    Fingerprint recipe{};  // of the frames that they were found in; not packed
     std::size_t bytes() const;
 };
 void pack(Packer& to, const MovingLights& lights);
@@ -35,5 +44,12 @@ void unpack(Unpacker& from, MovingLights& lights);
 // zones and placements counts. Without lights for fewer than four frames. What was found before is not looked for
 // again.
 Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, FrameStore& store, Job& job);
+
+// What of its frame a streak takes up, with its glow.
+DrawnShape band_of(const Streak& streak);
+// Leaves streaks out of their frames, or takes them in again.
+Pile with_streaks_left_out(Pile pile, std::span<const Streak> streaks, bool left_out);
+// Whether all of its way is.
+bool is_left_out(const Pile& pile, const Streak& streak);
 
 }  // namespace bp

@@ -53,10 +53,21 @@ void add_excess(kernels::Rows<std::uint16_t> rows, int width, double least, std:
     }
     std::vector<std::uint16_t> usual(samples), distance(samples);
     kernels::median(level.pointers, samples, usual.data());
-    for (std::size_t k = 0; k < count; ++k) {
-        const std::uint16_t* from = level.row(k);
-        std::uint16_t* to = distances.row(k);
-        for (std::size_t x = 0; x < samples; ++x) to[x] = std::uint16_t(std::abs(int(from[x]) - int(usual[x])));
+    // Where much of a block is structure its middle jumps: what is left of the offset is told from the differences.
+    std::vector<int> differences;
+    for (int begin = 0; begin < width; begin += block) {
+        const int end = std::min(width, begin + block);
+        for (std::size_t k = 0; k < count; ++k) {
+            std::uint16_t* own = level.row(k);
+            std::uint16_t* to = distances.row(k);
+            differences.clear();
+            for (int x = begin; x < end; ++x) differences.push_back(int(own[x]) - int(usual[std::size_t(x)]));
+            const int offset = middle_of(differences);
+            for (int x = begin; x < end; ++x) {
+                own[x] = std::uint16_t(std::clamp(int(own[x]) - offset, 0, 65535));
+                to[x] = std::uint16_t(std::abs(int(own[x]) - int(usual[std::size_t(x)])));
+            }
+        }
     }
     kernels::median(distances.pointers, samples, distance.data());
     for (int begin = 0; begin < width; begin += block) {

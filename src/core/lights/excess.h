@@ -17,7 +17,8 @@ struct Excess {
 };
 
 // Compares one row of brightness, 16-bit samples, of at least four frames that lie on each other. Frames are
-// first brought to the same level, by their medians over blocks of 64 pixels; the usual is then the median over the
+// first brought to the same level, by their medians over blocks of 64 pixels and then by the medians of their
+// differences; the usual is then the median over the
 // run; the noise is the median of what is left, over frames and then over the pixels of a block (Rousseeuw and Croux,
 // "Alternatives to the median absolute deviation", 1993), or a pixel's own where that is more. Adds what is more than
 // `least` deviations above. Pure; any thread.

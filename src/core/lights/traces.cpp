@@ -8,8 +8,7 @@ namespace bp {
 namespace {
 
 constexpr int quarters = 4;
-// Fewer pixels than this are light only when one of them stands out by so many deviations.
-constexpr std::size_t fewest = 3;
+// Few pixels are light when one of them stands out by so many deviations.
 constexpr int surely = 8 * quarters;
 
 class Groups {
@@ -32,7 +31,7 @@ bool Trace::thin() const {
     return double(pixels.size()) <= widest * (1 + std::hypot(bounds.width, bounds.height));
 }
 
-std::vector<Trace> traces_of(std::span<const Bright> pixels) {
+std::vector<Trace> traces_of(std::span<const Bright> pixels, std::size_t fewest) {
     Groups groups(pixels.size());
     // Neighbours above lie in a stretch of the row before, which goes along from left to right.
     std::size_t above = 0;
@@ -55,7 +54,7 @@ std::vector<Trace> traces_of(std::span<const Bright> pixels) {
         trace.bounds = unite(trace.bounds, {pixels[i].x, pixels[i].y, 1, 1});
         trace.peak = std::max(trace.peak, int(pixels[i].deviations));
     }
-    std::erase_if(out, [](const Trace& t) { return t.pixels.size() < fewest && t.peak < surely; });
+    std::erase_if(out, [fewest](const Trace& t) { return t.pixels.size() < fewest && t.peak < surely; });
     return out;
 }
 

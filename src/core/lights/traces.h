@@ -25,9 +25,9 @@ struct Trace {
     bool thin() const;
 };
 
-// The traces of a frame, but for single pixels that noise may have made. Pixels are given row by row, each row from
-// left to right.
-std::vector<Trace> traces_of(std::span<const Bright> pixels);
+// The traces of a frame, but for those of fewer pixels that noise may have made. Pixels are given row by row, each row
+// from left to right.
+std::vector<Trace> traces_of(std::span<const Bright> pixels, std::size_t fewest = 3);
 
 // All pixels of the thin ones.
 RunMask thin_lights(Size size, std::span<const Trace> traces);
