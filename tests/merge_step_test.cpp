@@ -384,3 +384,41 @@ TEST_CASE("streaks are found by a click, marked, left out one by one or by kind,
     w.click("page_mode");
     CHECK(w.window.canvas().marked().empty());
 }
+
+TEST_CASE("origins tell the frame under the pointer, and a click or Enter goes to it", "[window]") {
+    Merging w(6, "page_mode");
+    w.click("mode_maximum");
+    w.key(Qt::Key_5);
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().view() == app::View::origins);
+    app::Canvas& canvas = w.window.canvas();
+    const auto over = [&](int frame) { return QPointF(6 * frame + 3.5, 24.5); };
+    w.move_over_canvas(over(3));
+    CHECK(canvas.readout().contains(QStringLiteral("from frame 4")));
+    QTest::mouseClick(&canvas, Qt::LeftButton, Qt::NoModifier, canvas.to_screen(over(3)).toPoint());
+    let_pass();
+    CHECK(w.studio().current() == w.pile().frames[3].id);
+    // What comes from it has a colour of its own, the rest is grey.
+    REQUIRE(w.settle());
+    const auto colour = w.window.viewer().colour_at(6 * 3 + 3, 24);
+    REQUIRE(colour);
+    CHECK(colour->saturation() > 60);
+    CHECK(w.window.viewer().colour_at(6 * 1 + 3, 24)->saturation() < 10);
+    CHECK(w.window.viewer().view() == app::View::origins);
+    // By keys: the mark is walked there.
+    canvas.setFocus();
+    w.walk(over(3), over(5));
+    w.key(Qt::Key_Return);
+    CHECK(w.studio().current() == w.pile().frames[5].id);
+    // A median of six lies between two; means come from all.
+    w.click("mode_median");
+    REQUIRE(w.settle());
+    w.move_over_canvas({60.5, 4.5});
+    CHECK(canvas.readout().contains(QStringLiteral("frame")));
+    w.click("mode_mean");
+    REQUIRE(w.settle());
+    w.move_over_canvas(over(2));
+    CHECK(canvas.readout().contains(QStringLiteral("all frames together")));
+    w.click("view_0");
+    CHECK_FALSE(w.window.viewer().origin_at(5, 24).has_value());
+}

@@ -138,15 +138,13 @@ bool trails(MainWindow& window, Photographer& p) {
     wait_for([&] { return studio.pile().knit.on; });
     ok = p.take("merge-trails") && ok;
     press("page_leave_out");
-    const int range[] = {studio.pile().frames[20].id, studio.pile().frames[21].id, studio.pile().frames[22].id};
-    studio.select_these({range[0], range[1], range[2]});
-    window.viewer().set_view(View::frame);
-    press("left_out_band");
-    Brush brush = window.canvas().brush();
-    brush.size = 60;
-    window.canvas().set_brush(brush);
-    p.stroke({{520, 230}, {690, 60}});
-    ok = p.take("leave-out") && ok;
+    press("streaks_find");
+    wait_for([&] { return !studio.streaks().empty(); });
+    press("streaks_satellite");
+    studio.select(studio.streaks().front().frame);
+    window.viewer().set_view(View::result);
+    wait_for([&] { return window.notices().sentences().isEmpty(); });
+    ok = p.take("streaks") && ok;
     press("page_mode");
     window.viewer().set_view(View::result);
     return ok;
@@ -312,7 +310,7 @@ bool best_of(MainWindow& window, Photographer& p) {
 
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
-    if (p.wants({"frames", "side-by-side", "merge-trails", "leave-out"})) ok = trails(window, p) && ok;
+    if (p.wants({"frames", "side-by-side", "merge-trails", "streaks"})) ok = trails(window, p) && ok;
     if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"clip"})) ok = p.open(QStringLiteral("quay")) && clip(window, p) && ok;
     if (p.wants({"keys"})) ok = p.open(QStringLiteral("quay")) && keys(window, p) && ok;

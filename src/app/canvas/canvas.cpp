@@ -249,6 +249,7 @@ QString Canvas::readout() const {
         const double share = cover_shares(studio_.pile(), {x, y, 1, 1}, 0).at(0, 0, 0) / 65535.0;
         text += tr("   reached by %1 of %2 frames").arg(std::lround(share * double(all))).arg(all);
     }
+    if (viewer_.view() == View::origins) text += origin_in_words(x, y);
     if (viewer_.view() == View::frame) text += tr("   frame %1").arg(number_of(studio_.pile(), studio_.current()));
     if (viewer_.view() == View::difference)
         text += tr("   frame %1 against %2, %3 times")
@@ -258,6 +259,15 @@ QString Canvas::readout() const {
                                                        : studio_.pile().reference))
                     .arg(viewer_.gain());
     return text;
+}
+
+QString Canvas::origin_in_words(int x, int y) const {
+    if (!has_origins(studio_.pile())) return tr("   from all frames together: means and added light have no origins");
+    const auto from = pointer_.x() >= 0 ? viewer_.origin_at(x, y) : std::nullopt;
+    if (!from || from->first == 0) return {};
+    const int first = number_of(studio_.pile(), from->first), second = number_of(studio_.pile(), from->second);
+    return first == second ? tr("   from frame %1").arg(first)
+                           : tr("   between frames %1 and %2").arg(first).arg(second);
 }
 
 QRect Canvas::readout_place(const QString& text) const {

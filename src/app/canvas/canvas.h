@@ -103,6 +103,7 @@ class Canvas : public QWidget {
     double fit_zoom() const;
     // The left button, or Enter. False when nothing here takes it.
     bool put_down(QPointF at);
+    bool go_to_origin(QPointF at);
     void move_to(QPointF at);
     void lift();
     // The one that has the left button; null for none.
@@ -120,6 +121,7 @@ class Canvas : public QWidget {
     void draw_divider(QPainter& painter) const;
     void draw_pole(QPainter& painter) const;
     void draw_marked(QPainter& painter) const;
+    QString origin_in_words(int x, int y) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
     QRect readout_place(const QString& text) const;

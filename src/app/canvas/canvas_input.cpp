@@ -53,6 +53,16 @@ void Canvas::lift() {
     if (std::exchange(tool_works_, false)) at_hand()->release();
 }
 
+// A click goes to the frame that shows there.
+bool Canvas::go_to_origin(QPointF at) {
+    if (at_hand() || viewer_.view() != View::origins) return false;
+    const QPointF p = to_canvas(at);
+    const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
+    if (!from || from->first == 0) return false;
+    studio_.select(from->first);
+    return true;
+}
+
 void Canvas::mousePressEvent(QMouseEvent* event) {
     pointer_ = event->position();
     if (event->button() == Qt::LeftButton && on_divider(pointer_)) {
@@ -61,7 +71,9 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
     }
     marked_ = false;
     lift();
-    if (event->button() == Qt::LeftButton && put_down(pointer_)) {
+    if (event->button() == Qt::LeftButton && go_to_origin(pointer_)) {
+        update();
+    } else if (event->button() == Qt::LeftButton && put_down(pointer_)) {
         update();
     } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton ||
                event->button() == Qt::RightButton) {
@@ -124,6 +136,9 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
                                                         : QPointF();
     if (!way.isNull() && event->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier)) {
         move_mark(way);
+    } else if (enter_in(event) && !at_hand() && viewer_.view() == View::origins) {
+        move_mark({});
+        go_to_origin(pointer_);
     } else if (enter_in(event) && at_hand()) {
         if (event->isAutoRepeat()) return;
         move_mark({});

@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "app/canvas/added.h"
+#include "app/canvas/origins_image.h"
 #include "app/looks/pictures.h"
 #include "app/looks/theme.h"
 #include "engine/cover.h"
@@ -63,8 +64,17 @@ struct Viewer::Order {
     bool show_added;
     Rect region;
     int level;
+    int current;
+    // Filled where origins are shown.
+    std::shared_ptr<Origins> origins = std::make_shared<Origins>();
 
     Result<QImage> fill(Job& job) const {
+        if (view == View::origins && has_origins(pile)) {
+            Result<Origins> found = origins_of(pile, *store, region, level, job);
+            if (!found.ok()) return found.failure();
+            *origins = std::move(found).value();
+            return image_of(*origins, pile, current, theme().amber);
+        }
         if (view == View::frame || view == View::difference) {
             Result<Raster16> picture = view == View::frame
                                            ? render_frame(pile, *store, frame, region, level, job)
@@ -118,7 +128,7 @@ Viewer::Viewer(Studio& studio, QObject* parent)
     connect(&studio.thumbnails(), &Thumbnails::finished, this, &Viewer::refresh);
     connect(&studio, &Studio::selection_changed, this, [this] {
         // The other of two pictures may show a frame that stays.
-        if (!of_all() && frame_() != ordered_frame_) refresh();
+        if ((!of_all() || view_ == View::origins) && frame_() != ordered_frame_) refresh();
     });
 }
 
@@ -243,7 +253,8 @@ Viewer::Order Viewer::order(const Rect& area, int level) const {
             gain_,
             show_added_,
             at_level(area, level),
-            level};
+            level,
+            studio_.current()};
 }
 
 // While frames come in: the picture of those that are here, whenever there are half as many again.
@@ -272,17 +283,18 @@ void Viewer::render_overview() {
     if (!studio_.thumbnails().complete() && of_all()) return;
     const Order what = order(area_, overview_level());
     const Rect area = covered_by(what.region, what.level);
-    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
-                                       [this, area, level = what.level, serial = serial_](Result<QImage> image) {
-                                           const bool here = arrive(overview_, std::move(image), area, level, serial);
-                                           if (std::exchange(trial_waits_, false)) {
-                                               refresh();
-                                               return;
-                                           }
-                                           if (!here) return;
-                                           patch_again();
-                                           render_detail();
-                                       });
+    overview_lane_.run<Result<QImage>>(
+        [what](Job& job) { return what.fill(job); },
+        [this, area, level = what.level, serial = serial_, origins = what.origins](Result<QImage> image) {
+            const bool here = arrive(overview_, std::move(image), area, level, serial, origins);
+            if (std::exchange(trial_waits_, false)) {
+                refresh();
+                return;
+            }
+            if (!here) return;
+            patch_again();
+            render_detail();
+        });
 }
 
 void Viewer::render_detail() {
@@ -293,7 +305,7 @@ void Viewer::render_detail() {
     const Rect wanted = intersect(visible_, area_);
     if (wanted.empty()) return;
     if (level == overview_.level) {
-        detail_ = {overview_.image, overview_.area, level, serial_};
+        detail_ = {overview_.image, overview_.area, level, serial_, overview_.origins};
         emit settled();
         return;
     }
@@ -304,11 +316,12 @@ void Viewer::render_detail() {
     }
     const Order what = order(area, level);
     const Rect covered = covered_by(what.region, level);
-    detail_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
-                                     [this, covered, level, serial = serial_](Result<QImage> image) {
-                                         if (arrive(detail_, std::move(image), covered, level, serial)) patch_again();
-                                         if (detail_.serial == serial_) emit settled();
-                                     });
+    detail_lane_.run<Result<QImage>>(
+        [what](Job& job) { return what.fill(job); },
+        [this, covered, level, serial = serial_, origins = what.origins](Result<QImage> image) {
+            if (arrive(detail_, std::move(image), covered, level, serial, origins)) patch_again();
+            if (detail_.serial == serial_) emit settled();
+        });
 }
 
 // One patch at a time; what changes meanwhile is in the next.
@@ -351,14 +364,30 @@ void Viewer::paste(const Patches& patches) {
 }
 
 // True when the picture is there.
-bool Viewer::arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial) {
+bool Viewer::arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial,
+                    std::shared_ptr<const Origins> origins) {
     if (!image.ok()) {
         if (image.failure().fault != Fault::stopped) studio_.report_broken(image.failure());
         return false;
     }
-    layer = {std::move(image).value(), area, level, serial};
+    layer = {std::move(image).value(), area, level, serial, std::move(origins)};
     emit updated();
     return true;
+}
+
+std::optional<std::pair<int, int>> Viewer::origin_at(int x, int y) const {
+    if (view_ != View::origins) return std::nullopt;
+    for (const Layer* layer : {&detail_, &overview_}) {
+        if (!layer->origins || layer->origins->first.width() == 0 || intersect(layer->area, {x, y, 1, 1}).empty())
+            continue;
+        const Origins& of = *layer->origins;
+        const int u =
+            std::clamp((x - layer->area.left) * of.first.width() / layer->area.width, 0, of.first.width() - 1);
+        const int v =
+            std::clamp((y - layer->area.top) * of.first.height() / layer->area.height, 0, of.first.height() - 1);
+        return std::pair(of.first_at(u, v), of.second_at(u, v));
+    }
+    return std::nullopt;
 }
 
 std::optional<QColor> Viewer::colour_at(int x, int y) const {

@@ -4,14 +4,17 @@
 #include <QImage>
 #include <QTimer>
 #include <functional>
+#include <memory>
 #include <optional>
+#include <utility>
 
 #include "app/work/studio.h"
+#include "engine/origins.h"
 
 namespace bp::app {
 
-enum class View { result, frame, difference, cover };
-constexpr int view_count = 4;
+enum class View { result, frame, difference, cover, origins };
+constexpr int view_count = 5;
 enum class Against { reference, before };
 
 struct Layer {
@@ -19,6 +22,7 @@ struct Layer {
     Rect area;  // canvas pixels of level 0 that the image covers
     int level = 0;
     long serial = 0;
+    std::shared_ptr<const Origins> origins = nullptr;  // of the image's pixels, where it shows them
 };
 
 class Viewer : public QObject {
@@ -42,7 +46,7 @@ class Viewer : public QObject {
     View view() const { return view_; }
     void set_view(View view);
     // What is shown is made of all frames, not of the one that is looked at.
-    bool of_all() const { return view_ == View::result || view_ == View::cover; }
+    bool of_all() const { return view_ == View::result || view_ == View::cover || view_ == View::origins; }
     // What the canvas needs: the visible area in canvas pixels and screen pixels a canvas pixel.
     void demand(const Rect& visible, double zoom);
     // Shows another pile than the document's, while a slider is dragged.
@@ -63,6 +67,8 @@ class Viewer : public QObject {
     const Layer& detail() const { return detail_; }
     // Samples (0 to 65535) and the place's frame value under a canvas pixel, when they are at hand.
     std::optional<QColor> colour_at(int x, int y) const;
+    // The two frames that a canvas pixel comes from, by their ids, mostly the same twice; none when they are not shown.
+    std::optional<std::pair<int, int>> origin_at(int x, int y) const;
     // A picture is being made, or will be in a moment.
     bool busy() const {
         return overview_lane_.busy() || detail_lane_.busy() || patch_lane_.busy() || later_.isActive();
@@ -96,7 +102,8 @@ class Viewer : public QObject {
     // Of the pile in this view: its edges are seen in the cover.
     Rect area_shown() const;
     void patch_again();
-    bool arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial);
+    bool arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial,
+                std::shared_ptr<const Origins> origins = nullptr);
 
     Studio& studio_;
     Lane overview_lane_;

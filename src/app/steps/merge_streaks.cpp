@@ -117,7 +117,8 @@ void MergeStreaks::mark() {
     for (const Streak& s : studio_.streaks()) {
         const Frame* frame = find_frame(pile, s.frame);
         if (!marks_ || !seen || !frame || (viewer_.view() == View::frame && s.frame != studio_.current())) continue;
-        if (viewer_.view() == View::result && is_left_out(pile, s)) continue;
+        // On the result those that give to it.
+        if (viewer_.view() == View::result && (!merged(pile, *frame) || is_left_out(pile, s))) continue;
         const Placement place = placement(pile, *frame, studio_.zone());
         const Point a = place.to_canvas(s.line.from), b = place.to_canvas(s.line.to);
         lines.push_back({{a.x, a.y}, {b.x, b.y}, band_of(s).width, style_of(s.kind), s.frame == studio_.current()});

@@ -90,7 +90,7 @@ void MainWindow::tie_keys() {
 
 void MainWindow::tie_picture_keys() {
     const auto open = [this] { return studio_->document().open(); };
-    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3"};
+    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3", "view_4"};
     for (std::size_t i = 0; i < views.size(); ++i)
         keys_->tie(
             views[i], [this, i] { viewer_->set_view(View(int(i))); }, open);

@@ -49,7 +49,7 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     row->addWidget(save_);
     row->addStretch();
     auto* group = new QButtonGroup(this);
-    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3"};
+    const std::array<const char*, view_count> views{"view_0", "view_1", "view_2", "view_3", "view_4"};
     for (int i = 0; i < view_count; ++i) {
         const char* id = views[std::size_t(i)];
         views_[i] = push(command(id).name(), QLatin1String(id), tip_of(id), this);
