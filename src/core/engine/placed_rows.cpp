@@ -1,6 +1,8 @@
 #include "engine/placed_rows.h"
 
 #include <algorithm>
+#include <cmath>
+#include <optional>
 
 #include "kernels/warp.h"
 
@@ -53,25 +55,51 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
     }
 }
 
+namespace {
+
+// The lowest and highest place in a frame, down, of canvas rows every `step` pixels of a region, by points along them.
+// Motions are smooth: what lies between is off by less than a pixel.
+struct RowsReached {
+    static constexpr int step = 32;
+
+    RowsReached(const Placement& placed, const Rect& region) {
+        constexpr int points_apart = 256;
+        for (int y = region.top; y < region.bottom() + step; y += step) {
+            std::pair<double, double> reach{1e9, -1e9};
+            for (int x = region.left;; x += points_apart) {
+                const Point p = placed.to_frame({double(std::min(x, region.right() - 1)), double(y)});
+                if (std::isfinite(p.y)) reach = {std::min(reach.first, p.y), std::max(reach.second, p.y)};
+                if (x >= region.right() - 1) break;
+            }
+            reaches.push_back(reach);
+        }
+    }
+    std::vector<std::pair<double, double>> reaches;
+};
+
+}  // namespace
+
 RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const RunMask& only)
     : frame_(frame), region_(region), only_(&only), level_(level) {
-    map_.emplace(at_level(placed, level), frame);
+    constexpr int beside = 5;  // that resampling reads, and a pixel more
+    constexpr double furthest = 1e6;
+    const Placement at_this_level = at_level(placed, level);
+    map_.emplace(at_this_level, frame);
     spans_.assign(std::size_t(region.height), {});
     rows_.assign(std::size_t(region.height), {frame.height, 0});
-    const Span limits{region.left, region.right()};
-    kernels::RowPlaces places(*map_, limits);
+    const RowsReached reached(at_this_level, region);
     std::vector<Span> here;
-    for (int y = region.top; y < region.bottom(); ++y) {
+    for (int i = 0; i < region.height; ++i) {
         here.clear();
-        add_wanted(y, limits, here);
+        add_wanted(region.top + i, {region.left, region.right()}, here);
         if (here.empty()) continue;
-        places.go_to(y);
-        const Span span = places.covered({here.front().begin, here.back().end});
-        if (span.empty()) continue;
-        const auto at = std::size_t(y - region.top);
-        spans_[at] = span;
-        const kernels::Reach r = places.rows(span);
-        rows_[at] = {std::clamp(r.first, 0, frame.height - 1), std::clamp(r.last, 0, frame.height - 1) + 1};
+        spans_[std::size_t(i)] = {here.front().begin, here.back().end};
+        const auto& above = reached.reaches[std::size_t(i / RowsReached::step)];
+        const auto& below = reached.reaches[std::size_t(i / RowsReached::step) + 1];
+        const auto row = [&](double y) { return int(std::floor(std::clamp(y, -furthest, furthest))); };
+        const int first = std::max(0, row(std::min(above.first, below.first)) - beside);
+        const int last = std::min(frame.height, row(std::max(above.second, below.second)) + beside + 2);
+        if (first < last) rows_[std::size_t(i)] = {first, last};
     }
 }
 
@@ -199,6 +227,7 @@ void PlacedRows::take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow
     if (!any) return;
     for (int left = floor_div(piece.left, block) * block; left < piece.right(); left += block) {
         work.spans.clear();
+        std::optional<kernels::RowPlaces> places;
         any = false;
         for (int i = 0; i < piece.height; ++i) {
             const Span& covered = rows[i].cover;
@@ -206,19 +235,27 @@ void PlacedRows::take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow
                               std::min(left + block, piece.left + covered.end)};
             work.wanted.clear();
             if (!limits.empty()) reaches_->add_wanted(piece.top + i, limits, work.wanted);
-            work.spans.push_back(work.wanted.empty() ? Span{}
-                                                     : Span{work.wanted.front().begin, work.wanted.back().end});
-            any = any || !work.wanted.empty();
+            Span span;
+            if (!work.wanted.empty()) {
+                span = {work.wanted.front().begin, work.wanted.back().end};
+                if (!places) places.emplace(reaches_->map(), Span{left, left + block});
+                places->go_to(piece.top + i);
+                // Beyond the frame there is no light.
+                std::fill_n(samples + std::size_t(i) * stride + std::ptrdiff_t(span.begin - piece.left) * channels_,
+                            (span.end - span.begin) * channels_, std::uint16_t{0});
+                span = places->covered(span);
+            }
+            work.spans.push_back(span);
+            any = any || !span.empty();
         }
         if (!any) continue;
-        kernels::RowPlaces places(reaches_->map(), {left, left + block});
         work.source.narrow.clear();
         work.source.wide.clear();
         if (rows_)
             rows_for(piece, work.source);
         else
-            box_for(piece, places, work);
-        warp(piece, work.source, places, work.spans, samples);
+            box_for(piece, *places, work);
+        warp(piece, work.source, *places, work.spans, samples);
     }
 }
 

@@ -38,7 +38,8 @@ class RowReaches {
     }
     // Of a frame that is resampled.
     const kernels::SourceMap& map() const { return *map_; }
-    // Canvas pixels of a row that a resampled frame covers.
+    // Canvas pixels of a row that a resampled frame covers; of a sparse one between the first and the last that is
+    // wanted, which may lie beyond the frame and are dark then.
     kernels::Span span_of(int y) const { return spans_[std::size_t(y - region_.top)]; }
     // Frame rows [first, second) that a band reads; {height, 0} where it reads none.
     std::pair<int, int> of(const Band& band) const;

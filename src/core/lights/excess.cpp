@@ -12,6 +12,8 @@ namespace bp {
 namespace {
 
 constexpr int block = 64;
+// Of a block's pixels every so-many-th is enough to tell its level.
+constexpr int looked_at_first = 4, looked_at = 2;
 // Of a normal distribution: its deviation over its median distance from the middle.
 constexpr double deviation_of_median = 1.4826;
 // Noise is not taken for less than half a step of 8 bits, in samples of 16.
@@ -40,7 +42,8 @@ void add_excess(kernels::Rows<std::uint16_t> rows, int width, double least, std:
     for (int begin = 0; begin < width; begin += block) {
         const int end = std::min(width, begin + block);
         for (std::size_t k = 0; k < count; ++k) {
-            sorted.assign(rows[k] + begin, rows[k] + end);
+            sorted.clear();
+            for (int x = begin; x < end; x += looked_at_first) sorted.push_back(rows[k][x]);
             middles[k] = middle_of(sorted);
         }
         std::vector<int> in_order = middles;
@@ -61,7 +64,8 @@ void add_excess(kernels::Rows<std::uint16_t> rows, int width, double least, std:
             std::uint16_t* own = level.row(k);
             std::uint16_t* to = distances.row(k);
             differences.clear();
-            for (int x = begin; x < end; ++x) differences.push_back(int(own[x]) - int(usual[std::size_t(x)]));
+            for (int x = begin; x < end; x += looked_at)
+                differences.push_back(int(own[x]) - int(usual[std::size_t(x)]));
             const int offset = middle_of(differences);
             for (int x = begin; x < end; ++x) {
                 own[x] = std::uint16_t(std::clamp(int(own[x]) - offset, 0, 65535));
@@ -70,20 +74,24 @@ void add_excess(kernels::Rows<std::uint16_t> rows, int width, double least, std:
         }
     }
     kernels::median(distances.pointers, samples, distance.data());
+    std::vector<std::uint16_t> thresholds(samples);
+    std::vector<double> deviations(samples);
     for (int begin = 0; begin < width; begin += block) {
         const int end = std::min(width, begin + block);
         sorted.assign(distance.begin() + begin, distance.begin() + end);
         const double noise = std::max(least_deviation, deviation_of_median * middle_of(sorted));
-        for (int x = begin; x < end; ++x) {
-            const double deviation = std::max(noise, deviation_of_median * distance[std::size_t(x)]);
-            const int threshold = usual[std::size_t(x)] + int(std::ceil(least * deviation));
-            for (std::size_t k = 0; k < count; ++k) {
-                const int value = level.pointers[k][x];
-                if (value <= threshold) continue;
-                const int above = value - usual[std::size_t(x)];
-                out.push_back({std::uint16_t(k), std::uint16_t(x), std::uint16_t(above),
-                               std::uint16_t(std::min(65535.0, quarters * above / deviation))});
-            }
+        for (auto x = std::size_t(begin); x < std::size_t(end); ++x) {
+            deviations[x] = std::max(noise, deviation_of_median * distance[x]);
+            thresholds[x] = std::uint16_t(std::min(65535.0, usual[x] + std::ceil(least * deviations[x])));
+        }
+    }
+    for (std::size_t k = 0; k < count; ++k) {
+        const std::uint16_t* own = level.pointers[k];
+        for (std::size_t x = 0; x < samples; ++x) {
+            if (own[x] <= thresholds[x]) continue;
+            const int above = int(own[x]) - int(usual[x]);
+            out.push_back({std::uint16_t(k), std::uint16_t(x), std::uint16_t(above),
+                           std::uint16_t(std::min(65535.0, quarters * above / deviations[x]))});
         }
     }
 }
