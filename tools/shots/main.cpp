@@ -146,6 +146,10 @@ bool trails(MainWindow& window, Photographer& p) {
     wait_for([&] { return window.notices().sentences().isEmpty(); });
     ok = p.take("streaks") && ok;
     press("page_mode");
+    window.viewer().set_view(View::origins);
+    window.canvas().zoom_to(1, window.canvas().to_screen({1150, 150}));
+    ok = p.take("origins") && ok;
+    window.canvas().fit();
     window.viewer().set_view(View::result);
     return ok;
 }
@@ -182,27 +186,6 @@ bool clip(MainWindow& window, Photographer& p) {
     dialog.show();
     dialog.move(window.mapToGlobal(QPoint(460, 180)));
     return p.take("clip");
-}
-
-bool raw(MainWindow& window, Photographer& p) {
-    const QString folder = QDir::temp().filePath(QStringLiteral("bright-pile-shots-raw/shelf"));
-    practice::PracticeOptions options;
-    options.frames = 8;
-    options.ending = ".dng";
-    options.truth = false;
-    Job job;
-    if (!practice::practise(*practice::scene_named("shelf"), folder.toStdString(), options, job).ok()) return false;
-    window.studio().document().close();
-    window.studio().open({folder}, Outcome::quiet);
-    wait_for([&] { return window.studio().document().open(); });
-    window.studio().select(window.studio().pile().frames[2].id);
-    window.viewer().set_view(View::frame);
-    window.findChild<QAbstractButton*>(QStringLiteral("capture_data"))->setChecked(true);
-    const bool ok = p.take("raw-capture-data");
-    window.findChild<QAbstractButton*>(QStringLiteral("capture_data"))->setChecked(false);
-    window.studio().document().close();
-    QDir(QDir::temp().filePath(QStringLiteral("bright-pile-shots-raw"))).removeRecursively();
-    return ok;
 }
 
 bool even(MainWindow& window, Photographer& p) {
@@ -310,18 +293,10 @@ bool best_of(MainWindow& window, Photographer& p) {
 
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
-    if (p.wants({"frames", "side-by-side", "merge-trails", "streaks"})) ok = trails(window, p) && ok;
+    if (p.wants({"frames", "side-by-side", "merge-trails", "streaks", "origins"})) ok = trails(window, p) && ok;
     if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"clip"})) ok = p.open(QStringLiteral("quay")) && clip(window, p) && ok;
     if (p.wants({"keys"})) ok = p.open(QStringLiteral("quay")) && keys(window, p) && ok;
-    if (p.wants({"raw-capture-data"})) ok = raw(window, p) && ok;
-    if (p.wants({"room"})) {
-        ok = p.open(QStringLiteral("quay")) && ok;
-        window.steps().open(0);
-        window.findChild<QAbstractButton*>(QStringLiteral("room"))->click();
-        ok = p.take("room") && ok;
-        QApplication::activePopupWidget()->close();
-    }
     if (p.wants({"even"})) ok = even(window, p) && ok;
     if (p.wants({"sensor"})) ok = sensor(window, p) && ok;
     if (p.wants({"align", "by-hand", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;

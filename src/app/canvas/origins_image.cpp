@@ -1,5 +1,6 @@
 #include "app/canvas/origins_image.h"
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 
@@ -26,8 +27,9 @@ bool on_pattern(int number, int x, int y) {
 
 }  // namespace
 
-QImage image_of(const Origins& origins, const Pile& pile, int current, QColor own) {
-    constexpr int darkest = 28, range = 170, line = 42;
+QImage image_of(const Origins& origins, const Raster16& picture, const Pile& pile, int current, QColor own) {
+    constexpr int darkest = 40, range = 170, line = 42;
+    constexpr double least_seen = 0.3, bright = 1.7;
     const auto hue = own.hslHueF();
     std::map<int, int> numbers;
     for (const Frame& frame : pile.frames) numbers[frame.id] = number_of(pile, frame.id);
@@ -42,7 +44,9 @@ QImage image_of(const Origins& origins, const Pile& pile, int current, QColor ow
             }
             const int number = numbers[id];
             const double part = std::fmod(number * golden, 1.0);
-            const int grey = darkest + int(range * part) + (on_pattern(number, x, y) ? line : 0);
+            const double light = picture.at(x, y, picture.channels() / 2) / 65535.0;
+            const double seen = std::min(1.0, least_seen + (1 - least_seen) * bright * light);
+            const int grey = int(seen * (darkest + int(range * part) + (on_pattern(number, x, y) ? line : 0)));
             if (id == current || origins.second_at(x, y) == current)
                 to[x] = QColor::fromHslF(hue, 0.8F, float(0.35 + 0.25 * grey / 255)).rgb();
             else

@@ -73,7 +73,9 @@ struct Viewer::Order {
             Result<Origins> found = origins_of(pile, *store, region, level, job);
             if (!found.ok()) return found.failure();
             *origins = std::move(found).value();
-            return image_of(*origins, pile, current, theme().amber);
+            const Result<Raster16> base = render(pile, *store, region, level, job, bases.get());
+            if (!base.ok()) return base.failure();
+            return image_of(*origins, base.value(), pile, current, theme().amber);
         }
         if (view == View::frame || view == View::difference) {
             Result<Raster16> picture = view == View::frame
