@@ -238,9 +238,13 @@ class Bench {
             scrolls.ms.push_back(watch.ms_until_painted([&] { wheel(120, Qt::ControlModifier); }, always));
         for (int i = 0; i < 40; ++i)
             scrolls.ms.push_back(watch.ms_until_painted([&] { wheel(i < 20 ? -120 : 120, {}); }, always));
+        // Its keys are for what has the focus.
+        rail->setFocus(Qt::TabFocusReason);
         for (int i = 0; i < 40; ++i) {
+            const int before = window_.studio().current();
             flips.ms.push_back(
                 watch.ms_until_painted([&] { press(*rail, i < 20 ? Qt::Key_PageDown : Qt::Key_PageUp); }, always));
+            if (window_.studio().current() == before) throw std::runtime_error("the key did not flip");
             wait_for([&] { return viewer_.seen_finely(); });
         }
         for (int i = 0; i < 10; ++i) wheel(-120, Qt::ControlModifier);
