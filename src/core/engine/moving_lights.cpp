@@ -335,6 +335,7 @@ Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, Fram
     if (ids.size() < fewest_frames || std::find(ids.begin(), ids.end(), pile.reference) == ids.end())
         return std::make_shared<const MovingLights>();
     std::vector<Fingerprint> files;
+    files.reserve(ids.size());
     for (const int id : ids) files.push_back(pile::fingerprint(find_frame(plain, id)->file, id));
     const Fingerprint here = derived_key("moving lights", recipe_of(plain, ids, files));
     if (auto known = store.kept<MovingLights>(here)) return known;

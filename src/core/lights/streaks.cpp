@@ -354,6 +354,7 @@ StreakKind kind_of(const std::vector<const Line*>& lines, const Around& around) 
     constexpr double blinking = 0.45;
     constexpr double fading = 0.55;
     std::vector<double> blinks;
+    blinks.reserve(lines.size());
     for (const Line* line : lines) blinks.push_back(line->blinks);
     if (middle_of(blinks) > blinking) return StreakKind::aircraft;
     if (lines.size() > 1) return StreakKind::satellite;
