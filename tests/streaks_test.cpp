@@ -232,6 +232,22 @@ TEST_CASE("runs without moving stars have no streaks") {
     CHECK(moving_lights(pile, store, job).value()->streaks.empty());
 }
 
+TEST_CASE("a frame that turns out broken has no lights, and the others have theirs") {
+    const Folder folder;
+    const Pile pile = test::practised(folder, "night-watch", 7);
+    const Frame& broken = pile.frames[4];
+    fs::resize_file(broken.file->path, fs::file_size(broken.file->path) / 3);
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+    Job job;
+    const auto lights = moving_lights(pile, store, job);
+    REQUIRE(lights.ok());
+    CHECK(lights.value()->sky);
+    CHECK_FALSE(lights.value()->frames.contains(broken.id));
+    CHECK(lights.value()->frames.size() == 6);
+    CHECK(lights.value()->streaks.size() >= 3);
+    for (const Streak& s : lights.value()->streaks) CHECK(s.frame != broken.id);
+}
+
 TEST_CASE("what was found is kept as it was found") {
     const Folder folder;
     const Pile pile = test::practised(folder, "night-watch", 7);

@@ -34,6 +34,8 @@ class Unpacker {
 
     template <class T>
     requires std::is_arithmetic_v<T> T number() {
+        // A byte that is neither is no bool.
+        if constexpr (std::is_same_v<T, bool>) return number<std::uint8_t>() != 0;
         T out{};
         bytes(&out, sizeof out);
         return out;

@@ -344,8 +344,18 @@ Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, Fram
     for (const int id : ids)
         if (const auto of = content_of(*find_frame(plain, id)->file)) content.push_back(pile::fingerprint(*of, id));
     if (content.size() == ids.size()) key = derived_key("moving lights", recipe_of(plain, ids, content));
-    Result<MovingLights> found =
-        solved<MovingLights>(store.derived(), key, [&] { return look(plain, ids, store, job); });
+    // A frame that turns out broken has no lights.
+    const auto of_readable_ones = [&]() -> Result<MovingLights> {
+        std::vector<int> readable = ids;
+        while (true) {
+            Result<MovingLights> found = look(plain, readable, store, job);
+            if (found.ok() || found.failure().fault != Fault::input) return found;
+            const auto broken = std::find(readable.begin(), readable.end(), found.failure().frame);
+            if (broken == readable.end() || readable.size() <= fewest_frames || *broken == pile.reference) return found;
+            readable.erase(broken);
+        }
+    };
+    Result<MovingLights> found = solved<MovingLights>(store.derived(), key, of_readable_ones);
     if (!found.ok()) return found.failure();
     found.value().recipe = here;
     auto out = std::make_shared<const MovingLights>(std::move(found).value());
