@@ -57,7 +57,7 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
                                "--long-edge 100",
                                "--depth 12",
                                "--reference 7",
-                               "--streaks keep"}) {
+                               "--streaks drop-birds"}) {
         INFO(option);
         const auto ran = run_program(call + " " + option);
         CHECK(ran.code == 2);
