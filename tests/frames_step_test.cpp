@@ -5,6 +5,7 @@
 #include <QLineEdit>
 #include <QListWidget>
 #include <QMimeData>
+#include <QPointer>
 #include <QPushButton>
 #include <QSpinBox>
 #include <catch2/catch.hpp>
@@ -528,8 +529,15 @@ TEST_CASE("capture data shows the chosen frame and what differs across the run",
     CHECK(texts().contains("25 s to 50 s"));
     CHECK(texts().contains("1600"));
     CHECK(texts().filter("1600 to").isEmpty());
+    // A line that is just being clicked does not go before the click is over.
+    const auto lines = panel->findChildren<QLabel*>();
+    const QPointer<QLabel> clicked =
+        *std::find_if(lines.begin(), lines.end(), [](const QLabel* l) { return l->text() == QStringLiteral("25 s"); });
     w.studio().select(w.pile().frames[2].id);
+    CHECK(clicked);
     CHECK(texts().contains("50 s"));
+    QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    CHECK_FALSE(clicked);
     w.key(Qt::Key_I);
     CHECK_FALSE(panel->isVisible());
 }

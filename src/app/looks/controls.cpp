@@ -74,6 +74,12 @@ void guard_wheel(QObject& application) {
     application.installEventFilter(new WheelGuard(&application));
 }
 
+void let_go(QWidget* widget) {
+    if (!widget) return;
+    widget->setParent(nullptr);
+    widget->deleteLater();
+}
+
 QLabel* heading(const QString& text, QWidget* parent) {
     auto* label = new QLabel(text, parent);
     label->setFont(face(type::body, QFont::DemiBold));

@@ -15,6 +15,9 @@ void order_tabs(QWidget& root);
 // The wheel changes no value unless the control has the focus: it scrolls what the control lies in.
 void guard_wheel(QObject& application);
 
+// Takes a widget away. It may be what is just being clicked: it goes when that is over.
+void let_go(QWidget* widget);
+
 QLabel* heading(const QString& text, QWidget* parent);
 QLabel* quiet_label(const QString& text, QWidget* parent);
 QPushButton* push(const QString& text, const QString& name, const QString& tip, QWidget* parent);

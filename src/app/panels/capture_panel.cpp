@@ -122,7 +122,7 @@ std::vector<CapturePanel::Line> CapturePanel::lines() const {
 void CapturePanel::refresh() {
     if (!isVisible()) return;
     while (QLayoutItem* item = grid_->takeAt(0)) {
-        delete item->widget();
+        let_go(item->widget());
         delete item;
     }
     const Frame* frame = find_frame(studio_.pile(), studio_.current());

@@ -161,7 +161,7 @@ void StartScreen::showEvent(QShowEvent*) {
 void StartScreen::list_left_overs() {
     constexpr std::size_t most = 4;
     constexpr QSize picture(66, 44);
-    qDeleteAll(left_overs_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
+    for (QWidget* line : left_overs_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly)) let_go(line);
     const std::vector<LeftOver> left = Recovery::left_over();
     for (std::size_t i = 0; i < std::min(most, left.size()); ++i) {
         const LeftOver& one = left[i];
