@@ -380,7 +380,11 @@ TEST_CASE("streaks are found by a click, marked, left out one by one or by kind,
     for (const Frame& frame : w.pile().frames) CHECK(frame.left_out.empty());
     for (int i = 0; i < 3; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
     for (const Frame& frame : w.pile().frames) CHECK(frame.left_out.empty());
-    // The marks are of this page.
+    // The marks are of this page, and come back with it.
+    w.click("knot_2");
+    CHECK(w.window.canvas().marked().empty());
+    w.click("knot_3");
+    CHECK_FALSE(w.window.canvas().marked().empty());
     w.click("page_mode");
     CHECK(w.window.canvas().marked().empty());
 }
@@ -405,6 +409,20 @@ TEST_CASE("origins tell the frame under the pointer, and a click or Enter goes t
     CHECK(colour->saturation() > 60);
     CHECK(w.window.viewer().colour_at(6 * 1 + 3, 24)->saturation() < 10);
     CHECK(w.window.viewer().view() == app::View::origins);
+    // The frame under the pointer is marked on the rail; choosing one there is seen here; a drag moves the picture
+    // alone.
+    auto& rail = *w.find<app::TimeRail>("time_rail");
+    w.move_over_canvas(over(1));
+    CHECK(rail.pointed_at() == w.pile().frames[1].id);
+    const QPoint slat = rail.slat_of(w.pile().frames[2].id).center().toPoint();
+    QTest::mouseClick(&rail, Qt::LeftButton, Qt::NoModifier, slat);
+    CHECK(w.studio().current() == w.pile().frames[2].id);
+    CHECK(w.window.viewer().view() == app::View::origins);
+    REQUIRE(w.settle());
+    w.stroke({over(4), over(4) + QPointF(6, 6)});
+    CHECK(w.studio().current() == w.pile().frames[2].id);
+    canvas.fit();
+    w.move_over_canvas(over(3));
     // By keys: the mark is walked there.
     canvas.setFocus();
     w.walk(over(3), over(5));

@@ -83,6 +83,8 @@ class Canvas : public QWidget {
     void zoom_changed();
     void brush_changed();
     void painting_changed();
+    // The frame under the pointer where origins are seen; 0 for none.
+    void origin_pointed(int frame);
     // A person left the tool: who gave it takes it back.
     void tool_left();
 
@@ -103,7 +105,8 @@ class Canvas : public QWidget {
     double fit_zoom() const;
     // The left button, or Enter. False when nothing here takes it.
     bool put_down(QPointF at);
-    bool go_to_origin(QPointF at);
+    // Chooses the frame that shows there, where origins are seen.
+    void go_to_origin(QPointF at);
     void move_to(QPointF at);
     void lift();
     // The one that has the left button; null for none.
@@ -140,6 +143,8 @@ class Canvas : public QWidget {
     bool down_by_key_ = false;
     bool panning_ = false;
     QPointF grabbed_;
+    QPointF pressed_;
+    int pointed_origin_ = 0;
     mutable QRect readout_drawn_;
     PaintTool paint_{*this};
     CanvasTool* tool_ = nullptr;

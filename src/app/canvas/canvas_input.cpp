@@ -1,4 +1,5 @@
 // What mouse and keys do on the picture.
+#include <QApplication>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QWheelEvent>
@@ -24,7 +25,7 @@ void Canvas::wheelEvent(QWheelEvent* event) {
     if (event->modifiers().testFlag(Qt::ShiftModifier)) {
         // Flips through the frames; the view stays where it is.
         if (steps != 0) studio_.step_current(steps > 0 ? -1 : 1);
-        if (viewer_.of_all()) viewer_.set_view(View::frame);
+        if (viewer_.hides_choice()) viewer_.set_view(View::frame);
         event->accept();
         return;
     }
@@ -40,6 +41,10 @@ bool Canvas::put_down(QPointF at) {
 
 void Canvas::move_to(QPointF at) {
     const QPointF before = std::exchange(pointer_, at);
+    const QPointF p = to_canvas(at);
+    const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
+    const int frame = from ? from->first : 0;
+    if (std::exchange(pointed_origin_, frame) != frame) emit origin_pointed(frame);
     if (tool_works_) {
         const std::optional<QRect> changed = at_hand()->drag(pointer_);
         if (!changed) return update();
@@ -53,14 +58,10 @@ void Canvas::lift() {
     if (std::exchange(tool_works_, false)) at_hand()->release();
 }
 
-// A click goes to the frame that shows there.
-bool Canvas::go_to_origin(QPointF at) {
-    if (at_hand() || viewer_.view() != View::origins) return false;
+void Canvas::go_to_origin(QPointF at) {
     const QPointF p = to_canvas(at);
     const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
-    if (!from || from->first == 0) return false;
-    studio_.select(from->first);
-    return true;
+    if (from && from->first != 0) studio_.select(from->first);
 }
 
 void Canvas::mousePressEvent(QMouseEvent* event) {
@@ -71,9 +72,8 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
     }
     marked_ = false;
     lift();
-    if (event->button() == Qt::LeftButton && go_to_origin(pointer_)) {
-        update();
-    } else if (event->button() == Qt::LeftButton && put_down(pointer_)) {
+    pressed_ = event->position();
+    if (event->button() == Qt::LeftButton && put_down(pointer_)) {
         update();
     } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton ||
                event->button() == Qt::RightButton) {
@@ -103,9 +103,11 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
     move_to(event->position());
 }
 
-void Canvas::mouseReleaseEvent(QMouseEvent*) {
+void Canvas::mouseReleaseEvent(QMouseEvent* event) {
     lift();
-    panning_ = false;
+    // A click goes to the frame that shows there; a drag moves the picture.
+    const bool clicked = (event->position() - pressed_).manhattanLength() < QApplication::startDragDistance();
+    if (std::exchange(panning_, false) && event->button() == Qt::LeftButton && clicked) go_to_origin(event->position());
     dividing_ = false;
     settle_cursor(pointer_);
     update();

@@ -1,9 +1,8 @@
 // What the canvas draws.
 #include <QPaintEvent>
 #include <QPainter>
-#include <QtMath>
-#include <cmath>
 
+#include "app/canvas/band_outline.h"
 #include "app/canvas/canvas.h"
 #include "app/canvas/clipping.h"
 #include "app/looks/theme.h"
@@ -98,17 +97,11 @@ void Canvas::draw_marked(QPainter& painter) const {
     painter.setBrush(Qt::NoBrush);
     for (const MarkedLine& line : marked_lines_) {
         const QPointF from = to_screen(line.from + QPointF(0.5, 0.5)), to = to_screen(line.to + QPointF(0.5, 0.5));
-        const double length = std::hypot(to.x() - from.x(), to.y() - from.y());
         const double radius = std::max(nearest, line.width * zoom_ / 2 + nearest / 2);
-        painter.save();
-        painter.translate(from);
-        painter.rotate(qRadiansToDegrees(std::atan2(to.y() - from.y(), to.x() - from.x())));
-        const QRectF around(-radius, -radius, length + 2 * radius, 2 * radius);
         painter.setPen(QPen(theme().ground, line.strong ? 4 : 3));
-        painter.drawRoundedRect(around, radius, radius);
+        draw_band(painter, from, to, radius);
         painter.setPen(QPen(theme().amber, line.strong ? 2 : 1.2, line.style));
-        painter.drawRoundedRect(around, radius, radius);
-        painter.restore();
+        draw_band(painter, from, to, radius);
     }
 }
 

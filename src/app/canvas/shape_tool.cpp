@@ -1,8 +1,8 @@
 #include "app/canvas/shape_tool.h"
 
-#include <cmath>
 #include <utility>
 
+#include "app/canvas/band_outline.h"
 #include "app/canvas/mask_hatch.h"
 #include "app/looks/theme.h"
 
@@ -53,17 +53,10 @@ void ShapeTool::paint(QPainter& painter) const {
     painter.setBrush(Qt::NoBrush);
     for (const QPen& pen : {QPen(theme().ground, 3.5), QPen(theme().hatch, 1.5)}) {
         painter.setPen(pen);
-        if (shape_.kind == ShapeKind::ellipse) {
+        if (shape_.kind == ShapeKind::ellipse)
             painter.drawEllipse(QRectF(from, to).normalized());
-            continue;
-        }
-        painter.save();
-        painter.translate(from);
-        painter.rotate(std::atan2(to.y() - from.y(), to.x() - from.x()) * 180 / M_PI);
-        const double radius = shape_.width * canvas_.zoom() / 2;
-        const double length = std::hypot(to.x() - from.x(), to.y() - from.y());
-        painter.drawRoundedRect(QRectF(-radius, -radius, length + 2 * radius, 2 * radius), radius, radius);
-        painter.restore();
+        else
+            draw_band(painter, from, to, shape_.width * canvas_.zoom() / 2);
     }
 }
 

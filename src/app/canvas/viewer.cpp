@@ -88,7 +88,7 @@ struct Viewer::Order {
         if (!picture.ok()) return picture.failure();
         QImage image = to_image(picture.value(), pile.profile);
         if (view == View::cover) shade(image, cover_shares(pile, region, level));
-        if (show_added && knits(pile)) {
+        if (show_added && view == View::result && knits(pile)) {
             const Result<Raster16> without = render(with_knit(pile, {}), *store, region, level, job, bases.get());
             if (!without.ok()) return without.failure();
             hatch_added(image, picture.value(), without.value(), theme().hatch);

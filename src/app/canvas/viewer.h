@@ -47,6 +47,8 @@ class Viewer : public QObject {
     void set_view(View view);
     // What is shown is made of all frames, not of the one that is looked at.
     bool of_all() const { return view_ == View::result || view_ == View::cover || view_ == View::origins; }
+    // Another frame is chosen, and nothing of it would be seen.
+    bool hides_choice() const { return view_ == View::result || view_ == View::cover; }
     // What the canvas needs: the visible area in canvas pixels and screen pixels a canvas pixel.
     void demand(const Rect& visible, double zoom);
     // Shows another pile than the document's, while a slider is dragged.

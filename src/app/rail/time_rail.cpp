@@ -122,6 +122,11 @@ double TimeRail::slat_top() const {
     return header + lane * double(drawn_traces().size()) + wedge_height() + marks;
 }
 
+void TimeRail::point_at(int id) {
+    pointed_ = id;
+    update();
+}
+
 void TimeRail::show_taper(bool on) {
     taper_wanted_ = on;
     fit_height();

@@ -41,6 +41,9 @@ class TimeRail : public QWidget {
     std::optional<TaperWedge> wedge() const;
     // Another taper than the pile's, while it is tried out elsewhere; none: the pile's.
     void try_taper(const std::optional<Taper>& taper);
+    // Marks a frame that is pointed at elsewhere; 0 for none.
+    void point_at(int id);
+    int pointed_at() const { return pointed_; }
     // Gives up the drag of the taper; false when there is none.
     bool leave_drag();
     double zoom() const { return zoom_; }
@@ -102,6 +105,7 @@ class TimeRail : public QWidget {
     double scroll_ = 0;
     bool scrubbing_ = false;
     bool taper_wanted_ = false;
+    int pointed_ = 0;
     std::optional<TaperWedge::Handle> held_, near_;
     std::optional<Taper> pulled_;  // while a handle is held
     std::optional<Taper> tried_;   // while it is pulled elsewhere

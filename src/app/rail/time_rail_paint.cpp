@@ -130,6 +130,11 @@ void TimeRail::draw_slat(QPainter& painter, std::size_t i, bool selected) const 
     }
     draw_role(painter, frame, place);
     draw_marks(painter, frame, place);
+    if (frame.id == pointed_) {
+        painter.setPen(QPen(theme().text, 2));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRoundedRect(place.adjusted(-1, -4, 1, 4), 2, 2);
+    }
     if (selected) {
         painter.setPen(QPen(theme().amber, current ? 2.0 : 1.2));
         painter.setBrush(Qt::NoBrush);

@@ -17,7 +17,7 @@ class MergeStep : public StepBody {
     QString summary() const override;
     bool needs_look() const override;
     bool shows_taper() const override { return true; }
-    void opened() override { mode_->opened(); }
+    void opened() override { tabs_->opened(); }
     void closed() override { tabs_->closed(); }
     bool rendering() const override { return mode_->rendering(); }
 

@@ -29,6 +29,10 @@ void PageTabs::show_page() {
     pages_[std::size_t(seen_)]->hide();
     seen_ = now;
     pages_[std::size_t(seen_)]->show();
+    opened();
+}
+
+void PageTabs::opened() {
     if (auto* page = qobject_cast<Page*>(pages_[std::size_t(seen_)])) page->opened();
 }
 

@@ -18,7 +18,8 @@ class PageTabs : public QWidget {
     explicit PageTabs(QWidget* parent);
     // The first is the one that is seen at first. `object` names its tab.
     void add(QWidget* page, const QString& title, const QString& object, const QString& tip);
-    // The step that they are of is closed.
+    // The step that they are of is opened or closed.
+    void opened();
     void closed();
 
   private:

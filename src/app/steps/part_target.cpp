@@ -31,7 +31,7 @@ int PartTarget::part_to_paint() const {
 }
 
 std::optional<Mask> PartTarget::begin() {
-    if (viewer_.view() == View::difference || viewer_.view() == View::cover) {
+    if (viewer_.view() != View::result && viewer_.view() != View::frame) {
         studio_.say(tr("Switch to Frame to paint a part of it."));
         return std::nullopt;
     }

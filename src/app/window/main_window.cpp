@@ -167,8 +167,9 @@ QWidget* MainWindow::build_desk() {
     connect(exporting, &ExportStep::export_wanted, this, &MainWindow::export_picture);
     // Looking through the frames is what the rail is for: choosing one there shows it.
     connect(rail_, &TimeRail::frame_chosen, this, [this] {
-        if (viewer_->of_all()) viewer_->set_view(View::frame);
+        if (viewer_->hides_choice()) viewer_->set_view(View::frame);
     });
+    connect(canvas_, &Canvas::origin_pointed, rail_, &TimeRail::point_at);
     connect(rail_, &TimeRail::taper_tried, this,
             [this](const Taper& taper) { viewer_->try_out(with_taper(studio_->pile(), taper, studio_->zone())); });
     connect(rail_, &TimeRail::taper_settled, this, [this](const Taper& taper) {

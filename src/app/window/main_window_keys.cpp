@@ -51,7 +51,7 @@ void MainWindow::tie_keys() {
         "remove", [this] { remove_chosen(); }, open);
     const auto step = [this](int by, bool extend) {
         studio_->step_current(by, extend);
-        if (viewer_->of_all() && !flipped_from_) viewer_->set_view(View::frame);
+        if (viewer_->hides_choice() && !flipped_from_) viewer_->set_view(View::frame);
     };
     keys_->tie(
         "frame_before", [step] { step(-1, false); }, open);

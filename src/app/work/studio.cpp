@@ -250,9 +250,10 @@ void Studio::export_to(const QString& path) {
     const Pile now = pile();
     const QString name = QFileInfo(path).fileName();
     exporting_.run<Result<Exported>>(
-        [now, path, memory = stores_.budget().keep_bytes, scratch = stores_.scratch()](Job& job) -> Result<Exported> {
+        [now, path, memory = stores_.budget().keep_bytes, scratch = stores_.scratch(),
+         known = stores_.frames()](Job& job) -> Result<Exported> {
             if (job.stopped()) return stopped_failure();
-            const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch};
+            const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch, known.get()};
             return export_picture(now, path.toStdString(), options, job);
         },
         [this, path, name, of = document_.identity()](Result<Exported> done) {
