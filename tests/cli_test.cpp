@@ -100,8 +100,10 @@ TEST_CASE("merge leaves out what masks say, of frames by their number, and knits
     const auto wrong = run_program(call + "--leave-out 2:" + at(out, "small.png"));
     CHECK(wrong.code == 3);
     CHECK(wrong.error.find("small.png") != std::string::npos);
-    // Nothing moves here, so nothing is added.
-    REQUIRE(run_program(call + "--knit auto --knit-longest 30").code == 0);
+    // Nothing moves here, so nothing is added, and that is said.
+    const auto knitted = run_program(call + "--knit auto --knit-longest 30");
+    REQUIRE(knitted.code == 0);
+    CHECK(knitted.error.find("Nothing was knitted") != std::string::npos);
     CHECK(test::difference(read_frame(file, 0, working_space(pile), job).value(),
                            test::render_all(with_mode(pile, Mode::maximum)).value()) == "");
 }

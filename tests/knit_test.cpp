@@ -4,6 +4,8 @@
 #include <cmath>
 #include <set>
 
+#include "engine/base_tiles.h"
+#include "engine/export.h"
 #include "engine/knitting.h"
 #include "engine/open.h"
 #include "engine/render.h"
@@ -333,6 +335,15 @@ TEST_CASE("a knitted picture is the frames moved along the sky's motion, to the 
         for (int y = 0; y < piece.height; ++y)
             REQUIRE(std::equal(part.row(y), part.row(y) + piece.width * 3,
                                closed.row(piece.top + y) + std::ptrdiff_t(piece.left) * 3));
+        // Written to a file, with lights that are known and with such that are not.
+        Pile whole_canvas = pile;
+        whole_canvas.cover = Cover::any;
+        ExportOptions options;
+        const Folder out;
+        REQUIRE(export_picture(whole_canvas, out / "found.tif", options, job).ok());
+        options.known = &store;
+        REQUIRE(export_picture(whole_canvas, out / "known.tif", options, job).ok());
+        CHECK(test::bytes_of(out / "found.tif") == test::bytes_of(out / "known.tif"));
         // Streamed, and seen from afar.
         FrameStore streams(working_space(pile), {0, std::size_t(1) << 30});
         CHECK(test::difference(render(pile, streams, all, 0, job).value(), closed) == "");
@@ -381,6 +392,29 @@ TEST_CASE("knitting leaves alone what it cannot: other modes, aligned frames, la
         for (int x = 0; x < 640; ++x) (x < 300 ? left : right) += plain.at(x, y, 1) != closed.at(x, y, 1);
     CHECK(left > 50);
     CHECK(right == 0);
+}
+
+TEST_CASE("tiles that the window keeps are those of the lights as they are, and of the reference that shows") {
+    const Folder folder;
+    Pile pile = with_mode(test::speckle_pile(folder, 5, {60, 40}, 8), Mode::maximum);
+    const Fingerprint plain = base_recipe(pile);
+    const Pile aside = with_aside(pile, std::vector{pile.frames[4].id}, true);
+    const auto without_last = [](const Pile& of) { return without_frames(of, std::vector{of.frames[4].id}); };
+    // A frame that is set aside is none of the base, but its lights tell which of the others' are some.
+    CHECK(base_recipe(aside) == base_recipe(without_last(aside)));
+    CHECK(base_recipe(knitted(aside)) != base_recipe(knitted(without_last(aside))));
+    CHECK(base_recipe(knitted(pile)) != plain);
+    // The reference shows where nobody votes, and there alone.
+    pile.reference = pile.frames[1].id;
+    CHECK(base_recipe(pile) == plain);
+    Mask area(pile.size);
+    area.edit({3, 3, 9, 9}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    std::vector<int> ids;
+    for (const Frame& frame : pile.frames) ids.push_back(frame.id);
+    pile = with_left_out(std::move(pile), ids, area);
+    const Fingerprint shows_second = base_recipe(pile);
+    pile.reference = pile.frames[2].id;
+    CHECK(base_recipe(pile) != shows_second);
 }
 
 TEST_CASE("frames without stars or times have no motion, and few frames no lights") {

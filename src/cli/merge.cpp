@@ -214,16 +214,18 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_gains(pile, kind, levels.value());
         stages.even_s = seconds_since(levelling);
     }
-    if (options.streaks != "keep") {
+    if (options.streaks != "keep" || knits(pile)) {
         Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, store, context.job);
         if (!lights.ok()) return fail(lights.failure());
+        if (!lights.value()->sky)
+            std::cerr << "Nothing was knitted and no streaks were looked for: how the stars moved could not be found. "
+                         "That needs four frames or more with their times, and stars in the reference.\n";
         std::vector<Streak> dropped = lights.value()->streaks;
         if (options.streaks != "drop-all") {
             const StreakKind wanted = options.streaks == "drop-aircraft" ? StreakKind::aircraft : StreakKind::satellite;
             std::erase_if(dropped, [wanted](const Streak& s) { return s.kind != wanted; });
         }
-        if (!lights.value()->sky) std::cerr << "No streaks were looked for: how the stars moved could not be found.\n";
-        pile = with_streaks_left_out(std::move(pile), dropped, true);
+        if (options.streaks != "keep") pile = with_streaks_left_out(std::move(pile), dropped, true);
     }
     if (options.hot == "auto") {
         const auto searching = std::chrono::steady_clock::now();
@@ -241,7 +243,8 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         return tell_problems(pile) ? Exit::some_frames_unused : Exit::done;
     }
     Result<Exported> exported =
-        export_picture(pile, options.out, {{options.depth, options.quality}, options.memory}, context.job);
+        export_picture(pile, options.out,
+                       {{options.depth, options.quality}, options.memory, Scratch::in_cache(), &store}, context.job);
     if (!exported.ok()) return fail(exported.failure());
     if (!options.pile.empty()) {
         // Without the frames that turned out to be broken, as the picture is.

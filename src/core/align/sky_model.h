@@ -63,6 +63,13 @@ std::array<T, 3> turned_by(const std::array<T, 3>& v, const std::array<T, 3>& w)
     return {v[0] + cross[0], v[1] + cross[1], v[2] + cross[2]};
 }
 
+// From straight directions, z = 1, to the pixels of a lens whose unit is the focal length.
+inline Matrix to_pixels(const Lens& lens) {
+    return Matrix({lens.unit, 0, lens.middle.x, 0, lens.unit, lens.middle.y, 0, 0, 1});
+}
+// The turn of the camera's view that a frame's placement under such a lens is, as an axis times an angle.
+Vec3 turn_of(const Alignment& frame);
+
 // Where a star of the reference's sky is seen in a frame, about the picture's middle; z tells whether it lies ahead.
 template <class T>
 std::array<T, 3> seen_at(const std::array<T, 3>& star, const T* camera, const std::array<T, 3>& axis, const T& angle,

@@ -11,23 +11,6 @@ namespace {
 
 constexpr double fits_within_px = 1;
 
-Matrix to_pixels(const Lens& lens) {
-    return Matrix({lens.unit, 0, lens.middle.x, 0, lens.unit, lens.middle.y, 0, 0, 1});
-}
-
-// The turn of the camera's view that a placement under a lens is, as an axis times an angle.
-Vec3 turn_of(const Alignment& place) {
-    const Matrix turn = inverse(to_pixels(*place.lens)) * place.to_reference * to_pixels(*place.lens);
-    const double scale = std::cbrt(turn.determinant());
-    const auto& m = turn.m();
-    const Vec3 twice{(m[7] - m[5]) / scale, (m[2] - m[6]) / scale, (m[3] - m[1]) / scale};
-    const double sine = std::hypot(twice[0], twice[1], twice[2]) / 2;
-    const double cosine = ((m[0] + m[4] + m[8]) / scale - 1) / 2;
-    if (sine == 0) return {0, 0, 0};
-    const double factor = std::atan2(sine, cosine) / (2 * sine);
-    return {twice[0] * factor, twice[1] * factor, twice[2] * factor};
-}
-
 // The farthest that a point of the frame lies from where the motion has it, of those that come to lie in the
 // reference's picture: beyond it lenses are not known.
 double miss(const Placement& found, const SkyMotion& motion, double since_reference_s, Size size) {
@@ -46,6 +29,19 @@ double miss(const Placement& found, const SkyMotion& motion, double since_refere
 }
 
 }  // namespace
+
+Vec3 turn_of(const Alignment& frame) {
+    const Lens& lens = *frame.lens;
+    const Matrix turn = inverse(to_pixels(lens)) * frame.to_reference * to_pixels(lens);
+    const double scale = std::cbrt(turn.determinant());
+    const auto& m = turn.m();
+    const Vec3 twice{(m[7] - m[5]) / scale, (m[2] - m[6]) / scale, (m[3] - m[1]) / scale};
+    const double sine = std::hypot(twice[0], twice[1], twice[2]) / 2;
+    const double cosine = ((m[0] + m[4] + m[8]) / scale - 1) / 2;
+    if (sine == 0) return {0, 0, 0};
+    const double factor = std::atan2(sine, cosine) / (2 * sine);
+    return {twice[0] * factor, twice[1] * factor, twice[2] * factor};
+}
 
 Placement SkyMotion::over(double seconds) const {
     const Vec3 by{spin[0] * seconds, spin[1] * seconds, spin[2] * seconds};

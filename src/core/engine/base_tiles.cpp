@@ -52,10 +52,17 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
 
 Fingerprint base_recipe(const Pile& pile) {
     const std::optional<Fingerprint> land = pile.zones ? std::optional(recipe_of_zone(pile, Zone::land)) : std::nullopt;
-    const Knit knit = knits(pile) ? pile.knit : Knit{};
+    // What is added depends on frames that are set aside, too.
+    const std::optional<Fingerprint> lights = knits(pile) ? std::optional(recipe_of_lights(pile)) : std::nullopt;
+    const Knit knit = lights ? pile.knit : Knit{};
+    // It shows where nobody votes.
+    const bool left_out =
+        std::any_of(pile.frames.begin(), pile.frames.end(), [](const Frame& f) { return !f.left_out.empty(); });
+    const int reference = left_out ? pile.reference : 0;
     const Mask soft = pile.zones ? pile.zones->soft : Mask();
     return pile::fingerprint(pile.size, pile.channels, pile.profile, pile.balance, pile.hot, pile.spots,
-                             pile.canvas.background, pile.light, knit, recipe_of_zone(pile, Zone::sky), land, soft);
+                             pile.canvas.background, pile.light, knit, lights, reference,
+                             recipe_of_zone(pile, Zone::sky), land, soft);
 }
 
 BaseTiles::Key BaseTiles::key_of(const Fingerprint& recipe, int level, const Rect& tile) {

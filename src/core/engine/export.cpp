@@ -6,6 +6,7 @@
 #include "base/files.h"
 #include "base/guarded.h"
 #include "engine/cover.h"
+#include "engine/knitting.h"
 #include "engine/render.h"
 #include "pile/edits.h"
 
@@ -60,6 +61,11 @@ class ToFile final : public RowSink {
 Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job, Exported& out) {
     // Nothing is read twice here, so nothing is kept.
     FrameStore store(working_space(pile), {0, options.memory_bytes}, options.scratch);
+    if (options.known && knits(pile)) {
+        const Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, *options.known, job);
+        if (!lights.ok()) return lights.failure();
+        store.keep(lights.value()->recipe, lights.value());
+    }
     out.area = output_area(pile);
     const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile)};
     const auto begin = std::chrono::steady_clock::now();

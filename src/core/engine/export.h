@@ -24,6 +24,8 @@ struct ExportOptions {
     WriteOptions write;
     std::size_t memory_bytes = MemoryBudget::of_machine().work_bytes;
     std::shared_ptr<Scratch> scratch = Scratch::in_cache();
+    // Where the pile's moving lights may be known already. Must live on; null: they are found when they are needed.
+    FrameStore* known = nullptr;
 };
 
 // Renders output_area() at full size and writes it by the name's ending. A frame that breaks while it is read is set

@@ -4,23 +4,6 @@
 #include <array>
 
 namespace bp {
-namespace {
-
-bool votes(const FrameRow& row, int x) {
-    if (x < row.cover.begin || x >= row.cover.end) return false;
-    return std::none_of(row.silent.begin(), row.silent.end(),
-                        [x](const kernels::Span& s) { return x >= s.begin && x < s.end; });
-}
-
-// The weighed light of a pixel, as whole pixels are chosen by it.
-std::uint64_t brightness(const std::uint16_t* pixel, const MergeTools& tools) {
-    std::uint64_t out = 0;
-    for (std::size_t c = 0; c < 3; ++c) out += std::uint64_t((*tools.by_brightness)[c]) * tools.curve.light(pixel[c]);
-    return out;
-}
-
-}  // namespace
-
 KnitRows::KnitRows(const Pile& pile, const MergeTools& tools, const Knitting& knitting, Gathering& gathering, int level)
     : channels_(pile.channels),
       level_(level),
@@ -53,7 +36,7 @@ void KnitRows::add_step(const Step& step, int y, kernels::Span columns, const st
     const std::uint16_t* weaker = strong_ && !strength.whole() ? strength.samples<std::uint16_t>() : nullptr;
     for (const kernels::Span& span : wanted)
         for (int x = span.begin - columns.begin; x < span.end - columns.begin; ++x) {
-            if (!votes(before, x) || !votes(after, x)) continue;
+            if (!before.votes_at(x) || !after.votes_at(x)) continue;
             const std::ptrdiff_t at = std::ptrdiff_t(x) * channels_;
             std::array<std::uint16_t, 3> between{};
             for (int c = 0; c < channels_; ++c) {
@@ -62,7 +45,10 @@ void KnitRows::add_step(const Step& step, int y, kernels::Span columns, const st
             }
             std::uint16_t* to = out + at;
             if (tools_.by_brightness) {
-                if (brightness(between.data(), tools_) > brightness(to, tools_)) std::copy_n(between.begin(), 3, to);
+                const auto brightness = [this](const std::uint16_t* pixel) {
+                    return brightness_of(pixel, *tools_.by_brightness, tools_.curve);
+                };
+                if (brightness(between.data()) > brightness(to)) std::copy_n(between.begin(), 3, to);
             } else {
                 for (int c = 0; c < channels_; ++c) to[c] = std::max(to[c], between[std::size_t(c)]);
             }

@@ -51,19 +51,10 @@ double fastest(const SkyMotion& motion, Size size) {
     return out;
 }
 
-// Where lights are expected in another frame.
-struct Expected {
-    Placement over;
-    RunMask lights;  // of that frame, and a pixel around
-    bool has(Point p) const {
-        const Point q = over.to_canvas(p);
-        return std::isfinite(q.x) && std::isfinite(q.y) && lights.at(int(std::lround(q.x)), int(std::lround(q.y)));
-    }
-};
-
 // Lights of `before` that the motion leads to lights of the frame after it, and of so many of the frames around: noise
 // goes its own ways.
-std::vector<Point> lights_of_both(const RunMask& before, const Expected& after, const std::vector<Expected>& around) {
+std::vector<Point> lights_of_both(const RunMask& before, const LightsInTime& after,
+                                  const std::vector<LightsInTime>& around) {
     constexpr std::ptrdiff_t enough = 2;
     const std::ptrdiff_t needed = std::min(enough, std::ptrdiff_t(around.size()));
     std::vector<Point> out;
@@ -71,9 +62,9 @@ std::vector<Point> lights_of_both(const RunMask& before, const Expected& after, 
         for (const RunMask::Run& run : before.row(y))
             for (int x = run.begin; x < run.end; ++x) {
                 const Point p{double(x), double(y)};
-                if (after.has(p) &&
-                    std::count_if(around.begin(), around.end(), [&](const Expected& e) { return e.has(p); }) >= needed)
-                    out.push_back(p);
+                const auto seen =
+                    std::count_if(around.begin(), around.end(), [&](const LightsInTime& l) { return l.have(p); });
+                if (after.have(p) && seen >= needed) out.push_back(p);
             }
     return out;
 }
@@ -101,10 +92,10 @@ Seam seam_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMot
     const double period = b.middle_s() - a.middle_s();
     const int steps = steps_between(std::min(a.length_s, b.length_s), period, speed);
     if (steps == 0) return out;
-    const auto expected = [&](const Exposed& in) -> Expected {
-        return {at_level_of_lights(motion, in.middle_s() - a.middle_s()), in.lights->lights.grown(1)};
+    const auto expected = [&](const Exposed& in) {
+        return LightsInTime(motion, in.middle_s() - a.middle_s(), in.lights->lights);
     };
-    std::vector<Expected> around;
+    std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(frames.size(), at + 2 + reach); ++k)
         if (k != at && k != at + 1) around.push_back(expected(frames[k]));
     const std::vector<Point> both = lights_of_both(a.lights->lights, expected(b), around);

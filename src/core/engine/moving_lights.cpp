@@ -67,6 +67,7 @@ class Looking final : public StepWork {
         }
         std::vector<Excess> found;
         add_excess(brightness, width, least_of_streaks, found);
+        drop_wide_light(found, width);
         for (Excess& e : found) e.x = std::uint16_t(e.x + columns.begin);
         const std::lock_guard lock(mutex_);
         auto& row = rows_[std::size_t(y)];
@@ -84,6 +85,16 @@ class Looking final : public StepWork {
     }
 
   private:
+    // Where a frame is brighter over much of a row it is a cloud, and what does not stand out far from it says nothing.
+    // Nor is it kept, so that a run under clouds takes no more memory than a clear one.
+    void drop_wide_light(std::vector<Excess>& found, int width) const {
+        constexpr int share = 10;  // one in so many pixels of a row
+        constexpr int far = 10 * quarters;
+        std::vector<int> counts(frames_);
+        for (const Excess& e : found) ++counts[e.frame];
+        std::erase_if(found, [&](const Excess& e) { return counts[e.frame] > width / share && e.deviations < far; });
+    }
+
     template <class T>
     T bright(const T* row, int x) const {
         if (channels_ == 1) return row[x];
@@ -132,22 +143,15 @@ std::vector<Bright> without_stars(const std::vector<Bright>& pixels, std::size_t
                                   const std::vector<double>& middles_s, const MovingLights& lights) {
     constexpr std::size_t reach = 2;
     if (!lights.sky) return pixels;
-    struct Around {
-        Placement over;
-        RunMask lights;
-    };
-    std::vector<Around> around;
+    std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(ids.size(), at + reach + 1); ++k)
         if (k != at && (lights.frames.at(ids[k]).fits_sky || lights.frames.at(ids[k]).placed))
-            around.push_back({at_level(lights.sky->over(middles_s[k] - middles_s[at]), MovingLights::level),
-                              lights.frames.at(ids[k]).lights.grown(1)});
+            around.emplace_back(*lights.sky, middles_s[k] - middles_s[at], lights.frames.at(ids[k]).lights);
     const auto needed = std::min<std::ptrdiff_t>(2, std::ptrdiff_t(around.size()));
     std::vector<Bright> out;
     for (const Bright& p : pixels) {
-        const auto seen = std::count_if(around.begin(), around.end(), [&](const Around& a) {
-            const Point q = a.over.to_canvas({double(p.x), double(p.y)});
-            return std::isfinite(q.x) && std::isfinite(q.y) &&
-                   a.lights.at(int(std::lround(q.x)), int(std::lround(q.y)));
+        const auto seen = std::count_if(around.begin(), around.end(), [&](const LightsInTime& a) {
+            return a.have({double(p.x), double(p.y)});
         });
         if (needed == 0 || seen < needed) out.push_back(p);
     }
@@ -230,7 +234,12 @@ Result<MovingLights> look(const Pile& pile, const std::vector<int>& ids, FrameSt
     const Size size = at_level(pile.size, MovingLights::level);
     Looking work(pile.channels, ids.size(), size.height);
     const Pile still = standing_still(pile, out);
-    const Status done = bring_in_step({still, store, takes_of(ids), whole(size), MovingLights::level, 0}, job, work);
+    // In a row of many frames one pixel in so many stands out.
+    constexpr std::size_t of_pixels = 50;
+    const std::size_t beside =
+        ids.size() * std::size_t(size.width) * std::size_t(size.height) / of_pixels * sizeof(Excess);
+    const Status done =
+        bring_in_step({still, store, takes_of(ids), whole(size), MovingLights::level, beside}, job, work);
     if (!done.ok()) return done.failure();
     const std::vector<std::vector<Bright>> bright = work.by_frame();
     for (std::size_t k = 0; k < ids.size(); ++k) {
@@ -257,6 +266,14 @@ Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, const std::
 }
 
 }  // namespace
+
+LightsInTime::LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights)
+    : over_(at_level(sky.over(later_s), MovingLights::level)), lights_(lights.grown(1)) {}
+
+bool LightsInTime::have(Point p) const {
+    const Point q = over_.to_canvas(p);
+    return std::isfinite(q.x) && std::isfinite(q.y) && lights_.at(int(std::lround(q.x)), int(std::lround(q.y)));
+}
 
 std::size_t MovingLights::bytes() const {
     std::size_t out = sizeof *this;
@@ -329,15 +346,20 @@ void unpack(Unpacker& from, MovingLights& lights) {
     }
 }
 
+Fingerprint recipe_of_lights(const Pile& pile) {
+    const std::vector<int> ids = scene_ids(pile);
+    std::vector<Fingerprint> files;
+    files.reserve(ids.size());
+    for (const int id : ids) files.push_back(pile::fingerprint(find_frame(pile, id)->file, id));
+    return derived_key("moving lights", recipe_of(pile, ids, files));
+}
+
 Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, FrameStore& store, Job& job) {
     const Pile plain = as_recorded(pile);
     const std::vector<int> ids = scene_ids(plain);
     if (ids.size() < fewest_frames || std::find(ids.begin(), ids.end(), pile.reference) == ids.end())
         return std::make_shared<const MovingLights>();
-    std::vector<Fingerprint> files;
-    files.reserve(ids.size());
-    for (const int id : ids) files.push_back(pile::fingerprint(find_frame(plain, id)->file, id));
-    const Fingerprint here = derived_key("moving lights", recipe_of(plain, ids, files));
+    const Fingerprint here = recipe_of_lights(pile);
     if (auto known = store.kept<MovingLights>(here)) return known;
     std::optional<Fingerprint> key;
     std::vector<Fingerprint> content;

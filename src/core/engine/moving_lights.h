@@ -15,6 +15,19 @@
 
 namespace bp {
 
+// Lights of one frame as they are expected from another: those that the sky has turned to.
+class LightsInTime {
+  public:
+    // `lights` of a frame that was exposed `later_s` after the other; a pixel around them counts, too.
+    LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights);
+    // Whether it has the light that the other has at p. Pixels of MovingLights::level.
+    bool have(Point p) const;
+
+  private:
+    Placement over_;
+    RunMask lights_;
+};
+
 struct MovingLights {
     // Lights are looked for in pictures of this level.
     static constexpr int level = 1;
@@ -44,6 +57,8 @@ void unpack(Unpacker& from, MovingLights& lights);
 // zones and placements counts. Without lights for fewer than four frames. What was found before is not looked for
 // again.
 Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, FrameStore& store, Job& job);
+// All of a pile that they depend on, its files by their names.
+Fingerprint recipe_of_lights(const Pile& pile);
 
 // What of its frame a streak takes up, with its glow.
 DrawnShape band_of(const Streak& streak);

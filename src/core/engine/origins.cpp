@@ -92,9 +92,7 @@ class Finding final : public StepWork {
             const FrameRow& row = rows[layer.rows[k]];
             if (x < row.cover.begin || x >= row.cover.end) continue;
             if (shown == 0 || k == layer.reference) shown = layer.places[k];
-            if (std::any_of(row.silent.begin(), row.silent.end(),
-                            [x](const kernels::Span& s) { return x >= s.begin && x < s.end; }))
-                continue;
+            if (!row.votes_at(x)) continue;
             Candidate candidate{layer.places[k], {}};
             for (int c = 0; c < pile_.channels; ++c) {
                 const std::ptrdiff_t at = std::ptrdiff_t(x) * pile_.channels + c;
@@ -123,9 +121,7 @@ class Finding final : public StepWork {
     Two by_extreme(const Layer& layer, const std::vector<Candidate>& candidates, const Better& better) const {
         if (layer.method.by == By::pixel && pile_.channels == 3) {
             const auto brightness = [&](const Candidate& c) {
-                std::uint64_t out = 0;
-                for (std::size_t i = 0; i < 3; ++i) out += std::uint64_t(weights_[i]) * curve_.light(c.samples[i]);
-                return out;
+                return brightness_of(c.samples.data(), weights_, curve_);
             };
             const Candidate* best = &candidates.front();
             for (const Candidate& c : candidates)

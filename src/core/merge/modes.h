@@ -104,5 +104,12 @@ std::optional<Mode> mode_named(std::string_view name);
 
 // How much each channel of a profile adds to brightness.
 kernels::BrightnessWeights brightness_weights(const Profile& profile);
+// The brightness of a pixel of three samples as whole pixels are chosen by it.
+inline std::uint64_t brightness_of(const std::uint16_t* pixel, const kernels::BrightnessWeights& weights,
+                                   const LightCurve& curve) {
+    std::uint64_t out = 0;
+    for (std::size_t c = 0; c < weights.size(); ++c) out += std::uint64_t(weights[c]) * curve.light(pixel[c]);
+    return out;
+}
 
 }  // namespace bp

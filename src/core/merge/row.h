@@ -1,6 +1,7 @@
 // Merging one row of frames that may each cover only a piece of it.
 #pragma once
 
+#include <algorithm>
 #include <span>
 #include <vector>
 
@@ -17,6 +18,12 @@ struct FrameRow {
     kernels::Span cover;
     // Pixels that do not vote, in stretches from left to right that do not touch each other. None: all vote.
     std::span<const kernels::Span> silent = {};
+
+    bool votes_at(int x) const {
+        return x >= cover.begin && x < cover.end &&
+               std::none_of(silent.begin(), silent.end(),
+                            [x](const kernels::Span& s) { return x >= s.begin && x < s.end; });
+    }
 };
 
 // Merges rows[k] (frame number k) over `width` pixels. A pixel is merged from the frames alone that cover it and vote;
