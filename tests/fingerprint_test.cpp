@@ -40,6 +40,9 @@ void change(Rect& rect) {
 void change(Taper& taper) {
     taper.knot.y = 0.7;
 }
+void change(Head& head) {
+    head.softening.as_bright = !head.softening.as_bright;
+}
 void change(Matrix& matrix) {
     matrix = Matrix::shift(1e-9, 0);
 }

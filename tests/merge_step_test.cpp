@@ -4,6 +4,7 @@
 #include <QListWidget>
 #include <QSlider>
 #include <catch2/catch.hpp>
+#include <random>
 #include <stdexcept>
 
 #include "app/panels/taper_curve.h"
@@ -119,6 +120,163 @@ TEST_CASE("where strengths do not count, the trails page says so, and what was s
     w.click("page_trails");
     CHECK(w.find<QPushButton>("taper_old")->isChecked());
     CHECK(w.find<QSlider>("taper_over")->isVisible());
+}
+
+TEST_CASE("a head stands out by a tick, apart from the tail, grown by a slider, live and undone", "[window]") {
+    Merging w(9, "page_trails");
+    w.click("taper_old");
+    CHECK_FALSE(w.find<QSlider>("head_frames")->isVisible());
+    w.click("head");
+    auto& rail = *w.find<app::TimeRail>("time_rail");
+    const auto place = [&](OfTrail part) { return rail.wedge()->place_of(part); };
+    CHECK(place(OfTrail::apart).isEmpty());
+    w.slide("head_frames", 2);
+    w.slide("head_apart", 3);
+    CHECK(w.pile().methods.sky.head.frames == 2);
+    CHECK(place(OfTrail::apart).width() > 10);
+    CHECK(place(OfTrail::apart).right() <= place(OfTrail::head).left() + 1);
+    for (const int frame : {4, 5, 6}) CHECK(seen_at(w, frame) <= 10);
+    for (const int frame : {7, 8}) CHECK(seen_at(w, frame) == 200);
+    const auto beside = [&] { return test::render_all(w.pile()).value().at(6 * 8 + 3, 30, 1) / 257; };
+    CHECK(beside() == 10);
+    CHECK_FALSE(w.find<QCheckBox>("head_bright")->isEnabled());
+    w.slide("head_radius", 12);
+    CHECK(w.pile().methods.sky.head.softening.radius_px == 6);
+    CHECK(beside() > 30);
+    CHECK(w.find<QCheckBox>("head_bright")->isEnabled());
+    w.click("head_bright");
+    CHECK_FALSE(w.pile().methods.sky.head.softening.as_bright);
+    // The new end fades: the head is at the old one.
+    w.click("taper_new");
+    CHECK(place(OfTrail::head).left() < place(OfTrail::tail).left());
+    CHECK(seen_at(w, 0) > 100);
+    CHECK(seen_at(w, 3) <= 10);
+    // Without a taper the wedge stays, for the head.
+    w.click("taper_none");
+    CHECK(rail.wedge().has_value());
+    w.click("head");
+    CHECK_FALSE(rail.wedge().has_value());
+    CHECK(seen_at(w, 5) == 200);
+    for (int i = 0; i < 9; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().methods.sky.head == Head{});
+}
+
+TEST_CASE("a head that is pulled is seen on the picture and the rail before it is let go, and Escape gives it up",
+          "[window]") {
+    Merging w(9, "page_trails");
+    w.click("head");
+    REQUIRE(w.settle());
+    auto& rail = *w.find<app::TimeRail>("time_rail");
+    auto* slider = w.find<QSlider>("head_apart");
+    const Head before = w.pile().methods.sky.head;
+    const auto handle = [&](int value) {
+        return QPoint(10 + (slider->width() - 20) * value / slider->maximum(), slider->height() / 2);
+    };
+    QTest::mousePress(slider, Qt::LeftButton, Qt::NoModifier, handle(0));
+    QTest::mouseMove(slider, handle(8));
+    let_pass();
+    CHECK(w.window.viewer().trying());
+    CHECK(rail.wedge()->place_of(OfTrail::apart).width() > 20);
+    CHECK(w.pile().methods.sky.head == before);
+    w.key(Qt::Key_Escape);
+    QTest::mouseRelease(slider, Qt::LeftButton, Qt::NoModifier, handle(8));
+    CHECK(w.pile().methods.sky.head == before);
+    CHECK(rail.wedge()->place_of(OfTrail::apart).isEmpty());
+}
+
+TEST_CASE("added light nears white softly on request", "[window]") {
+    // A light that stands still for three frames adds up beyond white.
+    Folder lamps;
+    for (int i = 0; i < 3; ++i) {
+        Raster16 scene({64, 48}, 3);
+        std::fill(scene.data().begin(), scene.data().end(), std::uint16_t(257 * 220));
+        scene.at(0, 0, 0) = std::uint16_t(i);  // no file is another's copy
+        write(lamps / ("lamp-" + std::to_string(i) + ".png"), scene, 8);
+    }
+    Window w;
+    REQUIRE(w.open(lamps));
+    w.click("knot_3");
+    CHECK_FALSE(w.find<QCheckBox>("soft_white")->isVisible());
+    w.click("mode_add");
+    CHECK(test::render_all(w.pile()).value().at(3, 3, 1) == 65535);
+    w.click("soft_white");
+    CHECK(w.pile().methods.sky.soft_white);
+    const int soft = test::render_all(w.pile()).value().at(3, 3, 1) / 257;
+    CHECK(soft > 220);
+    CHECK(soft < 255);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK_FALSE(w.pile().methods.sky.soft_white);
+}
+
+TEST_CASE("two settings of the merge stand side by side: one held, the other changed, swapped, undone", "[window]") {
+    Merging w(5, "page_mode");
+    w.click("side_by_side");
+    w.pick("second", 4);
+    REQUIRE(w.settle());
+    app::Comparison& pair = w.window.comparison();
+    const auto left = [&] { return w.window.viewer().colour_at(3, 24)->green(); };
+    const auto right = [&] { return pair.viewer().colour_at(3, 24)->green(); };
+    const auto seen = [&] {
+        return w.settle() && wait_for([&] { return !pair.viewer().busy() && pair.viewer().seen(); });
+    };
+    REQUIRE(seen());
+    CHECK(pair.name() == QStringLiteral("Held settings"));
+    CHECK(left() == 200);
+    CHECK(right() == 200);
+    w.click("mode_minimum");
+    REQUIRE(seen());
+    CHECK(left() == 10);
+    CHECK(right() == 200);
+    w.click("swap_settings");
+    REQUIRE(seen());
+    CHECK(w.pile().methods.sky.mode == Mode::lighten);
+    CHECK(left() == 200);
+    CHECK(right() == 10);
+    // What else changes is seen on both sides.
+    w.key(Qt::Key_Home);
+    w.key(Qt::Key_A);
+    REQUIRE(seen());
+    CHECK(right() == 10);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    // Undone, the picture has its own again; what is held stays held.
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    REQUIRE(seen());
+    CHECK(w.pile().methods.sky.mode == Mode::minimum);
+    CHECK(right() == 10);
+    w.click("hold");
+    w.click("mode_maximum");
+    REQUIRE(seen());
+    CHECK(left() == 200);
+    CHECK(right() == 10);
+}
+
+TEST_CASE("the noise of the result is told beside that of one frame, and seen beside it pixel by pixel", "[window]") {
+    Folder folder;
+    std::mt19937 dice(7);
+    std::normal_distribution<double> grain(0, 1200);
+    for (int i = 0; i < 4; ++i) {
+        Raster16 scene({640, 400}, 3);
+        for (std::uint16_t& v : scene.data()) v = std::uint16_t(std::clamp(24000 + grain(dice), 0.0, 65535.0));
+        write(folder / ("grain-" + std::to_string(i) + ".tif"), scene, 16);
+    }
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("knot_3");
+    w.click("mode_mean");
+    auto* facts = w.find<QLabel>("noise_facts");
+    w.click("noise_measure");
+    REQUIRE(wait_for([&] { return facts->text().contains(QStringLiteral("EV less noise")); }));
+    // Four frames: half the noise.
+    const double gain = facts->text().section(QLatin1Char(' '), 0, 0).toDouble();
+    CHECK(gain == Approx(1).margin(0.1));
+    CHECK(facts->text().contains(QStringLiteral("At 37% brightness")));
+    // Of another picture it tells nothing.
+    w.click("mode_maximum");
+    CHECK_FALSE(facts->isVisible());
+    w.click("noise_beside");
+    CHECK(w.window.comparison().on());
+    CHECK(w.window.comparison().second() == app::Second::reference);
+    CHECK(w.window.canvas().zoom() == 1);
 }
 
 TEST_CASE("whole pixels are chosen by a tick, where a mode chooses, and saved with the pile", "[window]") {

@@ -186,6 +186,11 @@ Pile edited(Pile pile, Dice& dice) {
                                dice.wild(0, 1),
                                {dice.wild(0, 1), dice.wild(0, 1)}},
                               zone);
+            pile = with_soft_white(std::move(pile), dice.below(2) == 0, zone);
+            pile = with_head(
+                std::move(pile),
+                {dice.below(2) == 0, dice.below(20) - 5, dice.below(60) - 10, {dice.wild(-1, 40), dice.below(2) == 0}},
+                zone);
             return with_mode(std::move(pile), modes()[std::size_t(dice.below(int(modes().size())))].mode, zone);
         case 16:
             return with_zones(std::move(pile), painted(pile.zones ? pile.zones->sky : Mask(size), size, dice));

@@ -49,7 +49,7 @@ Keeping kept(const Pile& pile, FrameStore& store, const std::vector<Take>& takes
 Take softly(int frame, double radius) {
     Take out;
     out.frame = frame;
-    out.soften_px = radius;
+    out.softening = {radius, false};
     return out;
 }
 
@@ -224,7 +224,7 @@ TEST_CASE("finishing with a reach is the same by tiles, by rows and over the who
     pile = with_part_mask(std::move(with_part), part, mask);
     FrameStore store(working_space(pile), {0, plenty});
     Job job;
-    const Stages finish = FrameStages(pile, 0).softened(11);
+    const Stages finish = FrameStages(pile, 0).softened({11, false});
     const Picture picture(pile, 0, finish);
     const Raster16 composed = render(pile, store, whole(size), 0, job).value();
     StagedBox box;

@@ -162,7 +162,7 @@ struct Merging final : StepWork {
     const Pile& pile;
     Mode mode;
     Rect region;
-    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 0, {}, 257};
+    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 0, {}, kernels::White::hard, 257};
     Raster16 out;
 };
 
@@ -206,7 +206,7 @@ TEST_CASE("rows merge by their votes wherever they are covered, and the referenc
     const std::vector<FrameRow> rows{{narrow.data(), nullptr, {0, width}, silent_a},
                                      {nullptr, b.row(0), {10, 350}, silent_b},
                                      {nullptr, c.row(0), {0, width}, silent_c}};
-    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 1, {}, 1};
+    MergeTools tools{LightCurve::of(Profile::srgb(), 3), {}, 1, {}, kernels::White::hard, 1};
     tools.strengths.resize(3);
     tools.strengths[2] = Strength(0.5, tools.curve);
     for (const Mode mode : {Mode::lighten, Mode::maximum, Mode::minimum, Mode::median, Mode::mean}) {

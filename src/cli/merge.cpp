@@ -27,6 +27,11 @@ struct MergeOptions {
     std::string by = "channel";
     double taper_percent = 0;
     std::string taper_end;
+    int head_frames = 0;
+    std::optional<int> head_apart;
+    std::optional<double> head_radius_px;
+    std::string head_light;
+    std::string white = "hard";
     std::vector<std::string> left_out;  // N:MASK
     std::string streaks = "keep";
     std::string knit = "off";
@@ -104,6 +109,23 @@ Status divide(const MergeOptions& options, Pile& pile) {
     } else if (!options.taper_end.empty()) {
         return Failure{Fault::wrong_call, "", "--taper-end says at which end --taper fades, and no --taper is given."};
     }
+    if (options.head_frames > 0) {
+        if (!entry_of(pile.methods.sky.mode).uses_strength)
+            return Failure{Fault::wrong_call, "",
+                           "--head is for modes in which the strength of frames counts: lighten, add, mean and "
+                           "clipped-mean."};
+        pile = with_head(std::move(pile),
+                         {true,
+                          options.head_frames,
+                          options.head_apart.value_or(0),
+                          {options.head_radius_px.value_or(0), or_else(options.head_light, "kept") == "kept"}});
+    } else if (options.head_apart || options.head_radius_px || !options.head_light.empty()) {
+        return Failure{Fault::wrong_call, "",
+                       "--head-apart, --head-radius and --head-light tell more of --head, and no --head is given."};
+    }
+    if (options.white == "soft" && pile.methods.sky.mode != Mode::add)
+        return Failure{Fault::wrong_call, "", "--white is for --mode add, in which light can be more than white."};
+    pile = with_soft_white(std::move(pile), options.white == "soft");
     if (options.knit == "auto") {
         pile = with_knit(std::move(pile), {true, options.knit_longest_s.value_or(Knit{}.longest_s)});
         if (!knits(pile))
@@ -281,6 +303,17 @@ Run add_merge(CLI::App& app) {
         ->check(CLI::Range(100 * Taper::shortest, 100.0));
     app.add_option("--taper-end", options->taper_end, "Where they fade; default old")
         ->check(CLI::IsMember({"old", "new", "both"}));
+    app.add_option("--head", options->head_frames, "So many frames at the end that does not fade stand out")
+        ->check(CLI::Range(1, Head::most_frames));
+    app.add_option("--head-apart", options->head_apart, "So many frames between head and tail are left out")
+        ->check(CLI::Range(0, Head::most_apart));
+    app.add_option("--head-radius", options->head_radius_px, "Lights of the head are grown and softened, in pixels")
+        ->check(CLI::Range(0.0, Softening::widest_px));
+    app.add_option("--head-light", options->head_light,
+                   "kept: lights that grow stay bright; spread: they grow dimmer. Default kept")
+        ->check(CLI::IsMember({"kept", "spread"}));
+    app.add_option("--white", options->white, "Added light beyond white is white, or pressed below it; default hard")
+        ->check(CLI::IsMember({"hard", "soft"}));
     app.add_option("--knit", options->knit, "auto closes the breaks that pauses leave in trails of stars")
         ->check(CLI::IsMember({"off", "auto"}));
     app.add_option("--knit-longest", options->knit_longest_s,

@@ -75,7 +75,7 @@ std::vector<bool> without_outliers(const std::vector<std::uint16_t>& values, int
 }
 
 std::uint16_t merge_one_sample(Mode mode, const LightCurve& curve, int step, std::vector<std::uint16_t> values,
-                               const std::vector<double>& strengths) {
+                               const std::vector<double>& strengths, bool soft_white) {
     std::vector<bool> counts(values.size(), true);
     switch (mode) {
         case Mode::one:
@@ -109,6 +109,11 @@ std::uint16_t merge_one_sample(Mode mode, const LightCurve& curve, int step, std
         sum += std::floor((curve.light(values[k]) * share + 32768) / 65536);
         parts += share;
     }
+    constexpr double white = 4294967295.0;
+    if (mode == Mode::add && soft_white && sum > 0.6 * white) {
+        const double beyond = sum - 0.6 * white, room = 0.4 * white;
+        sum = std::floor(0.6 * white + beyond * room / (room + beyond));
+    }
     if (mode == Mode::add) return curve.sample(sum);
     return parts == 0 ? std::uint16_t{0} : curve.sample(sum * 65536 / parts);
 }
@@ -132,7 +137,7 @@ Result<Raster16> plain_mean(const Pile& pile, const std::vector<int>& ids, Job& 
 }
 
 // The whole frame after its stages.
-Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone) {
+Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone, const Softening& softening = {}) {
     Job job;
     const DarkChoice darks = darks_of(pile, frame);
     RawDarkUse of_mosaic;
@@ -152,7 +157,9 @@ Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone) {
     const FramePixels& pixels = read.value();
     const Size size = pixels.size();
     const Samples from = samples_of(pixels.bits());
-    const Stages stages = FrameStages(pile, 0).of(frame, dark, darks.scale, from);
+    FrameStages of_pile(pile, 0);
+    Stages stages = of_pile.of(frame, dark, darks.scale, from);
+    for (const auto& further : of_pile.softened(softening)) stages.push_back(further);
     const std::size_t row = std::size_t(size.width) * std::size_t(pile.channels);
     StagedBox box;
     const void* made = box.make(stages, from, pile.channels, size, whole(size), [&](const Rect& all, void* out) {
@@ -210,7 +217,11 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
     const Taper taper = last > 0 ? method_of(pile, zone).taper : Taper();
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame, zone)) continue;
-        Result<Placed> placed = place(pile, frame, zone);
+        const bool strong = entry_of(method_of(pile, zone).mode).uses_strength;
+        const Head head = strong ? method_of(pile, zone).head : Head();
+        const double from_end = taper.end == TaperEnd::new_one ? double(frames.size()) : last - double(frames.size());
+        const bool stands_out = head.on && from_end < head.frames;
+        Result<Placed> placed = place(pile, frame, zone, stands_out ? head.softening : Softening());
         if (!placed.ok()) return placed.failure();
         const double x = last > 0 ? double(frames.size()) / last : 1;
         frames.push_back(std::move(placed).value());
@@ -219,6 +230,8 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
         double left = 1;
         if (taper.end == TaperEnd::old_one || taper.end == TaperEnd::both) left = std::min(left, x / taper.over);
         if (taper.end == TaperEnd::new_one || taper.end == TaperEnd::both) left = std::min(left, (1 - x) / taper.over);
+        if (stands_out) left = 1;
+        if (head.on && !stands_out && from_end < head.frames + head.apart) left = 0;
         frames.back().strength = frame.strength * left;
     }
     const LightCurve curve =
@@ -257,10 +270,10 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
                     values.push_back(sample(p, region.left + x, region.top + y, c));
                     strengths.push_back(p.strength);
                 }
-                out.at(x, y, c) = values.empty()
-                                      ? std::uint16_t(std::lround(65535 * pile.canvas.background[std::size_t(c)]))
-                                  : nobody ? values.front()
-                                           : merge_one_sample(method.mode, curve, step, values, strengths);
+                out.at(x, y, c) =
+                    values.empty() ? std::uint16_t(std::lround(65535 * pile.canvas.background[std::size_t(c)]))
+                    : nobody       ? values.front()
+                                   : merge_one_sample(method.mode, curve, step, values, strengths, method.soft_white);
             }
         }
     return Done{};

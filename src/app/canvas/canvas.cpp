@@ -234,6 +234,11 @@ void Canvas::moved_from(QPointF before) {
     update(readout_place(readout()));
 }
 
+void Canvas::set_plumb(std::optional<QPointF> at) {
+    plumb_ = at;
+    update();
+}
+
 QString Canvas::readout() const {
     QString text = tr("%1%").arg(std::lround(zoom_ * 100));
     const QPointF p = to_canvas(pointer_);

@@ -63,6 +63,8 @@ class Canvas : public QWidget {
     void set_show_clipping(bool on);
     void set_marked(std::vector<MarkedLine> lines);
     const std::vector<MarkedLine>& marked() const { return marked_lines_; }
+    // The point that is seen through all frames.
+    void set_plumb(std::optional<QPointF> at);
     // The pole of the turning sky, where the pile has one.
     void set_show_pole(bool on);
 
@@ -83,6 +85,8 @@ class Canvas : public QWidget {
     void zoom_changed();
     void brush_changed();
     void painting_changed();
+    // A point of the canvas was clicked on, or Enter pressed over it, and no tool was at hand.
+    void clicked(QPointF canvas);
     // The frame under the pointer where origins are seen; 0 for none.
     void origin_pointed(int frame);
     // A person left the tool: who gave it takes it back.
@@ -105,8 +109,9 @@ class Canvas : public QWidget {
     double fit_zoom() const;
     // The left button, or Enter. False when nothing here takes it.
     bool put_down(QPointF at);
-    // Chooses the frame that shows there, where origins are seen.
-    void go_to_origin(QPointF at);
+    // What a click does that no tool has taken: it tells the point, and where origins are seen it chooses the frame
+    // that shows there.
+    void click(QPointF at);
     void move_to(QPointF at);
     void lift();
     // The one that has the left button; null for none.
@@ -124,6 +129,7 @@ class Canvas : public QWidget {
     void draw_divider(QPainter& painter) const;
     void draw_pole(QPainter& painter) const;
     void draw_marked(QPainter& painter) const;
+    void draw_plumb(QPainter& painter) const;
     QString origin_in_words(int x, int y) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
@@ -154,6 +160,7 @@ class Canvas : public QWidget {
     bool show_clipping_ = false;
     bool show_pole_ = false;
     std::vector<MarkedLine> marked_lines_;
+    std::optional<QPointF> plumb_;
     mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
 };
 

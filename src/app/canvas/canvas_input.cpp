@@ -58,8 +58,9 @@ void Canvas::lift() {
     if (std::exchange(tool_works_, false)) at_hand()->release();
 }
 
-void Canvas::go_to_origin(QPointF at) {
+void Canvas::click(QPointF at) {
     const QPointF p = to_canvas(at);
+    emit clicked(p);
     const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
     if (from && from->first != 0) studio_.select(from->first);
 }
@@ -105,9 +106,9 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
 
 void Canvas::mouseReleaseEvent(QMouseEvent* event) {
     lift();
-    // A click goes to the frame that shows there; a drag moves the picture.
+    // A drag moves the picture.
     const bool clicked = (event->position() - pressed_).manhattanLength() < QApplication::startDragDistance();
-    if (std::exchange(panning_, false) && event->button() == Qt::LeftButton && clicked) go_to_origin(event->position());
+    if (std::exchange(panning_, false) && event->button() == Qt::LeftButton && clicked) click(event->position());
     dividing_ = false;
     settle_cursor(pointer_);
     update();
@@ -138,9 +139,9 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
                                                         : QPointF();
     if (!way.isNull() && event->modifiers() == (Qt::ControlModifier | Qt::ShiftModifier)) {
         move_mark(way);
-    } else if (enter_in(event) && !at_hand() && viewer_.view() == View::origins) {
+    } else if (enter_in(event) && !at_hand()) {
         move_mark({});
-        go_to_origin(pointer_);
+        click(pointer_);
     } else if (enter_in(event) && at_hand()) {
         if (event->isAutoRepeat()) return;
         move_mark({});

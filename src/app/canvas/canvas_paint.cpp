@@ -105,6 +105,21 @@ void Canvas::draw_marked(QPainter& painter) const {
     }
 }
 
+void Canvas::draw_plumb(QPainter& painter) const {
+    if (!plumb_) return;
+    constexpr double ring = 7;
+    constexpr double tick = 5;
+    const QPointF at = to_screen(*plumb_ + QPointF(0.5, 0.5));
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    for (const QPen& pen : {QPen(QColor(0, 0, 0, 170), 4), QPen(theme().amber, 1.8)}) {
+        painter.setPen(pen);
+        painter.drawEllipse(at, ring, ring);
+        for (const QPointF way : {QPointF(1, 0), QPointF(-1, 0), QPointF(0, 1), QPointF(0, -1)})
+            painter.drawLine(at + way * ring, at + way * (ring + tick));
+    }
+}
+
 void Canvas::draw_readout(QPainter& painter) const {
     painter.setFont(face(type::small));
     const QString text = readout();
@@ -147,6 +162,7 @@ void Canvas::paintEvent(QPaintEvent* event) {
     if (tool) tool->paint_below(painter, event->rect());
     if (show_pole_) draw_pole(painter);
     draw_marked(painter);
+    draw_plumb(painter);
     painter.restore();
     if (pair && !flipped_) draw_divider(painter);
     if (tool) tool->paint(painter);

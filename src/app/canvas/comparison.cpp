@@ -1,5 +1,7 @@
 #include "app/canvas/comparison.h"
 
+#include <utility>
+
 namespace bp::app {
 
 Comparison::Comparison(Studio& studio, Viewer& first) : QObject(&first), studio_(studio), viewer_(studio, this) {
@@ -7,10 +9,12 @@ Comparison::Comparison(Studio& studio, Viewer& first) : QObject(&first), studio_
     viewer_.set_active(false);
     connect(&studio.document(), &Document::opened, this, [this] {
         held_ = 0;
-        if (second_ == Second::held) second_ = Second::result;
+        held_merge_.reset();
+        if (second_ == Second::held || second_ == Second::merge) second_ = Second::result;
         set_on(false);
         apply();
     });
+    connect(&studio.document(), &Document::changed, this, &Comparison::show_held_merge);
     connect(&studio, &Studio::selection_changed, this, [this] {
         if (on_ && second_ == Second::before) emit changed();
     });
@@ -26,6 +30,7 @@ int Comparison::frame() const {
         case Second::held:
             return find_frame(pile, held_) ? held_ : pile.reference;
         case Second::result:
+        case Second::merge:
             break;
     }
     return studio_.current();
@@ -45,18 +50,47 @@ void Comparison::set_second(Second second) {
 }
 
 void Comparison::hold() {
+    if (second_ == Second::merge)
+        hold_merge();
+    else
+        hold_frame();
+}
+
+void Comparison::hold_frame() {
     held_ = studio_.current();
     set_second(Second::held);
     set_on(true);
 }
 
+void Comparison::hold_merge() {
+    held_merge_ = merge_settings_of(studio_.pile());
+    set_second(Second::merge);
+    set_on(true);
+}
+
+void Comparison::swap_merge() {
+    if (!held_merge_) return;
+    const MergeSettings now = merge_settings_of(studio_.pile());
+    const MergeSettings next = *std::exchange(held_merge_, now);
+    studio_.document().edit(with_merge_settings(studio_.pile(), next), tr("Swap settings of the merge"));
+    show_held_merge();
+}
+
+void Comparison::show_held_merge() {
+    if (second_ == Second::merge && held_merge_ && studio_.document().open())
+        viewer_.try_out(with_merge_settings(studio_.pile(), *held_merge_));
+}
+
 void Comparison::apply() {
-    viewer_.set_view(second_ == Second::result ? View::result : View::frame);
+    viewer_.leave_trial();
+    viewer_.set_view(second_ == Second::result || second_ == Second::merge ? View::result : View::frame);
     viewer_.show_again();
+    show_held_merge();
 }
 
 QString Comparison::name() const {
     if (second_ == Second::result) return tr("Result");
+    if (second_ == Second::merge) return tr("Held settings");
     return tr("frame %1").arg(number_of(studio_.pile(), frame()));
 }
 

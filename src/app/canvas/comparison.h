@@ -2,10 +2,12 @@
 #pragma once
 
 #include "app/canvas/viewer.h"
+#include "pile/edits.h"
 
 namespace bp::app {
 
-enum class Second { result, reference, before, held };
+// `merge`: the result by settings of the merge that were held.
+enum class Second { result, reference, before, held, merge };
 
 class Comparison : public QObject {
     Q_OBJECT
@@ -17,9 +19,14 @@ class Comparison : public QObject {
     void set_on(bool on);
     Second second() const { return second_; }
     void set_second(Second second);
-    // Keeps the current frame as the one to compare with.
+    // Keeps the current frame as the one to compare with; settings of the merge where these are compared.
     void hold();
+    void hold_frame();
+    void hold_merge();
+    // The held settings become the pile's, and the pile's are held.
+    void swap_merge();
     int held() const { return held_; }
+    bool holds_merge() const { return held_merge_.has_value(); }
     Viewer& viewer() { return viewer_; }
     const Viewer& viewer() const { return viewer_; }
     // "Result", "frame 12"
@@ -31,12 +38,14 @@ class Comparison : public QObject {
   private:
     int frame() const;
     void apply();
+    void show_held_merge();
 
     Studio& studio_;
     Viewer viewer_;
     bool on_ = false;
     Second second_ = Second::result;
     int held_ = 0;
+    std::optional<MergeSettings> held_merge_;
 };
 
 }  // namespace bp::app

@@ -36,6 +36,9 @@ ViewBar::ViewBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget
     build_difference();
     row->addStretch();
     build_pair();
+    plumb_ = push(tr("Plumb"), QStringLiteral("plumb"), tip_of("plumb"), this);
+    plumb_->setCheckable(true);
+    row->addWidget(plumb_);
     capture_ = push(tr("Capture data"), QStringLiteral("capture_data"), tip_of("capture"), this);
     capture_->setCheckable(true);
     row->addWidget(capture_);
@@ -91,15 +94,22 @@ void ViewBar::build_pair() {
     second_->addItem(tr("Reference"), int(Second::reference));
     second_->addItem(tr("Frame before"), int(Second::before));
     second_->addItem(tr("Held frame"), int(Second::held));
+    second_->addItem(tr("Held settings"), int(Second::merge));
     hold_ = push(tr("Hold this frame"), QStringLiteral("hold"), tip_of("hold"), this);
     layout()->addWidget(pair_);
     layout()->addWidget(second_);
     layout()->addWidget(hold_);
+    swap_ = push(tr("Swap"), QStringLiteral("swap_settings"),
+                 tr("The picture takes the held settings of the merge, and its own are held on the right"), this);
+    layout()->addWidget(swap_);
+    connect(swap_, &QPushButton::clicked, &comparison_, &Comparison::swap_merge);
     connect(pair_, &QPushButton::toggled, &comparison_, &Comparison::set_on);
     connect(second_, &QComboBox::activated, this, [this](int index) {
         const auto second = Second(second_->itemData(index).toInt());
         if (second == Second::held && comparison_.held() == 0)
-            comparison_.hold();
+            comparison_.hold_frame();
+        else if (second == Second::merge && !comparison_.holds_merge())
+            comparison_.hold_merge();
         else
             comparison_.set_second(second);
     });
@@ -113,7 +123,12 @@ void ViewBar::refresh() {
     pair_->setChecked(comparison_.on());
     second_->setCurrentIndex(second_->findData(int(comparison_.second())));
     second_->setVisible(comparison_.on());
+    const bool merge = comparison_.second() == Second::merge;
     hold_->setVisible(comparison_.on());
+    hold_->setText(merge ? tr("Hold these settings") : tr("Hold this frame"));
+    hold_->setToolTip(merge ? tr("Keeps the settings of the merge on the right, to hold others against them")
+                            : tip_of("hold"));
+    swap_->setVisible(comparison_.on() && merge);
 }
 
 void ViewBar::set_playing(bool on) {

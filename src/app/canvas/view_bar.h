@@ -18,6 +18,7 @@ class ViewBar : public QWidget {
     ViewBar(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent);
 
     QPushButton* capture_button() const { return capture_; }
+    QPushButton* plumb_button() const { return plumb_; }
     bool playing() const { return beat_.isActive(); }
     void set_playing(bool on);
 
@@ -40,6 +41,8 @@ class ViewBar : public QWidget {
     QPushButton* pair_;
     QComboBox* second_;
     QPushButton* hold_;
+    QPushButton* swap_;
+    QPushButton* plumb_;
     QPushButton* capture_;
 };
 

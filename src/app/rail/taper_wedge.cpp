@@ -12,6 +12,7 @@ namespace {
 constexpr double radius = 4.5;
 constexpr double reach = 10;  // how near a handle is taken
 constexpr double edge = radius + 2;
+constexpr double least_bar = 6;  // so that the head of a single frame is seen
 
 bool of_new_end(TaperWedge::Handle handle) {
     return handle == TaperWedge::Handle::new_corner || handle == TaperWedge::Handle::new_knot;
@@ -25,12 +26,12 @@ bool is_corner(TaperWedge::Handle handle) {
 
 bool TaperWedge::seen(const Pile& pile, Zone zone) {
     const Method& method = method_of(pile, zone);
-    return method.taper.end != TaperEnd::none && entry_of(method.mode).uses_strength &&
+    return (method.taper.end != TaperEnd::none || method.head.on) && entry_of(method.mode).uses_strength &&
            merged_ids(pile, zone).size() > 1;
 }
 
-TaperWedge::TaperWedge(const Taper& taper, std::vector<double> middles, const QRectF& band)
-    : taper_(taper), middles_(std::move(middles)), band_(band.adjusted(0, edge, 0, -edge)) {}
+TaperWedge::TaperWedge(const Taper& taper, const Head& head, std::vector<double> middles, const QRectF& band)
+    : taper_(taper), head_(head), middles_(std::move(middles)), band_(band.adjusted(0, edge, 0, -edge)) {}
 
 // Frames lie where they were taken; between them the way is straight.
 double TaperWedge::x_of(double run) const {
@@ -97,6 +98,21 @@ Taper TaperWedge::straightened(Handle handle) const {
     return out;
 }
 
+// From half the way to the frame before to half the way to the frame after.
+QRectF TaperWedge::place_of(OfTrail part) const {
+    const std::size_t count = middles_.size();
+    const auto between = [&](std::size_t a, std::size_t b) { return (middles_[a] + middles_[b]) / 2; };
+    std::optional<double> left;
+    double right = 0;
+    for (std::size_t i = 0; i < count; ++i) {
+        if (part_of_trail(head_, taper_.end, i, count) != part) continue;
+        if (!left) left = i == 0 ? middles_[0] : between(i - 1, i);
+        right = i + 1 == count ? middles_[i] : between(i, i + 1);
+    }
+    if (!left) return {};
+    return {*left, band_.top(), right - *left, band_.height()};
+}
+
 void TaperWedge::paint(QPainter& painter, std::optional<Handle> marked) const {
     QPainterPath wedge(QPointF(middles_.front(), y_of(0)));
     constexpr int steps = 200;
@@ -109,10 +125,22 @@ void TaperWedge::paint(QPainter& painter, std::optional<Handle> marked) const {
     wedge.closeSubpath();
     QColor fill = theme().amber;
     fill.setAlphaF(0.28F);
+    painter.save();
+    // The line is as wide as it is at its ends, too.
+    painter.setClipRect(place_of(OfTrail::tail).adjusted(-1, -1, 1, 1), Qt::IntersectClip);
     painter.fillPath(wedge, fill);
     painter.setPen(QPen(theme().amber, 1.4));
     painter.setBrush(Qt::NoBrush);
     painter.drawPath(line);
+    painter.restore();
+    if (const QRectF apart = place_of(OfTrail::apart); !apart.isEmpty())
+        painter.fillRect(apart, QBrush(theme().quiet, Qt::BDiagPattern));
+    if (const QRectF head = place_of(OfTrail::head); head_.on) {
+        const QRectF bar = head.width() > least_bar ? head : head.adjusted(-least_bar / 2, 0, least_bar / 2, 0);
+        painter.fillRect(bar, fill);
+        painter.setPen(QPen(theme().amber, 3));
+        painter.drawLine(bar.topLeft(), bar.topRight());
+    }
     for (const Handle handle : handles()) {
         painter.setBrush(theme().ground);
         painter.setPen(QPen(marked == handle ? theme().amber : theme().text, 1.4));

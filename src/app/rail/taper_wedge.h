@@ -1,4 +1,5 @@
-// The taper over the time rail: how strong every frame of the run is, as a wedge whose corners and shape can be pulled.
+// The taper over the time rail: how strong every frame of the run is, as a wedge whose corners and shape can be pulled,
+// with the head and what lies between it and the tail.
 #pragma once
 
 #include <QPainter>
@@ -18,11 +19,13 @@ class TaperWedge {
     enum class Handle { old_corner, new_corner, old_knot, new_knot };
 
     // In `band`, over the middles of the frames that a zone merges, in the order of the run. Nothing is seen where no
-    // taper is set, or strengths do not count.
+    // taper and no head is set, or strengths do not count.
     static bool seen(const Pile& pile, Zone zone);
-    TaperWedge(const Taper& taper, std::vector<double> middles, const QRectF& band);
+    TaperWedge(const Taper& taper, const Head& head, std::vector<double> middles, const QRectF& band);
 
     void paint(QPainter& painter, std::optional<Handle> marked) const;
+    // Where the frames of a part of the trails lie; nothing when there are none.
+    QRectF place_of(OfTrail part) const;
     std::vector<Handle> handles() const;
     QPointF place_of(Handle handle) const;
     std::optional<Handle> at(QPointF p) const;
@@ -37,6 +40,7 @@ class TaperWedge {
     double y_of(double strength) const;
 
     Taper taper_;
+    Head head_;
     std::vector<double> middles_;
     QRectF band_;
 };

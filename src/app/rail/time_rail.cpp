@@ -144,13 +144,14 @@ std::optional<TaperWedge> TimeRail::wedge() const {
     std::vector<double> middles;
     for (const int id : merged_ids(pile, studio_.zone())) middles.push_back(slat_of(id).center().x());
     const double top = header + lane * double(drawn_traces().size());
-    const Taper& shown = pulled_ ? *pulled_ : tried_ ? *tried_ : method_of(pile, studio_.zone()).taper;
-    return TaperWedge(shown, std::move(middles), {side, top, room(), TaperWedge::height});
+    const Method& method = tried_ ? *tried_ : method_of(pile, studio_.zone());
+    return TaperWedge(pulled_ ? *pulled_ : method.taper, method.head, std::move(middles),
+                      {side, top, room(), TaperWedge::height});
 }
 
-void TimeRail::try_taper(const std::optional<Taper>& taper) {
-    if (tried_ == taper) return;
-    tried_ = taper;
+void TimeRail::try_method(const std::optional<Method>& method) {
+    if (tried_ == method) return;
+    tried_ = method;
     update();
 }
 

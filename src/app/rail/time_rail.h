@@ -40,7 +40,7 @@ class TimeRail : public QWidget {
     void show_taper(bool on);
     std::optional<TaperWedge> wedge() const;
     // Another taper than the pile's, while it is tried out elsewhere; none: the pile's.
-    void try_taper(const std::optional<Taper>& taper);
+    void try_method(const std::optional<Method>& method);
     // Marks a frame that is pointed at elsewhere; 0 for none.
     void point_at(int id);
     int pointed_at() const { return pointed_; }
@@ -108,7 +108,7 @@ class TimeRail : public QWidget {
     int pointed_ = 0;
     std::optional<TaperWedge::Handle> held_, near_;
     std::optional<Taper> pulled_;  // while a handle is held
-    std::optional<Taper> tried_;   // while it is pulled elsewhere
+    std::optional<Method> tried_;  // while it is pulled elsewhere
     // Thumbnails cut to their slats: cutting hundreds anew for every paint would show when frames are flipped.
     mutable std::map<int, QPixmap> miniatures_;
 };

@@ -11,7 +11,7 @@
 
 namespace bp::app {
 
-MergeMode::MergeMode(Studio& studio, Viewer& viewer, QWidget* parent)
+MergeMode::MergeMode(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison& comparison, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer), lane_(this) {
     grid_ = new MiniatureGrid(3, {68, 46}, this);
     for (const ModeEntry& entry : modes()) {
@@ -33,6 +33,11 @@ MergeMode::MergeMode(Studio& studio, Viewer& viewer, QWidget* parent)
     pixels_->setToolTip(
         tr("Every pixel is that of one frame, so stars keep their colour. Off: each channel for itself"));
     column()->addWidget(pixels_);
+    soft_white_ = new QCheckBox(tr("Soft at white"), this);
+    soft_white_->setObjectName(QStringLiteral("soft_white"));
+    soft_white_->setToolTip(
+        tr("Light that adds up beyond white is pressed below it, and keeps its shapes. Off: it is plain white"));
+    column()->addWidget(soft_white_);
     linear_ = new QCheckBox(tr("Reckon in linear light"), this);
     linear_->setObjectName(QStringLiteral("linear_light"));
     linear_->setToolTip(tr("As light adds up in a camera. Off: the mean of the values as they stand in the files"));
@@ -40,6 +45,8 @@ MergeMode::MergeMode(Studio& studio, Viewer& viewer, QWidget* parent)
     base_ = push(tr("Make this frame the base"), QStringLiteral("make_base"),
                  tr("Parts then lie over the frame that is looked at"), this);
     column()->addWidget(base_);
+    noise_ = new MergeNoise(studio, viewer, canvas, comparison, this);
+    column()->addWidget(noise_);
 
     connect(grid_, &MiniatureGrid::chosen, this, [this](int mode) {
         studio_.document().edit(with_mode(studio_.pile(), Mode(mode), studio_.zone()),
@@ -56,6 +63,10 @@ MergeMode::MergeMode(Studio& studio, Viewer& viewer, QWidget* parent)
     connect(pixels_, &QCheckBox::toggled, this, [this](bool on) {
         studio_.document().edit(with_choice_by(studio_.pile(), on ? By::pixel : By::channel, studio_.zone()),
                                 on ? tr("Whole pixels") : tr("Channels"));
+    });
+    connect(soft_white_, &QCheckBox::clicked, this, [this](bool on) {
+        studio_.document().edit(with_soft_white(studio_.pile(), on, studio_.zone()),
+                                on ? tr("Soft at white") : tr("Hard at white"));
     });
     connect(linear_, &QCheckBox::toggled, this, [this](bool on) {
         Pile next = studio_.pile();
@@ -83,11 +94,14 @@ void MergeMode::refresh() {
     const QSignalBlocker quiet_pixels(pixels_);
     pixels_->setChecked(method_of(pile, studio_.zone()).by == By::pixel);
     pixels_->setVisible(entry_of(mode).chooses_pixels() && pile.channels == 3);
+    soft_white_->setChecked(method_of(pile, studio_.zone()).soft_white);
+    soft_white_->setVisible(mode == Mode::add);
     const QSignalBlocker quiet(linear_);
     linear_->setChecked(pile.light == Light::linear);
     linear_->setVisible(entry_of(mode).uses_light);
     base_->setVisible(mode == Mode::one);
     base_->setEnabled(frame && shows_something(*frame) && frame->id != pile.base);
+    noise_->refresh();
     if (isVisible()) render_miniatures();
 }
 

@@ -8,6 +8,7 @@
 #include "app/canvas/viewer.h"
 #include "app/looks/controls.h"
 #include "app/panels/miniatures.h"
+#include "app/steps/merge_noise.h"
 #include "app/steps/page.h"
 #include "app/work/studio.h"
 
@@ -17,7 +18,7 @@ class MergeMode : public Page {
     Q_OBJECT
 
   public:
-    MergeMode(Studio& studio, Viewer& viewer, QWidget* parent);
+    MergeMode(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison& comparison, QWidget* parent);
     void opened() override { render_miniatures(); }
     bool rendering() const override { return lane_.busy(); }
 
@@ -32,8 +33,10 @@ class MergeMode : public Page {
     QLabel* facts_;
     NamedSlider* strength_;
     QCheckBox* pixels_;
+    QCheckBox* soft_white_;
     QCheckBox* linear_;
     QPushButton* base_;
+    MergeNoise* noise_;
 };
 
 }  // namespace bp::app

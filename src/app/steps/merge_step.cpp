@@ -10,13 +10,13 @@
 
 namespace bp::app {
 
-MergeStep::MergeStep(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio) {
+MergeStep::MergeStep(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison& comparison) : studio_(studio) {
     column()->addWidget(new ZoneSwitch(studio, QStringLiteral("merge_on"), this));
     tabs_ = new PageTabs(this);
-    mode_ = new MergeMode(studio, viewer, this);
+    mode_ = new MergeMode(studio, viewer, canvas, comparison, this);
     tabs_->add(mode_, tr("Mode"), QStringLiteral("page_mode"), tr("How the frames become one picture"));
     tabs_->add(new MergeTrails(studio, viewer, this), tr("Trails"), QStringLiteral("page_trails"),
-               tr("Trails may fade towards their ends, and their breaks be closed"));
+               tr("Trails may fade towards their ends, have a head, and their breaks be closed"));
     tabs_->add(new MergeLeaveOut(studio, viewer, canvas, this), tr("Leave out"), QStringLiteral("page_leave_out"),
                tr("Areas of frames that take no part"));
     column()->addWidget(tabs_);

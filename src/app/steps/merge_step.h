@@ -12,7 +12,7 @@ class MergeStep : public StepBody {
     Q_OBJECT
 
   public:
-    MergeStep(Studio& studio, Viewer& viewer, Canvas& canvas);
+    MergeStep(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison& comparison);
     QString title() const override { return tr("Merge"); }
     QString summary() const override;
     bool needs_look() const override;

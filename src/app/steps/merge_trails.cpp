@@ -54,6 +54,8 @@ MergeTrails::MergeTrails(Studio& studio, Viewer& viewer, QWidget* parent)
     column()->addWidget(curve_);
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
+    head_ = new MergeHead(studio, viewer, this);
+    column()->addWidget(head_);
     knit_ = new MergeKnit(studio, viewer, this);
     column()->addWidget(knit_);
 
@@ -80,7 +82,11 @@ MergeTrails::MergeTrails(Studio& studio, Viewer& viewer, QWidget* parent)
     connect(&studio.document(), &Document::changed, this, &MergeTrails::out_of_date);
     connect(&studio, &Studio::zone_changed, this, &MergeTrails::out_of_date);
     // What is pulled on the time rail is seen here, too.
-    connect(&viewer, &Viewer::tried, this, [this] { show_taper(method_of(viewer_.shown(), studio_.zone()).taper); });
+    connect(&viewer, &Viewer::tried, this, [this] {
+        const Method& method = method_of(viewer_.shown(), studio_.zone());
+        show_taper(method.taper);
+        head_->show_head(method.head);
+    });
 }
 
 Taper MergeTrails::taper() const {
@@ -112,6 +118,7 @@ void MergeTrails::refresh() {
     shape_words_->setVisible(fades);
     curve_->setVisible(fades);
     show_taper(method.taper);
+    head_->refresh();
     knit_->refresh();
     facts_->setVisible(!counts);
     facts_->setText(

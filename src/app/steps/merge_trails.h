@@ -1,4 +1,4 @@
-// What becomes of trails: they may fade towards their ends.
+// What becomes of trails: they may fade towards their ends, have a head, and be closed where they break.
 #pragma once
 
 #include <QLabel>
@@ -8,6 +8,7 @@
 #include "app/canvas/viewer.h"
 #include "app/looks/controls.h"
 #include "app/panels/taper_curve.h"
+#include "app/steps/merge_head.h"
 #include "app/steps/merge_knit.h"
 #include "app/steps/page.h"
 #include "app/work/studio.h"
@@ -34,6 +35,7 @@ class MergeTrails : public Page {
     QLabel* shape_words_;
     TaperCurve* curve_;
     QLabel* facts_;
+    MergeHead* head_;
     MergeKnit* knit_;
 };
 

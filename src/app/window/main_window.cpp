@@ -18,6 +18,7 @@
 #include "app/panels/align_table.h"
 #include "app/panels/capture_panel.h"
 #include "app/panels/clip_dialog.h"
+#include "app/panels/plumb_panel.h"
 #include "app/panels/questions.h"
 #include "app/steps/align_step.h"
 #include "app/steps/even_step.h"
@@ -135,6 +136,20 @@ QWidget* MainWindow::build_desk() {
     capture->hide();
     row->addWidget(capture);
     connect(look_->capture_button(), &QPushButton::toggled, capture, &QWidget::setVisible);
+    auto* plumb = new PlumbPanel(*studio_, *viewer_, desk);
+    plumb->hide();
+    row->addWidget(plumb);
+    connect(look_->plumb_button(), &QPushButton::toggled, plumb, &QWidget::setVisible);
+    // Both together would leave little of the picture.
+    connect(look_->plumb_button(), &QPushButton::toggled, this, [this](bool on) {
+        if (on) look_->capture_button()->setChecked(false);
+    });
+    connect(look_->capture_button(), &QPushButton::toggled, this, [this](bool on) {
+        if (on) look_->plumb_button()->setChecked(false);
+    });
+    connect(canvas_, &Canvas::clicked, plumb, &PlumbPanel::look_at);
+    connect(plumb, &PlumbPanel::place_changed, canvas_,
+            [this, plumb] { canvas_->set_plumb(plumb->isVisible() ? plumb->place() : std::nullopt); });
     auto* table = new AlignTable(*studio_, desk);
     table->hide();
     row->addWidget(table);
@@ -153,7 +168,7 @@ QWidget* MainWindow::build_desk() {
     steps_->add(new EvenStep(*studio_, *viewer_, *canvas_));
     auto* align = new AlignStep(*studio_, *viewer_, *canvas_, *comparison_);
     steps_->add(align);
-    steps_->add(new MergeStep(*studio_, *viewer_, *canvas_));
+    steps_->add(new MergeStep(*studio_, *viewer_, *canvas_, *comparison_));
     steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
     steps_->add(exporting);
     connect(align, &AlignStep::table_wanted, table, &QWidget::setVisible);
@@ -178,8 +193,8 @@ QWidget* MainWindow::build_desk() {
     });
     connect(rail_, &TimeRail::taper_left, viewer_, &Viewer::leave_trial);
     connect(viewer_, &Viewer::tried, rail_, [this] {
-        const Taper& taper = method_of(viewer_->shown(), studio_->zone()).taper;
-        rail_->try_taper(viewer_->trying() ? std::optional(taper) : std::nullopt);
+        const Method& method = method_of(viewer_->shown(), studio_->zone());
+        rail_->try_method(viewer_->trying() ? std::optional(method) : std::nullopt);
     });
     return desk;
 }

@@ -110,6 +110,8 @@ void MainWindow::tie_picture_keys() {
     keys_->tie(
         "capture", [this] { look_->capture_button()->toggle(); }, open);
     keys_->tie(
+        "plumb", [this] { look_->plumb_button()->toggle(); }, open);
+    keys_->tie(
         "fit", [this] { canvas_->fit(); }, open);
     keys_->tie(
         "pixels", [this] { canvas_->zoom_by(1.0 / canvas_->zoom()); }, open);

@@ -181,7 +181,8 @@ const std::vector<Command>& table() {
          Heard::everywhere,
          {K(Qt::Key_H)},
          SAY("Hold this frame"),
-         SAY("Keeps this frame on the right, to hold others against it")},
+         SAY("Keeps this frame on the right, to hold others against it; the settings of the merge where these are "
+             "compared")},
         {"divider_left",
          Topic::views,
          Heard::everywhere,
@@ -200,6 +201,12 @@ const std::vector<Command>& table() {
          {K(Qt::Key_I)},
          SAY("Capture data"),
          SAY("Shows how this frame was taken, and what differs across the run")},
+        {"plumb",
+         Topic::views,
+         Heard::everywhere,
+         {K(Qt::Key_L)},
+         SAY("Plumb"),
+         SAY("Shows what every frame has at a point of the picture: click on it, or press Enter over it")},
 
         {"fit", Topic::picture, Heard::everywhere, {K(Qt::Key_F)}, SAY("Fit"), SAY("Shows all of the picture")},
         {"pixels",

@@ -34,6 +34,7 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
     const ModeEntry& mode = entry_of(method_of(pile, zone).mode);
     const std::vector<int> ids = merged_ids(pile, zone);
     const std::vector<double> strengths = strengths_of(pile, zone);
+    const std::vector<Softening> softenings = softenings_of(pile, zone);
     std::vector<Fingerprint> frames;
     for (std::size_t i = 0; i < ids.size(); ++i) {
         const Frame& frame = *find_frame(pile, ids[i]);
@@ -41,11 +42,13 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
         std::vector<SharedFrameFile> less;
         less.reserve(darks.ids.size());
         for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
-        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, strengths[i], placement(pile, frame, zone),
-                                           gains_of(pile, frame), look_of(pile, frame), frame.left_out));
+        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, strengths[i], softenings[i],
+                                           placement(pile, frame, zone), gains_of(pile, frame), look_of(pile, frame),
+                                           frame.left_out));
     }
     const By by = mode.chooses_pixels() ? method_of(pile, zone).by : By::channel;
-    return pile::fingerprint(mode.mode, by, frames);
+    const bool soft_white = mode.mode == Mode::add && method_of(pile, zone).soft_white;
+    return pile::fingerprint(mode.mode, by, soft_white, frames);
 }
 
 }  // namespace

@@ -2,10 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <numbers>
 
 #include "even/tone.h"
 #include "kernels/correct.h"
 #include "kernels/extremes.h"
+#include "kernels/stand_out.h"
 #include "kernels/weigh.h"
 
 namespace bp {
@@ -172,13 +175,14 @@ class SoftenAcross final : public FrameStage {
     int channels_;
 };
 
+// Makes samples, or light that goes on to another stage.
 class SoftenDown final : public FrameStage {
   public:
-    SoftenDown(std::shared_ptr<const LightThere> light, std::vector<float> weights, int channels)
-        : light_(std::move(light)), weights_(std::move(weights)), channels_(channels) {}
+    SoftenDown(std::shared_ptr<const LightThere> light, std::vector<float> weights, int channels, Samples makes)
+        : light_(std::move(light)), weights_(std::move(weights)), channels_(channels), makes_(makes) {}
 
     StageReach reach() const override { return {0, int(weights_.size()) / 2}; }
-    Samples makes(Samples) const override { return Samples::wide; }
+    Samples makes(Samples) const override { return makes_; }
     void make(int y, Span columns, Size frame, const RowsAtHand& in, void* to) const override {
         const int reach = int(weights_.size()) / 2;
         const std::ptrdiff_t skipped = std::ptrdiff_t(columns.begin - in.columns.begin) * channels_;
@@ -186,7 +190,12 @@ class SoftenDown final : public FrameStage {
         rows.reserve(weights_.size());
         for (int v = y - reach; v <= y + reach; ++v)
             rows.push_back(in.row<float>(std::clamp(v, 0, frame.height - 1)) + skipped);
-        std::vector<float> soft(samples_in(columns, channels_));
+        const std::size_t samples = samples_in(columns, channels_);
+        if (makes_ == Samples::light) {
+            kernels::weigh(rows, weights_, samples, static_cast<float*>(to));
+            return;
+        }
+        std::vector<float> soft(samples);
         kernels::weigh(rows, weights_, soft.size(), soft.data());
         auto* out = static_cast<std::uint16_t*>(to);
         for (std::size_t i = 0; i < soft.size(); ++i) out[i] = light_->back(soft[i]);
@@ -195,6 +204,52 @@ class SoftenDown final : public FrameStage {
   private:
     std::shared_ptr<const LightThere> light_;
     std::vector<float> weights_;
+    int channels_;
+    Samples makes_;
+};
+
+// Raises what stands out of its surroundings; takes light.
+class RaiseLights final : public FrameStage {
+  public:
+    RaiseLights(std::shared_ptr<const LightThere> light, int distance, float gain, int channels)
+        : light_(std::move(light)), distance_(distance), gain_(gain), channels_(channels) {}
+
+    StageReach reach() const override { return {distance_, distance_}; }
+    Samples makes(Samples) const override { return Samples::wide; }
+    void make(int y, Span columns, Size frame, const RowsAtHand& in, void* to) const override {
+        const std::size_t samples = samples_in(columns, channels_);
+        const std::size_t width = samples + std::size_t(2 * distance_ * channels_);
+        // By how far they lie above or below.
+        std::map<int, std::vector<float>> around;
+        const auto from = [&](int across, int down) {
+            std::vector<float>& row = around[down];
+            if (row.empty()) {
+                row.resize(width);
+                const float* there = in.row<float>(std::clamp(y + down, 0, frame.height - 1));
+                float* at = row.data();
+                for (int x = columns.begin - distance_; x < columns.end + distance_; ++x) {
+                    const int column = std::clamp(x, in.columns.begin, in.columns.end - 1) - in.columns.begin;
+                    at = std::copy_n(there + std::ptrdiff_t(column) * channels_, channels_, at);
+                }
+            }
+            return row.data() + std::ptrdiff_t(distance_ + across) * channels_;
+        };
+        kernels::Ring ring{};
+        for (std::size_t k = 0; k < ring.size(); ++k) {
+            const double angle = 2 * std::numbers::pi * double(k) / double(ring.size());
+            ring[k] =
+                from(int(std::lround(distance_ * std::cos(angle))), int(std::lround(distance_ * std::sin(angle))));
+        }
+        std::vector<float> raised(samples);
+        kernels::stand_out(from(0, 0), ring, gain_, samples, raised.data());
+        auto* out = static_cast<std::uint16_t*>(to);
+        for (std::size_t i = 0; i < samples; ++i) out[i] = light_->back(std::min(1.0F, raised[i]));
+    }
+
+  private:
+    std::shared_ptr<const LightThere> light_;
+    int distance_;
+    float gain_;
     int channels_;
 };
 
@@ -235,15 +290,25 @@ Stages FrameStages::of(const Frame& frame, const SharedRaster& dark, double dark
     return out;
 }
 
-Stages FrameStages::softened(double radius) {
+Stages FrameStages::softened(const Softening& softening) {
     constexpr double of_radius = 0.5;  // of a standard deviation
     constexpr double reach_in_deviations = 3;
-    const double deviation = of_radius * std::ldexp(radius, -level_);
+    constexpr double beside_in_deviations = 3.5;  // of a light that has grown
+    const double whole = of_radius * softening.radius_px;
+    const double deviation = std::ldexp(whole, -level_);
     const int reach = int(std::ceil(reach_in_deviations * deviation));
-    if (!(radius > 0) || reach == 0) return {};
+    if (!(softening.radius_px > 0) || reach == 0) return {};
     const std::vector<float> weights = gaussian(deviation, reach);
-    return {std::make_shared<const SoftenAcross>(light(), weights, pile_.channels),
-            std::make_shared<const SoftenDown>(light(), weights, pile_.channels)};
+    Stages out{std::make_shared<const SoftenAcross>(light(), weights, pile_.channels),
+               std::make_shared<const SoftenDown>(light(), weights, pile_.channels,
+                                                  softening.as_bright ? Samples::light : Samples::wide)};
+    if (softening.as_bright) {
+        const double grown = std::hypot(deviation, std::ldexp(typical_star_px, -level_));
+        const int beside = std::max(2, int(std::ceil(beside_in_deviations * grown)));
+        const double gain = (whole / typical_star_px) * (whole / typical_star_px);
+        out.push_back(std::make_shared<const RaiseLights>(light(), beside, float(gain), pile_.channels));
+    }
+    return out;
 }
 
 }  // namespace bp

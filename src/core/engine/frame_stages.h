@@ -3,6 +3,7 @@
 
 #include "engine/stages.h"
 #include "even/evener.h"
+#include "merge/head.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -18,9 +19,12 @@ class FrameStages {
     // Darks and spots of the sensor, hot pixels, level and look; each only where there is something to do. `dark` is
     // subtracted `dark_scale` times, and may be null; `from` is what the frame's rows have.
     Stages of(const Frame& frame, const SharedRaster& dark, double dark_scale, Samples from);
-    // What a take may add to them: a Gaussian in linear light whose standard deviation is half of `radius`, in pixels
-    // of level 0. The frame's border stands for what lies beyond it. Nothing for a radius of 0.
-    Stages softened(double radius);
+    // What a take may add to them. The frame's border stands for what lies beyond it. Nothing for a radius of 0. A
+    // light that is itself a Gaussian of typical_star_px loses its middle to a factor by which it is raised again where
+    // it is asked to stay as bright; other lights come near to that, and what does not stand out on all sides is not
+    // raised.
+    Stages softened(const Softening& softening);
+    static constexpr double typical_star_px = 1.2;  // standard deviation
 
   private:
     const std::shared_ptr<const LightThere>& light();

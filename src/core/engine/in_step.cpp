@@ -100,7 +100,7 @@ std::vector<Placing> placings_of(const InStep& what, const std::vector<Source>& 
     std::vector<Placing> out;
     out.reserve(what.takes.size());
     for (std::size_t i = 0; i < what.takes.size(); ++i)
-        out.push_back({source_of[i], std::move(*reaches[i]), stages.softened(what.takes[i].soften_px)});
+        out.push_back({source_of[i], std::move(*reaches[i]), stages.softened(what.takes[i].softening)});
     return out;
 }
 
@@ -354,7 +354,7 @@ std::vector<FrameRow> take_all(int channels, const std::vector<PlacedRows>& take
 std::vector<Take> takes_of(const std::vector<int>& frames, Zone zone) {
     std::vector<Take> out;
     out.reserve(frames.size());
-    for (const int frame : frames) out.push_back({frame, zone, every_row, 0, nullptr, std::nullopt});
+    for (const int frame : frames) out.push_back({frame, zone, every_row, {}, nullptr, std::nullopt});
     return out;
 }
 

@@ -20,7 +20,7 @@ struct Take {
     int frame = 0;
     Zone zone = Zone::sky;
     Band rows = every_row;
-    double soften_px = 0;  // of level 0, see FrameStages::softened()
+    Softening softening = {};
     // Pixels of the frame, level 0, that do not vote where what is merged asks for votes: those at half and more. Null:
     // all vote.
     std::shared_ptr<const Mask> left_out;

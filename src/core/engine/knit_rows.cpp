@@ -10,9 +10,15 @@ KnitRows::KnitRows(const Pile& pile, const MergeTools& tools, const Knitting& kn
       strong_(entry_of(method_of(pile, Zone::sky).mode).uses_strength),
       tools_(tools) {
     const std::vector<int> ids = merged_ids(pile, Zone::sky);
+    const std::vector<Softening> softenings = softenings_of(pile, Zone::sky);
     const auto place = [&](int id) { return std::size_t(std::find(ids.begin(), ids.end(), id) - ids.begin()); };
     for (const Seam& seam : knitting.seams) {
         const std::size_t a = place(seam.before), b = place(seam.after);
+        // Nothing joins what is left out, and what was sharp does not join what is soft.
+        const auto apart = [&](std::size_t at) {
+            return (strong_ && tools_.strengths[at].parts() == 0) || softenings[at].radius_px > 0;
+        };
+        if (apart(a) || apart(b)) continue;
         const std::size_t weaker = tools_.strengths[a].parts() <= tools_.strengths[b].parts() ? a : b;
         for (const KnitStep& step : seam.steps)
             steps_.push_back({step.where.get(), gathering.add(seam.before, Elsewhere{step.before, step.where}),

@@ -44,9 +44,10 @@ class Finding final : public StepWork {
             Layer& layer = layers_[zone == Zone::sky ? 0 : 1];
             const std::vector<int> ids = merged_ids(pile, zone);
             const std::vector<double> strengths = strengths_of(pile, zone);
+            const std::vector<Softening> softenings = softenings_of(pile, zone);
             layer.method = method_of(pile, zone);
             for (std::size_t k = 0; k < ids.size(); ++k) {
-                layer.rows.push_back(gathering_.add(ids[k], zone));
+                layer.rows.push_back(gathering_.add(ids[k], zone, softenings[k]));
                 layer.places.push_back(place_of(ids[k]));
                 layer.strengths.emplace_back(strengths[k], curve_);
                 if (ids[k] == pile.reference) layer.reference = k;

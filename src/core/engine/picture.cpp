@@ -22,6 +22,7 @@ std::array<std::uint16_t, 3> background_of(const Pile& pile) {
 MergeTools tools_for(const Pile& pile, Zone zone) {
     MergeTools tools{pile.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded()};
     tools.background = background_of(pile);
+    if (method_of(pile, zone).soft_white) tools.white = kernels::White::soft;
     if (method_of(pile, zone).by == By::pixel && pile.channels == 3)
         tools.by_brightness = brightness_weights(pile.profile);
     for (const double strength : strengths_of(pile, zone)) tools.strengths.emplace_back(strength, tools.curve);
@@ -61,7 +62,9 @@ class Base {
         for (const Zone zone : both_zones) {
             const std::vector<int> ids = merged_ids(pile, zone);
             layers_.push_back({method_of(pile, zone).mode, {}, tools_for(pile, zone)});
-            for (const int id : ids) layers_.back().frames.push_back(gathering.add(id, zone));
+            const std::vector<Softening> softenings = softenings_of(pile, zone);
+            for (std::size_t i = 0; i < ids.size(); ++i)
+                layers_.back().frames.push_back(gathering.add(ids[i], zone, softenings[i]));
         }
         if (knitting) knit_.emplace(pile, layers_.front().tools, *knitting, gathering, level);
     }

@@ -90,22 +90,27 @@ Gathering::Gathering(const Pile& pile, const Rect& region, int level) : pile_(pi
     for (const Zone zone : both_zones) rows_[zone] = rows_of(pile, zone, region, level);
 }
 
-std::size_t Gathering::add(int frame, Zone zone) {
-    const auto known = std::find_if(takes_.begin(), takes_.end(),
-                                    [&](const Take& t) { return t.frame == frame && t.zone == zone && !t.elsewhere; });
+std::size_t Gathering::add(int frame, Zone zone, const Softening& softening) {
+    const auto known = std::find_if(takes_.begin(), takes_.end(), [&](const Take& t) {
+        return t.frame == frame && t.zone == zone && t.softening == softening && !t.elsewhere;
+    });
     const auto at = std::size_t(known - takes_.begin());
     if (known != takes_.end()) return at;
     const Frame* of = find_frame(pile_, frame);
     const bool all_votes = !of || of->left_out.empty();
-    takes_.push_back(
-        {frame, zone, rows_[zone], 0, all_votes ? nullptr : std::make_shared<const Mask>(of->left_out), std::nullopt});
+    takes_.push_back({frame, zone, rows_[zone], softening,
+                      all_votes ? nullptr : std::make_shared<const Mask>(of->left_out), std::nullopt});
     return at;
 }
 
 std::size_t Gathering::add(int frame, Elsewhere elsewhere) {
     const Frame& of = *find_frame(pile_, frame);
-    takes_.push_back({frame, Zone::sky, rows_[Zone::sky], 0,
-                      of.left_out.empty() ? nullptr : std::make_shared<const Mask>(of.left_out), std::move(elsewhere)});
+    takes_.push_back({frame,
+                      Zone::sky,
+                      rows_[Zone::sky],
+                      {},
+                      of.left_out.empty() ? nullptr : std::make_shared<const Mask>(of.left_out),
+                      std::move(elsewhere)});
     return takes_.size() - 1;
 }
 

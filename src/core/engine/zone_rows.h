@@ -37,7 +37,7 @@ class Gathering {
         std::size_t land = 0;
     };
     Places add(int frame) { return {add(frame, Zone::sky), pile_.zones ? add(frame, Zone::land) : 0}; }
-    std::size_t add(int frame, Zone zone);
+    std::size_t add(int frame, Zone zone, const Softening& softening = {});
     // Somewhere else in the sky.
     std::size_t add(int frame, Elsewhere elsewhere);
     const std::vector<Take>& takes() const { return takes_; }

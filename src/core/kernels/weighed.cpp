@@ -72,13 +72,23 @@ class AddedRows {
     std::vector<std::size_t> others_;
 };
 
+void press_below_white(LightSums& sums, std::size_t samples) {
+    constexpr double from = soft_from * LightCurve::full;
+    constexpr double room = LightCurve::full - from;
+    for (std::size_t i = 0; i < samples; ++i) {
+        const double beyond = double(sums[i]) - from;
+        if (beyond > 0) sums[i] = std::uint64_t(from + beyond * room / (room + beyond));
+    }
+}
+
 template <class T>
-void add_of(Rows<T> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve,
+void add_of(Rows<T> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve, White white,
             std::uint16_t* out) {
     const AddedRows<T> added(rows, shares, votes);
     Weighing weighing;
     by_blocks(samples, [&](std::size_t begin, std::size_t here) {
         added.block(begin, here, curve, weighing);
+        if (white == White::soft) press_below_white(weighing.light, here);
         samples_of(weighing.light, here, 1, curve, out + begin);
     });
 }
@@ -116,13 +126,13 @@ void clipped_mean_of(Rows<T> rows, Shares shares, Votes votes, std::size_t sampl
 
 }  // namespace
 
-void add(Rows<std::uint8_t> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve,
+void add(Rows<std::uint8_t> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve, White white,
          std::uint16_t* out) {
-    add_of(rows, shares, votes, samples, curve, out);
+    add_of(rows, shares, votes, samples, curve, white, out);
 }
 void add(Rows<std::uint16_t> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve,
-         std::uint16_t* out) {
-    add_of(rows, shares, votes, samples, curve, out);
+         White white, std::uint16_t* out) {
+    add_of(rows, shares, votes, samples, curve, white, out);
 }
 
 void mean(Rows<std::uint8_t> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve,

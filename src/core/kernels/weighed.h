@@ -23,11 +23,17 @@ struct Share {
 };
 using Shares = std::span<const Share>;
 
-// out[i] = the sample of all light that votes at i together; white when there is more. As many shares as rows.
-void add(Rows<std::uint8_t> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve,
+// What becomes of light beyond white: it is white, or what is brighter than soft_from of white is pressed below it.
+// Light of soft_from + d becomes soft_from + d w / (w + d), w = 1 - soft_from: it goes on evenly and never quite
+// arrives.
+enum class White { hard, soft };
+inline constexpr double soft_from = 0.6;
+
+// out[i] = the sample of all light that votes at i together. As many shares as rows.
+void add(Rows<std::uint8_t> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve, White white,
          std::uint16_t* out);
 void add(Rows<std::uint16_t> rows, Shares shares, Votes votes, std::size_t samples, const LightCurve& curve,
-         std::uint16_t* out);
+         White white, std::uint16_t* out);
 
 // Means (mean.h) in which a row weighs as much as its share; black where nothing has weight. What stands apart is told
 // by the samples as they are, whatever their shares.

@@ -75,7 +75,7 @@ void merge_clipped_mean(const MergeInput<T>& in, const MergeTools& tools, std::u
 
 template <class T>
 void merge_add(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* out) {
-    kernels::add(in.rows, shares_of(in, tools), in.votes, in.samples, tools.curve, out);
+    kernels::add(in.rows, shares_of(in, tools), in.votes, in.samples, tools.curve, tools.white, out);
 }
 
 // `strong`: each frame competes, and shows, by its strength.

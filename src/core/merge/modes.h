@@ -64,7 +64,8 @@ struct MergeTools {
     std::vector<Strength> strengths = {};  // one a frame
     // The frame that shows where none votes; the first that covers the place when it does not, or is none of them.
     int reference = 0;
-    std::array<std::uint16_t, 3> background{};  // by channel: where no frame reaches
+    std::array<std::uint16_t, 3> background{};    // by channel: where no frame reaches
+    kernels::White white = kernels::White::hard;  // of added light
     int step = 1;  // between neighbouring values of the coarsest frame: 257 when one has 8 bits
     // Of the brightness by which whole pixels are chosen, where they are: of three channels alone.
     std::optional<kernels::BrightnessWeights> by_brightness = {};

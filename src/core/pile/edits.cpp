@@ -261,6 +261,36 @@ Pile with_taper(Pile pile, const Taper& taper, Zone zone) {
     return pile;
 }
 
+MergeSettings merge_settings_of(const Pile& pile) {
+    return {pile.methods, pile.knit, pile.light};
+}
+
+Pile with_merge_settings(Pile pile, const MergeSettings& settings) {
+    for (const Zone zone : both_zones) {
+        const Model model = pile.methods[zone].model;
+        pile.methods[zone] = settings.methods[zone];
+        pile.methods[zone].model = model;
+    }
+    pile.knit = settings.knit;
+    pile.light = settings.light;
+    return pile;
+}
+
+Pile with_soft_white(Pile pile, bool soft, Zone zone) {
+    method_in(pile, zone).soft_white = soft;
+    return pile;
+}
+
+Pile with_head(Pile pile, const Head& head, Zone zone) {
+    Head& own = method_in(pile, zone).head;
+    own = head;
+    own.frames = std::clamp(own.frames, 1, Head::most_frames);
+    own.apart = std::clamp(own.apart, 0, Head::most_apart);
+    const double radius = own.softening.radius_px;
+    own.softening.radius_px = std::isfinite(radius) ? std::clamp(radius, 0.0, Softening::widest_px) : 0;
+    return pile;
+}
+
 Pile with_choice_by(Pile pile, By by, Zone zone) {
     method_in(pile, zone).by = by;
     return pile;

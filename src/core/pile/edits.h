@@ -35,9 +35,22 @@ Pile with_gains(Pile pile, Levelling kind, const std::map<int, LightGains>& leve
 // Says of one frame how much brighter it is to be, in EV, whatever was measured.
 Pile with_gain_by_person(Pile pile, int id, double ev);
 Pile with_mode(Pile pile, Mode mode, Zone zone = Zone::sky);
+// How the frames are merged, but not how they are aligned.
+struct MergeSettings {
+    PerZone<Method> methods;
+    Knit knit;
+    Light light = Light::linear;
+    friend bool operator==(const MergeSettings&, const MergeSettings&) = default;
+};
+MergeSettings merge_settings_of(const Pile& pile);
+// The models of the pile stay.
+Pile with_merge_settings(Pile pile, const MergeSettings& settings);
 // Whether lighten, maximum and minimum choose channels or whole pixels.
 Pile with_choice_by(Pile pile, By by, Zone zone = Zone::sky);
 Pile with_taper(Pile pile, const Taper& taper, Zone zone = Zone::sky);
+// Whether added light nears white softly.
+Pile with_soft_white(Pile pile, bool soft, Zone zone = Zone::sky);
+Pile with_head(Pile pile, const Head& head, Zone zone = Zone::sky);
 Pile with_knit(Pile pile, const Knit& knit);
 // Divides the picture: `sky` is what a person painted or the program found. What the zones were before stays where it
 // was set; a land that is new is merged by the median of frames as they lie.

@@ -167,6 +167,22 @@ void fields(Self& taper, Visit&& visit) {
     visit("knot", knot, Between<double>{Taper::nearest_knot, 1 - Taper::nearest_knot});
 }
 
+template <Is<Softening> Self, class Visit>
+void fields(Self& softening, Visit&& visit) {
+    auto& [radius_px, as_bright] = softening;
+    visit("radius_px", radius_px, Between<double>{0, Softening::widest_px});
+    visit("as_bright", as_bright, Any{});
+}
+
+template <Is<Head> Self, class Visit>
+void fields(Self& head, Visit&& visit) {
+    auto& [on, frames, apart, softening] = head;
+    visit("on", on, Any{});
+    visit("frames", frames, Between<int>{1, Head::most_frames});
+    visit("apart", apart, Between<int>{0, Head::most_apart});
+    visit("softening", softening, Any{});
+}
+
 template <Is<Knit> Self, class Visit>
 void fields(Self& knit, Visit&& visit) {
     auto& [on, longest_s] = knit;
@@ -176,11 +192,13 @@ void fields(Self& knit, Visit&& visit) {
 
 template <Is<Method> Self, class Visit>
 void fields(Self& method, Visit&& visit) {
-    auto& [model, mode, by, taper] = method;
+    auto& [model, mode, by, taper, head, soft_white] = method;
     visit("model", model, Any{});
     visit("mode", mode, Any{});
     visit("by", by, Any{});
     visit("taper", taper, Any{});
+    visit("head", head, Any{});
+    visit("soft_white", soft_white, Any{});
 }
 
 template <Is<CanvasSettings> Self, class Visit>

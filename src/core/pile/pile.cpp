@@ -79,8 +79,21 @@ std::vector<double> strengths_of(const Pile& pile, Zone zone) {
     if (!entry_of(method.mode).uses_strength) return out;
     // A frame alone draws no trail: fading both its ends would leave nothing.
     const Taper taper = ids.size() > 1 ? method.taper : Taper();
-    for (std::size_t i = 0; i < ids.size(); ++i)
-        out[i] = find_frame(pile, ids[i])->strength * strength_at(taper, place_in_run(i, ids.size()));
+    for (std::size_t i = 0; i < ids.size(); ++i) {
+        const OfTrail part = part_of_trail(method.head, method.taper.end, i, ids.size());
+        const double left = part == OfTrail::tail ? strength_at(taper, place_in_run(i, ids.size())) : 1;
+        out[i] = part == OfTrail::apart ? 0 : find_frame(pile, ids[i])->strength * left;
+    }
+    return out;
+}
+
+std::vector<Softening> softenings_of(const Pile& pile, Zone zone) {
+    const Method& method = method_of(pile, zone);
+    std::vector<Softening> out(merged_ids(pile, zone).size());
+    if (!entry_of(method.mode).uses_strength) return out;
+    for (std::size_t i = 0; i < out.size(); ++i)
+        if (part_of_trail(method.head, method.taper.end, i, out.size()) == OfTrail::head)
+            out[i] = method.head.softening;
     return out;
 }
 

@@ -19,6 +19,7 @@
 #include "image/mask.h"
 #include "io/capture.h"
 #include "io/reader.h"
+#include "merge/head.h"
 #include "merge/knit.h"
 #include "merge/modes.h"
 #include "merge/taper.h"
@@ -51,8 +52,10 @@ struct PerZone {
 struct Method {
     Model model = Model::none;
     Mode mode = Mode::lighten;
-    By by = By::channel;  // for modes that choose among frames
-    Taper taper = {};     // for modes in which strengths count
+    By by = By::channel;      // for modes that choose among frames
+    Taper taper = {};         // for modes in which strengths count
+    Head head = {};           // for the same
+    bool soft_white = false;  // added light nears white softly
     friend bool operator==(const Method&, const Method&) = default;
 };
 
@@ -170,9 +173,11 @@ bool lost(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
 bool merged(const Pile& pile, const Frame& frame, Zone zone);
 bool merged(const Pile& pile, const Frame& frame);
 std::vector<int> merged_ids(const Pile& pile, Zone zone);
-// The strength of each of them, 0 to 1: its own, and what the taper leaves of it. All whole where strengths do not
-// count.
+// The strength of each of them, 0 to 1: its own, and what the taper leaves of it in the tail of trails, nothing between
+// tail and head. All whole where strengths do not count.
 std::vector<double> strengths_of(const Pile& pile, Zone zone);
+// How each of them is softened: those of the head are, where strengths count.
+std::vector<Softening> softenings_of(const Pile& pile, Zone zone);
 std::vector<int> merged_ids(const Pile& pile);
 // The pile as if one of its zones were all of the picture; aligning looks only where that zone is.
 Pile only_zone(const Pile& pile, Zone zone);
