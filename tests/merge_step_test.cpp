@@ -190,7 +190,7 @@ TEST_CASE("added light nears white softly on request", "[window]") {
     for (int i = 0; i < 3; ++i) {
         Raster16 scene({64, 48}, 3);
         std::fill(scene.data().begin(), scene.data().end(), std::uint16_t(257 * 220));
-        scene.at(0, 0, 0) = std::uint16_t(i);  // no file is another's copy
+        scene.at(0, 0, 0) = std::uint16_t(257 * i);  // no file is another's copy
         write(lamps / ("lamp-" + std::to_string(i) + ".png"), scene, 8);
     }
     Window w;

@@ -18,7 +18,7 @@ Raster16 noisy(double noise, unsigned seed) {
         for (int x = 0; x < out.width(); ++x)
             for (int c = 0; c < 3; ++c) {
                 double v = 9000 + 60.0 * x + 900 * std::sin(y / 40.0);
-                if (x % 256 > 200) v += 4000 * ((x / 3 + y / 5) % 2);  // fine pattern: not flat
+                if (x % 256 > 100 && x % 256 < 160) v += 4000 * ((x / 3 + y / 5) % 2);  // a fine pattern is not flat
                 out.at(x, y, c) = std::uint16_t(std::clamp(v + grain(dice), 0.0, 65535.0));
             }
     return out;

@@ -39,7 +39,8 @@ struct Lamp : Folder, Window {
     bool look_at(QPointF place) {
         if (!settle()) return false;
         app::Canvas& canvas = window.canvas();
-        QTest::mouseClick(&canvas, Qt::LeftButton, Qt::NoModifier, canvas.to_screen(place).toPoint());
+        const QPointF at = canvas.to_screen(place);
+        QTest::mouseClick(&canvas, Qt::LeftButton, Qt::NoModifier, QPoint(int(at.x()), int(at.y())));
         return found();
     }
     bool found() {

@@ -12,7 +12,7 @@ constexpr int side = 16;            // of a block
 constexpr int coarse = 4;           // side of what its flatness is told by
 constexpr int bins = 6;             // of brightness, evenly as it stands
 constexpr int enough = 12;          // blocks of a bin
-constexpr double most_alike = 0.8;  // two frames have 0.71
+constexpr double most_alike = 0.75;  // two frames have 0.71
 constexpr double white = 65535;
 
 struct Block {

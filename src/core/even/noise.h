@@ -23,7 +23,8 @@ struct Noise {
 
 // The same area in one frame and in the result, of the same size and channels, at level 0. Flat are the third of the
 // blocks in which the result's coarse brightness changes least, so that choosing them does not choose for little noise;
-// blocks with a fine pattern that both have in common are left away, and with them all where both are the same.
+// blocks with a fine pattern that both have in common are left away, and with them all where both are the same. A
+// brightness that only fine patterns have is told with what is left of them.
 // Noise is told by a Laplacian that knows neither ramps nor curves (Immerkaer, "Fast noise variance estimation", 1996),
 // of the second of three channels, as the median over blocks. Pure; any thread.
 Noise noise_of(const Raster16& frame, const Raster16& result);
