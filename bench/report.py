@@ -187,6 +187,10 @@ def merge_rows(row):
     ratio, peak, shares = against_decoding(90, "lighten", more=("--taper", "50"))
     row("lighten of 90 frames, trails fading over half of the run, over libjpeg-turbo decoding them", "1.25 x",
         f"{ratio:.2f} x, {mb(peak)} ({shares} of the threads' time)")
+    ratio, peak, shares = against_decoding(90, "lighten", more=("--taper", "50", "--head", "3", "--head-apart", "4",
+                                                                "--head-radius", "4"))
+    row("the same with a head of 3 frames, grown and softened by 4 px, over libjpeg-turbo decoding them", "1.4 x",
+        f"{ratio:.2f} x, {mb(peak)} ({shares} of the threads' time)")
     wait, left = stopping()
     row("interrupt in the middle of a merge of 90 frames, until the program has ended", "200 ms, no file left",
         f"{wait:.0f} ms, {'no file' if not left else left} left")
@@ -261,6 +265,9 @@ def window_rows(row):
 
     row("window: mode change at fit zoom, 90 frames", "100 ms median, 200 ms worst", shown("mode"))
     row("window: strength slider at fit zoom", "100 ms median, 200 ms worst", shown("slider"))
+    row("window: taper pulled at fit zoom", "100 ms median, 200 ms worst", shown("taper"))
+    row("window: head of 5 frames grown at fit zoom", "100 ms median, 200 ms worst", shown("head"))
+    row("window: a point through all frames, at fit zoom", "100 ms", shown("plumb"))
     row("window: set aside, take back at fit zoom", "100 ms median, 200 ms worst", shown("set_aside"))
     row("window: a frame nudged by hand, in the difference at fit zoom", "50 ms", shown("nudge"))
     row("window: brush segment to screen, in the result", "16 ms median", shown("brush_result"))

@@ -16,6 +16,7 @@
 #include <vector>
 
 #include "app/looks/theme.h"
+#include "app/panels/plumb_panel.h"
 #include "app/window/main_window.h"
 #include "pile/edits.h"
 
@@ -152,6 +153,59 @@ class Bench {
         Waits coarse, fine;
         for (int step = 0; step < 8; ++step) changes([&] { press(*slider, Qt::Key_Left); }, coarse, fine);
         coarse.print("slider");
+    }
+
+    // The taper, and a head that is grown and softened, pulled by key.
+    void trails() {
+        const auto push = [&](const char* name) {
+            auto* button = window_.findChild<QWidget*>(QLatin1String(name));
+            if (!button) throw std::runtime_error("no such button");
+            click(*button);
+        };
+        changes_of_view([&] { push("mode_lighten"); });
+        push("page_trails");
+        changes_of_view([&] { push("taper_old"); });
+        const auto pull = [&](const char* slider, const char* name, int steps) {
+            auto* of = window_.findChild<QSlider*>(QLatin1String(slider));
+            if (!of) throw std::runtime_error("no such slider");
+            Waits coarse, fine;
+            for (int step = 0; step < steps; ++step) changes([&] { press(*of, Qt::Key_Right); }, coarse, fine);
+            coarse.print(name);
+        };
+        pull("taper_over", "taper", 8);
+        window_.studio().document().edit(with_head(window_.studio().pile(), {true, 5, 3, {4, true}}),
+                                         QStringLiteral("Head"));
+        wait_for([&] { return viewer_.seen_finely(); });
+        pull("head_radius", "head", 8);
+        // What follows is measured without.
+        changes_of_view([&] {
+            window_.studio().document().edit(with_taper(with_head(window_.studio().pile(), {}), {}),
+                                             QStringLiteral("None"));
+        });
+        push("page_mode");
+    }
+
+    // A point of the picture through all frames, at fit zoom.
+    void plumb() {
+        auto* panel = window_.findChild<PlumbPanel*>();
+        auto* chart = window_.findChild<PlumbChart*>();
+        press(window_.canvas(), Qt::Key_L);
+        wait_for([&] { return panel->isVisible() && viewer_.seen_finely(); });
+        PaintWatch watch(*chart);
+        Waits waits;
+        for (int i = 0; i < 12; ++i) {
+            const long before = panel->found();
+            const QPointF at(200 + 20 * i, 150 + 10 * i);
+            waits.ms.push_back(watch.ms_until_painted(
+                [&] {
+                    mouse(window_.canvas(), QEvent::MouseButtonPress, at);
+                    mouse(window_.canvas(), QEvent::MouseButtonRelease, at);
+                },
+                [&] { return panel->found() > before; }));
+        }
+        waits.print("plumb");
+        press(window_.canvas(), Qt::Key_L);
+        wait_for([&] { return viewer_.seen_finely(); });
     }
 
     // A frame moved by hand in the difference, at fit zoom.
@@ -336,6 +390,8 @@ int main(int argc, char** argv) {
         } else if (only != "open") {
             bench.modes();
             bench.slider();
+            bench.trails();
+            bench.plumb();
             bench.set_aside();
             bench.nudge();
             bench.flips("flip");

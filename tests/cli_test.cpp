@@ -49,6 +49,11 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
                                "--taper 0",
                                "--taper 40 --mode median",
                                "--taper-end new",
+                               "--head 0",
+                               "--head 2 --mode median",
+                               "--head-apart 3",
+                               "--head 1 --head-light dim",
+                               "--white soft",
                                "--align bend",
                                "--hot-pixels manual",
                                "--by light",
@@ -155,6 +160,10 @@ TEST_CASE("merge tapers and chooses whole pixels as the core does, of the sky wh
     is("--taper 40", with_taper(pile, old_end));
     is("--mode add --taper 50 --taper-end both", with_taper(with_mode(pile, Mode::add), both));
     is("--by pixel --taper 40", with_choice_by(with_taper(pile, old_end), By::pixel));
+    is("--head 1 --head-apart 2", with_head(pile, {true, 1, 2, {0, true}}));
+    is("--taper 40 --head 2 --head-radius 3 --head-light spread",
+       with_head(with_taper(pile, old_end), {true, 2, 0, {3, false}}));
+    is("--mode add --white soft", with_soft_white(with_mode(pile, Mode::add), true));
     // Half a sky.
     Raster16 sky({33, 21}, 1);
     for (int y = 0; y < 10; ++y) std::fill_n(sky.row(y), 33, std::uint16_t{65535});

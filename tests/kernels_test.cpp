@@ -448,6 +448,17 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
         CHECK(out == right);
         kernels::subtract_dark(narrow.data(), dark.data(), scale, narrow.size(), tables, out.data());
         CHECK(out == right_of_8_bit);
+        // There and back; light beyond white is white.
+        std::vector<float> lights(in.size());
+        kernels::light_of(in.data(), in.size(), tables, lights.data());
+        CHECK(lights.front() == light[in.front()]);
+        lights.back() = 3;
+        kernels::samples_of_light(lights.data(), in.size(), tables, out.data());
+        std::size_t wrong = out.back() != kernels::tone_sample(tone.data(), 1.0F);
+        for (std::size_t i = 0; i + 1 < in.size(); ++i) wrong += out[i] != kernels::tone_sample(tone.data(), lights[i]);
+        CHECK(wrong == 0);
+        kernels::light_of(narrow.data(), narrow.size(), tables, lights.data());
+        CHECK(lights[1] == light[kernels::to_16(narrow[1])]);
         std::vector<std::uint16_t> made(coloured.size());
         kernels::colour(picture.row(0), std::size_t(picture.width()), colouring, made.data());
         CHECK(made == coloured);

@@ -15,6 +15,7 @@
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "app/panels/clip_dialog.h"
+#include "app/panels/plumb_panel.h"
 #include "app/window/keys_sheet.h"
 #include "app/window/main_window.h"
 #include "pile/edits.h"
@@ -134,6 +135,12 @@ bool trails(MainWindow& window, Photographer& p) {
     taper.over = 0.6;
     taper.knot = {0.55, 0.3};
     studio.document().edit(with_taper(studio.pile(), taper), QStringLiteral("Taper"));
+    Head head;
+    head.on = true;
+    head.frames = 2;
+    head.apart = 3;
+    head.softening.radius_px = 3.5;
+    studio.document().edit(with_head(studio.pile(), head), QStringLiteral("Head"));
     press("knit");
     wait_for([&] { return studio.pile().knit.on; });
     ok = p.take("merge-trails") && ok;
@@ -147,8 +154,15 @@ bool trails(MainWindow& window, Photographer& p) {
     ok = p.take("streaks") && ok;
     press("page_mode");
     window.viewer().set_view(View::origins);
+    press("plumb");
     window.canvas().zoom_to(1, window.canvas().to_screen({1150, 150}));
+    auto* plumb = window.findChild<PlumbPanel*>();
+    wait_for([&] { return window.viewer().seen_finely(); });
+    p.stroke({{1312, 364}});
+    press("plumb_with_patches");
+    wait_for([&] { return plumb->plumb().has_value(); });
     ok = p.take("origins") && ok;
+    press("plumb");
     window.canvas().fit();
     window.viewer().set_view(View::result);
     return ok;

@@ -152,6 +152,7 @@ void PlumbPanel::look() {
                                      return;
                                  }
                                  plumb_ = std::move(found).value();
+            ++found_;
                                  level_ = level;
                                  show_found();
                              });
@@ -219,10 +220,11 @@ void PlumbPanel::refresh_chosen() {
     leave_out_->setEnabled(found->votes);
     QStringList words{tr("Frame %1").arg(number_of(pile, chosen_))};
     if (frame->file->capture.captured) words << time_in_words(*frame->file->capture.captured);
-    words << (found->there ? shares_in_words(found->samples, pile.channels) : tr("does not reach here"));
+    if (!found->there) words << tr("does not reach here");
     if (found->there && !found->votes) words << tr("left out here");
     if (found->strength < 1) words << tr("strength %1 %").arg(std::lround(100 * found->strength));
-    of_chosen_->setText(words.join(QStringLiteral(", ")));
+    const QString who = words.join(QStringLiteral(", "));
+    of_chosen_->setText(found->there ? tr("%1: %2").arg(who, shares_in_words(found->samples, pile.channels)) : who);
 }
 
 void PlumbPanel::leave_place_out() {

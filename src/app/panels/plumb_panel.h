@@ -28,6 +28,8 @@ class PlumbPanel : public QFrame {
     void look_at(QPointF place);
     std::optional<QPointF> place() const { return place_; }
     const std::optional<Plumb>& plumb() const { return plumb_; }
+    // How often a point was looked at and found so far.
+    long found() const { return found_; }
 
   signals:
     // Another point, or none: the panel was closed.
@@ -50,6 +52,7 @@ class PlumbPanel : public QFrame {
     Lane lane_;
     std::optional<QPointF> place_;
     std::optional<Plumb> plumb_;
+    long found_ = 0;
     int level_ = 0;   // of the plumb
     int chosen_ = 0;  // the frame that the buttons are for
     QLabel* where_;

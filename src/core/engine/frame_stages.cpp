@@ -1,6 +1,7 @@
 #include "engine/frame_stages.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 #include <numbers>
@@ -24,8 +25,6 @@ class LightThere {
             light_[v] = float(double(curve.light(std::uint16_t(v))) / LightCurve::full);
     }
     kernels::LightTables tables() const { return {light_.data(), tone_.data()}; }
-    float of(std::uint16_t sample) const { return light_[sample]; }
-    std::uint16_t back(float light) const { return tone_.sample(light); }
 
   private:
     static constexpr std::size_t samples_of_16_bits = 65536;
@@ -130,6 +129,14 @@ class EvenStage final : public FrameStage {
     int channels_;
 };
 
+// Fills `left` pixels at the beginning with the first that follows them, and `right` at the end with the last before.
+void repeat_edges(std::vector<float>& row, int left, int right, int channels) {
+    const std::ptrdiff_t begin = std::ptrdiff_t(left) * channels;
+    const std::ptrdiff_t end = std::ptrdiff_t(row.size()) - std::ptrdiff_t(right) * channels;
+    for (std::ptrdiff_t i = begin - 1; i >= 0; --i) row[std::size_t(i)] = row[std::size_t(i + channels)];
+    for (auto i = end; i < std::ptrdiff_t(row.size()); ++i) row[std::size_t(i)] = row[std::size_t(i - channels)];
+}
+
 // The weights of a Gaussian from -reach to reach; they add up to one.
 std::vector<float> gaussian(double deviation, int reach) {
     std::vector<double> exact;
@@ -154,15 +161,15 @@ class SoftenAcross final : public FrameStage {
     Samples makes(Samples) const override { return Samples::light; }
     void make(int y, Span columns, Size, const RowsAtHand& in, void* to) const override {
         const int reach = int(weights_.size()) / 2;
-        std::vector<float> around(samples_in({columns.begin - reach, columns.end + reach}, channels_));
-        at_column(in, y, in.columns.begin, channels_, [&](const auto* row) {
-            float* at = around.data();
-            for (int x = columns.begin - reach; x < columns.end + reach; ++x) {
-                const int there = std::clamp(x, in.columns.begin, in.columns.end - 1) - in.columns.begin;
-                for (int c = 0; c < channels_; ++c)
-                    *at++ = light_->of(kernels::to_16(row[std::ptrdiff_t(there) * channels_ + c]));
-            }
+        static thread_local std::vector<float> around;
+        around.resize(samples_in({columns.begin - reach, columns.end + reach}, channels_));
+        const Span within{std::max(columns.begin - reach, in.columns.begin),
+                          std::min(columns.end + reach, in.columns.end)};
+        at_column(in, y, within.begin, channels_, [&](const auto* row) {
+            kernels::light_of(row, samples_in(within, channels_), light_->tables(),
+                              around.data() + samples_in({columns.begin - reach, within.begin}, channels_));
         });
+        repeat_edges(around, within.begin - (columns.begin - reach), columns.end + reach - within.end, channels_);
         std::vector<const float*> rows;
         rows.reserve(weights_.size());
         for (std::size_t k = 0; k < weights_.size(); ++k) rows.push_back(around.data() + k * std::size_t(channels_));
@@ -195,10 +202,10 @@ class SoftenDown final : public FrameStage {
             kernels::weigh(rows, weights_, samples, static_cast<float*>(to));
             return;
         }
-        std::vector<float> soft(samples);
-        kernels::weigh(rows, weights_, soft.size(), soft.data());
-        auto* out = static_cast<std::uint16_t*>(to);
-        for (std::size_t i = 0; i < soft.size(); ++i) out[i] = light_->back(soft[i]);
+        static thread_local std::vector<float> soft;
+        soft.resize(samples);
+        kernels::weigh(rows, weights_, samples, soft.data());
+        kernels::samples_of_light(soft.data(), samples, light_->tables(), static_cast<std::uint16_t*>(to));
     }
 
   private:
@@ -212,45 +219,65 @@ class SoftenDown final : public FrameStage {
 class RaiseLights final : public FrameStage {
   public:
     RaiseLights(std::shared_ptr<const LightThere> light, int distance, float gain, int channels)
-        : light_(std::move(light)), distance_(distance), gain_(gain), channels_(channels) {}
+        : light_(std::move(light)), distance_(distance), gain_(gain), channels_(channels) {
+        for (std::size_t k = 0; k < ring_.size(); ++k) {
+            const double angle = 2 * std::numbers::pi * double(k) / double(ring_.size());
+            ring_[k] = {int(std::lround(distance * std::cos(angle))), int(std::lround(distance * std::sin(angle)))};
+        }
+    }
 
     StageReach reach() const override { return {distance_, distance_}; }
     Samples makes(Samples) const override { return Samples::wide; }
     void make(int y, Span columns, Size frame, const RowsAtHand& in, void* to) const override {
-        const std::size_t samples = samples_in(columns, channels_);
-        const std::size_t width = samples + std::size_t(2 * distance_ * channels_);
-        // By how far they lie above or below.
-        std::map<int, std::vector<float>> around;
-        const auto from = [&](int across, int down) {
-            std::vector<float>& row = around[down];
-            if (row.empty()) {
-                row.resize(width);
-                const float* there = in.row<float>(std::clamp(y + down, 0, frame.height - 1));
-                float* at = row.data();
-                for (int x = columns.begin - distance_; x < columns.end + distance_; ++x) {
-                    const int column = std::clamp(x, in.columns.begin, in.columns.end - 1) - in.columns.begin;
-                    at = std::copy_n(there + std::ptrdiff_t(column) * channels_, channels_, at);
-                }
-            }
-            return row.data() + std::ptrdiff_t(distance_ + across) * channels_;
-        };
-        kernels::Ring ring{};
-        for (std::size_t k = 0; k < ring.size(); ++k) {
-            const double angle = 2 * std::numbers::pi * double(k) / double(ring.size());
-            ring[k] =
-                from(int(std::lround(distance_ * std::cos(angle))), int(std::lround(distance_ * std::sin(angle))));
-        }
-        std::vector<float> raised(samples);
-        kernels::stand_out(from(0, 0), ring, gain_, samples, raised.data());
+        // Where the ring leaves the frame its border stands for what lies beyond.
+        const int first = std::clamp(in.columns.begin + distance_, columns.begin, columns.end);
+        const int last = std::clamp(in.columns.end - distance_, first, columns.end);
         auto* out = static_cast<std::uint16_t*>(to);
-        for (std::size_t i = 0; i < samples; ++i) out[i] = light_->back(std::min(1.0F, raised[i]));
+        for (const Span& part : {Span{columns.begin, first}, Span{first, last}, Span{last, columns.end}}) {
+            if (part.empty()) continue;
+            raise(y, part, frame, in, part.begin == first && last > first, out);
+            out += samples_in(part, channels_);
+        }
     }
 
   private:
+    // `inside`: the ring around all of the columns is there.
+    void raise(int y, Span columns, Size frame, const RowsAtHand& in, bool inside, std::uint16_t* out) const {
+        const std::size_t samples = samples_in(columns, channels_);
+        std::map<int, std::vector<float>> around;  // by how far they lie above or below
+        const auto from = [&](int across, int down) -> const float* {
+            const int there = std::clamp(y + down, 0, frame.height - 1);
+            const float* row = in.row<float>(there);
+            if (inside) return row + std::ptrdiff_t(columns.begin + across - in.columns.begin) * channels_;
+            std::vector<float>& wide = around[there];
+            if (wide.empty()) {
+                const Span within{std::max(columns.begin - distance_, in.columns.begin),
+                                  std::min(columns.end + distance_, in.columns.end)};
+                wide.resize(samples + std::size_t(2 * distance_ * channels_));
+                std::copy_n(row + std::ptrdiff_t(within.begin - in.columns.begin) * channels_,
+                            samples_in(within, channels_),
+                            wide.data() + samples_in({columns.begin - distance_, within.begin}, channels_));
+                repeat_edges(wide, within.begin - (columns.begin - distance_), columns.end + distance_ - within.end,
+                             channels_);
+            }
+            return wide.data() + std::ptrdiff_t(distance_ + across) * channels_;
+        };
+        kernels::Ring ring{};
+        for (std::size_t k = 0; k < ring.size(); ++k) ring[k] = from(ring_[k].x, ring_[k].y);
+        static thread_local std::vector<float> raised;
+        raised.resize(samples);
+        kernels::stand_out(from(0, 0), ring, gain_, samples, raised.data());
+        kernels::samples_of_light(raised.data(), samples, light_->tables(), out);
+    }
+
+    struct Place {
+        int x, y;
+    };
     std::shared_ptr<const LightThere> light_;
     int distance_;
     float gain_;
     int channels_;
+    std::array<Place, std::tuple_size_v<kernels::Ring>> ring_{};
 };
 
 SharedSpots spots_at(const Pile& pile, int level) {

@@ -36,6 +36,18 @@ void subtract_16(const std::uint16_t* in, const std::uint16_t* dark, float scale
     subtract_any(in, dark, scale, samples, tables, out);
 }
 
+void samples_of(const float* light, std::size_t samples, const LightTables& tables, std::uint16_t* out) {
+    const Light d;
+    const hn::Rebind<std::uint16_t, Light> narrow;
+    const std::size_t lanes = hn::Lanes(d);
+    const auto white = hn::Set(d, 1.0F);
+    std::size_t i = 0;
+    for (; i + lanes <= samples; i += lanes)
+        hn::StoreU(hn::DemoteTo(narrow, tone_lanes(tables.tone, hn::Min(hn::LoadU(d, light + i), white))), narrow,
+                   out + i);
+    for (; i < samples; ++i) out[i] = tone_sample(tables.tone, light[i] < 1.0F ? light[i] : 1.0F);
+}
+
 }  // namespace
 }  // namespace bp::kernels::HWY_NAMESPACE
 HWY_AFTER_NAMESPACE();
@@ -45,6 +57,7 @@ namespace bp::kernels {
 
 HWY_EXPORT(subtract_8);
 HWY_EXPORT(subtract_16);
+HWY_EXPORT(samples_of);
 
 void subtract_dark(const std::uint8_t* in, const std::uint16_t* dark, float scale, std::size_t samples,
                    const LightTables& tables, std::uint16_t* out) {
@@ -54,6 +67,18 @@ void subtract_dark(const std::uint8_t* in, const std::uint16_t* dark, float scal
 void subtract_dark(const std::uint16_t* in, const std::uint16_t* dark, float scale, std::size_t samples,
                    const LightTables& tables, std::uint16_t* out) {
     HWY_DYNAMIC_DISPATCH(subtract_16)(in, dark, scale, samples, tables, out);
+}
+
+void light_of(const std::uint8_t* in, std::size_t samples, const LightTables& tables, float* out) {
+    for (std::size_t i = 0; i < samples; ++i) out[i] = tables.light[to_16(in[i])];
+}
+
+void light_of(const std::uint16_t* in, std::size_t samples, const LightTables& tables, float* out) {
+    for (std::size_t i = 0; i < samples; ++i) out[i] = tables.light[in[i]];
+}
+
+void samples_of_light(const float* light, std::size_t samples, const LightTables& tables, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(samples_of)(light, samples, tables, out);
 }
 
 void let_through(const std::uint16_t* passed, std::size_t pixels, int channels, const LightTables& tables,
