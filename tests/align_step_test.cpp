@@ -35,6 +35,21 @@ Point shift_of(Window& w, int id) {
 
 }  // namespace
 
+TEST_CASE("small pictures of the models are left when the step is, and found when it is looked at again", "[window]") {
+    Folder folder;
+    for (int i = 0; i < 6; ++i)
+        write(folder / ("s-" + std::to_string(i) + ".png"), speckle_8({900, 700}, 3, unsigned(i)), 8);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("knot_2");
+    CHECK(w.studio().previews().lane().busy());
+    w.click("knot_3");
+    CHECK_FALSE(w.studio().previews().lane().busy());
+    CHECK(w.studio().previews().of(Model::shift) == nullptr);
+    w.click("knot_2");
+    CHECK(wait_for([&] { return w.studio().previews().of(Model::shift) != nullptr; }, 60000));
+}
+
 TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, and all of it undone", "[window]") {
     const Folder folder;
     Window w;

@@ -160,6 +160,7 @@ void AlignPlace::opened() {
 }
 
 void AlignPlace::closed() {
+    studio_.previews().give_up();
     if (trust_->isChecked()) canvas_.set_painting(nullptr);
 }
 

@@ -64,4 +64,10 @@ void ModelPreviews::find() {
         });
 }
 
+void ModelPreviews::give_up() {
+    if (!lane_.busy()) return;
+    lane_.stop();
+    setting_.reset();
+}
+
 }  // namespace bp::app

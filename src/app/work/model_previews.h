@@ -21,6 +21,8 @@ class ModelPreviews : public QObject {
     const std::map<int, Alignment>* of(Model model) const;
     // Finds them, if the pile is not the one that they are of.
     void find();
+    // Nobody looks at them any more: what is not found yet is left until it is asked for again.
+    void give_up();
     void clear();
     Lane& lane() { return lane_; }
 

@@ -3,7 +3,9 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <list>
 #include <map>
+#include <mutex>
 #include <numbers>
 
 #include "even/tone.h"
@@ -34,6 +36,26 @@ class LightThere {
 };
 
 namespace {
+
+// Asked for at every picture that softens or corrects frames, while a slider is pulled; made of some hundred thousand
+// conversions.
+std::shared_ptr<const LightThere> light_there(const Profile& profile, int channels) {
+    struct Known {
+        Profile profile;
+        int channels;
+        std::shared_ptr<const LightThere> light;
+    };
+    static std::mutex mutex;
+    static std::list<Known> latest;
+    constexpr std::size_t kept = 2;
+    const std::lock_guard lock(mutex);
+    const auto found = std::find_if(latest.begin(), latest.end(),
+                                    [&](const Known& k) { return k.channels == channels && k.profile == profile; });
+    if (found != latest.end()) return found->light;
+    latest.push_front({profile, channels, std::make_shared<const LightThere>(profile, channels)});
+    if (latest.size() > kept) latest.pop_back();
+    return latest.front().light;
+}
 
 std::size_t samples_in(Span columns, int channels) {
     return std::size_t(std::max(0, columns.end - columns.begin)) * std::size_t(channels);
@@ -298,7 +320,7 @@ FrameStages::FrameStages(const Pile& pile, int level)
     : pile_(pile), level_(level), spots_(spots_at(pile, level)), hot_(hot_at(pile, level)) {}
 
 const std::shared_ptr<const LightThere>& FrameStages::light() {
-    if (!light_) light_ = std::make_shared<const LightThere>(pile_.profile, pile_.channels);
+    if (!light_) light_ = light_there(pile_.profile, pile_.channels);
     return light_;
 }
 
