@@ -57,12 +57,28 @@ void merge_wide(const ModeEntry& entry, const std::vector<FrameRow>& rows, const
     merge({inputs, stretch.numbers, stretch.samples, stretch.votes}, tools, out);
 }
 
+// A few frames of 16 bits among many of 8, as a softened head among the frames of trails: where the brightest shows,
+// the brightest of either kind meet, so that the many are not widened.
+void merge_kinds_apart(const ModeEntry& entry, const std::vector<FrameRow>& rows, const Stretch& stretch,
+                       const MergeTools& tools, std::uint16_t* out) {
+    Stretch narrow{stretch.from, stretch.samples, {}, {}}, wide = narrow;
+    for (const int k : stretch.numbers) (rows[std::size_t(k)].narrow ? narrow : wide).numbers.push_back(k);
+    static thread_local std::vector<std::uint16_t> of_wide;
+    of_wide.resize(stretch.samples);
+    merge_narrow(entry, rows, narrow, tools, out);
+    merge_wide(entry, rows, wide, tools, of_wide.data());
+    for (std::size_t i = 0; i < stretch.samples; ++i) out[i] = std::max(out[i], of_wide[i]);
+}
+
 void merge_stretch(const ModeEntry& entry, const std::vector<FrameRow>& rows, const Stretch& stretch,
                    const MergeTools& tools, std::uint16_t* out) {
-    const bool narrow = std::all_of(stretch.numbers.begin(), stretch.numbers.end(),
-                                    [&](int k) { return rows[std::size_t(k)].narrow != nullptr; });
-    if (narrow)
+    const auto narrow = std::count_if(stretch.numbers.begin(), stretch.numbers.end(),
+                                      [&](int k) { return rows[std::size_t(k)].narrow != nullptr; });
+    const bool whole_pixels = tools.by_brightness && entry.pixels_16;
+    if (narrow == std::ptrdiff_t(stretch.numbers.size()))
         merge_narrow(entry, rows, stretch, tools, out);
+    else if (narrow > 0 && entry.shows_brightest() && stretch.votes.empty() && !whole_pixels)
+        merge_kinds_apart(entry, rows, stretch, tools, out);
     else
         merge_wide(entry, rows, stretch, tools, out);
 }
