@@ -130,6 +130,25 @@ TEST_CASE("frames are chosen in the chart by mouse and keys, and among the small
     CHECK(w.panel().place() == before);
 }
 
+TEST_CASE("the window keeps its width when the plumb stands beside two settings that are compared", "[window]") {
+    Lamp w;
+    REQUIRE(w.look_at({32.5, 24.5}));
+    const int width = w.window.width();
+    REQUIRE(width <= 1280);
+    w.click("knot_3");
+    w.click("side_by_side");
+    w.pick("second", 4);
+    CHECK(w.find<QPushButton>("swap_settings")->isVisible());
+    CHECK(w.find<QPushButton>("plumb")->isVisible());
+    let_pass();
+    CHECK(w.window.width() == width);
+    CHECK(w.window.minimumSizeHint().width() <= 1280);
+    // Played by its key all the same; the button is back when there is room.
+    CHECK_FALSE(w.find<QPushButton>("play")->isVisible());
+    w.click("side_by_side");
+    CHECK(w.find<QPushButton>("play")->isVisible());
+}
+
 TEST_CASE("the plumb knows means, and lets capture data have its room", "[window]") {
     Lamp w;
     w.click("knot_3");

@@ -129,6 +129,34 @@ void ViewBar::refresh() {
     hold_->setToolTip(merge ? tr("Keeps the settings of the merge on the right, to hold others against them")
                             : tip_of("hold"));
     swap_->setVisible(comparison_.on() && merge);
+    make_room();
+    updateGeometry();
+}
+
+// What is shown takes, but for some.
+int ViewBar::width_of(const std::vector<const QWidget*>& without) const {
+    const QMargins margins = layout()->contentsMargins();
+    int out = margins.left() + margins.right();
+    for (int i = 0; i < layout()->count(); ++i) {
+        const QWidget* widget = layout()->itemAt(i)->widget();
+        if (!widget || std::find(without.begin(), without.end(), widget) != without.end()) continue;
+        if (widget->isHidden() && widget != play_ && widget != rate_) continue;
+        out += widget->sizeHint().width() + layout()->spacing();
+    }
+    return out;
+}
+
+QSize ViewBar::minimumSizeHint() const {
+    return {width_of({play_, rate_}), bar_height};
+}
+
+void ViewBar::make_room() {
+    rate_->setVisible(width_of({}) <= width());
+    play_->setVisible(width_of({rate_}) <= width());
+}
+
+void ViewBar::resizeEvent(QResizeEvent*) {
+    make_room();
 }
 
 void ViewBar::set_playing(bool on) {

@@ -5,6 +5,7 @@
 #include <QPushButton>
 #include <QTimer>
 #include <QWidget>
+#include <vector>
 
 #include "app/canvas/comparison.h"
 #include "app/canvas/viewer.h"
@@ -21,8 +22,15 @@ class ViewBar : public QWidget {
     QPushButton* plumb_button() const { return plumb_; }
     bool playing() const { return beat_.isActive(); }
     void set_playing(bool on);
+    QSize minimumSizeHint() const override;
+
+  protected:
+    void resizeEvent(QResizeEvent*) override;
 
   private:
+    // Playing gives way where there is no room for it: keys do it, too.
+    void make_room();
+    int width_of(const std::vector<const QWidget*>& without) const;
     void build_play();
     void build_difference();
     void build_pair();

@@ -100,6 +100,10 @@ PlumbPanel::PlumbPanel(Studio& studio, Viewer& viewer, QWidget* parent)
     connect(&studio.document(), &Document::changed, this, [this] {
         if (isVisible()) look();
     });
+    // What was told of squares is told of pixels, once these are seen.
+    connect(&viewer, &Viewer::settled, this, [this] {
+        if (isVisible() && place_ && plumb_ && !lane_.busy() && level() != level_) look();
+    });
     connect(&studio.document(), &Document::opened, this, [this] {
         place_.reset();
         if (isVisible()) look();
@@ -152,7 +156,7 @@ void PlumbPanel::look() {
                                      return;
                                  }
                                  plumb_ = std::move(found).value();
-            ++found_;
+                                 ++found_;
                                  level_ = level;
                                  show_found();
                              });
