@@ -73,9 +73,17 @@ TEST_CASE("from a point to the frame that shows there, and to setting it aside; 
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK_FALSE(w.pile().frames[3].aside);
     REQUIRE(wait_for([&] { return w.says("plumb_shows").contains(QStringLiteral("Frame 4 shows here")); }));
-    // Closed, the mark is gone, and a click looks nowhere.
+    // Closed, the mark is gone, and a click looks nowhere; opened again, both are as they were.
+    CHECK(w.window.canvas().plumb());
     w.click("plumb");
     CHECK_FALSE(w.panel().isVisible());
+    CHECK_FALSE(w.window.canvas().plumb());
+    REQUIRE(w.settle());
+    w.stroke({{5, 5}});
+    CHECK(w.panel().place()->x() == 32);
+    w.click("plumb");
+    REQUIRE(w.window.canvas().plumb());
+    CHECK(w.window.canvas().plumb()->x() == 32);
 }
 
 TEST_CASE("the place alone can be left out, as wide as the slider says", "[window]") {

@@ -65,6 +65,7 @@ class Canvas : public QWidget {
     const std::vector<MarkedLine>& marked() const { return marked_lines_; }
     // The point that is seen through all frames.
     void set_plumb(std::optional<QPointF> at);
+    std::optional<QPointF> plumb() const { return plumb_; }
     // The pole of the turning sky, where the pile has one.
     void set_show_pole(bool on);
 

@@ -107,12 +107,14 @@ PlumbPanel::PlumbPanel(Studio& studio, Viewer& viewer, QWidget* parent)
     connect(&studio.document(), &Document::opened, this, [this] {
         place_.reset();
         if (isVisible()) look();
+        emit place_changed();
     });
     show_found();
 }
 
 void PlumbPanel::showEvent(QShowEvent*) {
     look();
+    emit place_changed();
 }
 
 void PlumbPanel::hideEvent(QHideEvent*) {

@@ -32,7 +32,7 @@ class PlumbPanel : public QFrame {
     long found() const { return found_; }
 
   signals:
-    // Another point, or none: the panel was closed.
+    // Another point, or none, or the panel was opened or closed.
     void place_changed();
 
   protected:
