@@ -8,10 +8,10 @@
 namespace bp {
 namespace {
 
-constexpr int side = 16;            // of a block
-constexpr int coarse = 4;           // side of what its flatness is told by
-constexpr int bins = 6;             // of brightness, evenly as it stands
-constexpr int enough = 12;          // blocks of a bin
+constexpr int side = 16;             // of a block
+constexpr int coarse = 4;            // side of what its flatness is told by
+constexpr int bins = 6;              // of brightness, evenly as it stands
+constexpr int enough = 12;           // blocks of a bin
 constexpr double most_alike = 0.75;  // two frames have 0.71
 constexpr double white = 65535;
 
@@ -65,7 +65,8 @@ Block block_at(const Raster16& frame, const Raster16& result, int left, int top,
     // What is cut off at black or white has less noise than it had.
     const Deviations of = deviations(frame, result, left, top, channel);
     if (burnt || of.alike > most_alike) return {-1, 0, 0, 0};
-    const double count = double(side / coarse) * (side / coarse);
+    constexpr int across = side / coarse;
+    constexpr double count = double(across) * across;
     return {all / count / white, most - least, of.frame, of.result};
 }
 
