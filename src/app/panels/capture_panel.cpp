@@ -2,20 +2,17 @@
 
 #include <QGridLayout>
 #include <QRegularExpression>
-#include <QScrollArea>
-#include <QVBoxLayout>
 #include <algorithm>
 #include <functional>
 
 #include "app/looks/controls.h"
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
+#include "app/panels/side_panel.h"
 #include "app/rail/rail_traces.h"
 
 namespace bp::app {
 namespace {
-
-constexpr int panel_width = 280;
 
 // The lowest and highest of a number over the run; empty when there is only one.
 QString range_of(const std::vector<std::optional<double>>& values, const std::function<QString(double)>& words) {
@@ -47,21 +44,8 @@ QString range_of(const std::vector<QString>& values) {
 
 CapturePanel::CapturePanel(Studio& studio, Surveyor& surveyor, QWidget* parent)
     : QFrame(parent), studio_(studio), surveyor_(surveyor) {
-    setObjectName(QStringLiteral("capture_panel"));
-    setAccessibleName(tr("Capture data"));
-    setFixedWidth(panel_width);
-    auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 0, 0, 0);
-    auto* scroll = new QScrollArea(this);
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setAccessibleName(tr("Capture data"));
-    auto* inside = new QWidget(scroll);
-    scroll->setWidget(inside);
-    outer->addWidget(scroll);
-    auto* column = new QVBoxLayout(inside);
-    column->setContentsMargins(space::medium, space::medium, space::medium, space::medium);
+    QVBoxLayout* column = side_column(*this, QStringLiteral("capture_panel"), tr("Capture data"));
+    QWidget* inside = column->parentWidget();
     title_ = new QLabel(inside);
     title_->setFont(face(type::step, QFont::DemiBold));
     title_->setWordWrap(true);

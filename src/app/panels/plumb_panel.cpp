@@ -1,20 +1,18 @@
 #include "app/panels/plumb_panel.h"
 
-#include <QScrollArea>
-#include <QVBoxLayout>
 #include <algorithm>
 #include <cmath>
 
 #include "app/looks/pictures.h"
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
+#include "app/panels/side_panel.h"
 #include "parts/shapes.h"
 #include "pile/edits.h"
 
 namespace bp::app {
 namespace {
 
-constexpr int panel_width = 280;
 constexpr int patch_reach = 12;  // pixels of the level
 
 // When the frames were taken; none where it is not known of all, or goes backwards.
@@ -33,21 +31,8 @@ std::vector<double> times_of(const Pile& pile, const Plumb& plumb) {
 
 PlumbPanel::PlumbPanel(Studio& studio, Viewer& viewer, QWidget* parent)
     : QFrame(parent), studio_(studio), viewer_(viewer), lane_(this) {
-    setObjectName(QStringLiteral("plumb_panel"));
-    setAccessibleName(tr("Plumb"));
-    setFixedWidth(panel_width);
-    auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 0, 0, 0);
-    auto* scroll = new QScrollArea(this);
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setAccessibleName(tr("Plumb"));
-    auto* inside = new QWidget(scroll);
-    scroll->setWidget(inside);
-    outer->addWidget(scroll);
-    auto* column = new QVBoxLayout(inside);
-    column->setContentsMargins(space::medium, space::medium, space::medium, space::medium);
+    QVBoxLayout* column = side_column(*this, QStringLiteral("plumb_panel"), tr("Plumb"));
+    QWidget* inside = column->parentWidget();
     column->setSpacing(space::small);
     auto* title = new QLabel(tr("Plumb"), inside);
     title->setFont(face(type::step, QFont::DemiBold));
