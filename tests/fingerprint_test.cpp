@@ -40,6 +40,9 @@ void change(Rect& rect) {
 void change(Taper& taper) {
     taper.knot.y = 0.7;
 }
+void change(Line& line) {
+    line.width_px += 1e-9;
+}
 void change(Head& head) {
     head.softening.as_bright = !head.softening.as_bright;
 }
@@ -91,6 +94,8 @@ TEST_CASE("every field in the table of a value changes its fingerprint") {
     check_all_fields(Method{});
     check_all_fields(Taper{});
     check_all_fields(Knit{});
+    check_all_fields(Line{});
+    check_all_fields(FrameStreak{});
     check_all_fields(CanvasSettings{});
     check_all_fields(ExportSettings{});
     check_all_fields(SensorSpot{{3, 4}, 5, {0, 0, 2, 2}, std::make_shared<const Raster16>(Size{2, 2}, 1)});

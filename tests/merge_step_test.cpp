@@ -1,5 +1,7 @@
 // The Merge step used as a person uses it: how frames are chosen among, and trails that fade.
 #include <QCheckBox>
+#include <QComboBox>
+#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QListWidget>
 #include <QSlider>
@@ -10,6 +12,7 @@
 #include "app/panels/taper_curve.h"
 #include "app/rail/time_rail.h"
 #include "pile/edits.h"
+#include "pile/streak_edits.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -507,11 +510,14 @@ TEST_CASE("streaks are found by a click, marked, left out one by one or by kind,
     practised(folder, "night-watch", 6);
     Window w;
     REQUIRE(w.open(folder));
+    const auto streaks = [&] { return all_streaks(w.pile()); };
+    const auto left_out = [&](const StreakAt& at) { return find_streak(w.pile(), at)->left_out; };
     w.click("knot_3");
     w.click("page_leave_out");
     CHECK(w.find<QListWidget>("streaks")->isHidden());
+    CHECK_FALSE(w.find<QComboBox>("streak_kind")->isVisible());
     w.click("streaks_find");
-    REQUIRE(wait_for([&] { return !w.studio().streaks().empty(); }, 60000));
+    REQUIRE(wait_for([&] { return !streaks().empty(); }, 60000));
     let_pass();
     auto* list = w.find<QListWidget>("streaks");
     const int found = list->count();
@@ -522,22 +528,24 @@ TEST_CASE("streaks are found by a click, marked, left out one by one or by kind,
     // Choosing one goes to its frame, and only its own are marked there.
     QTest::mouseClick(list->viewport(), Qt::LeftButton, Qt::NoModifier, list->visualItemRect(list->item(1)).center());
     let_pass();
-    const Streak second = w.studio().streaks()[1];
+    const StreakAt second = streaks()[1];
     CHECK(w.studio().current() == second.frame);
     CHECK(w.window.viewer().view() == app::View::frame);
     CHECK(w.window.canvas().marked().size() == 1);
     QTest::keyClick(list, Qt::Key_Space);
     let_pass();
-    CHECK_FALSE(find_frame(w.pile(), second.frame)->left_out.empty());
+    CHECK(left_out(second));
+    CHECK_FALSE(find_frame(w.pile(), second.frame)->silence.empty());
     CHECK(list->item(1)->checkState() == Qt::Checked);
     CHECK(list->item(0)->checkState() == Qt::Unchecked);
     w.click("streaks_meteor");
-    for (const Streak& s : w.studio().streaks()) CHECK_FALSE(find_frame(w.pile(), s.frame)->left_out.empty());
+    for (const StreakAt& at : streaks()) CHECK(left_out(at));
     for (int i = 0; i < found; ++i) CHECK(list->item(i)->checkState() == Qt::Checked);
     w.click("streaks_meteor");
-    for (const Frame& frame : w.pile().frames) CHECK(frame.left_out.empty());
+    for (const Frame& frame : w.pile().frames) CHECK(frame.silence.empty());
     for (int i = 0; i < 3; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
-    for (const Frame& frame : w.pile().frames) CHECK(frame.left_out.empty());
+    CHECK(int(streaks().size()) == found);
+    for (const StreakAt& at : streaks()) CHECK_FALSE(left_out(at));
     // The marks are of this page, and come back with it.
     w.click("knot_2");
     CHECK(w.window.canvas().marked().empty());
@@ -545,6 +553,116 @@ TEST_CASE("streaks are found by a click, marked, left out one by one or by kind,
     CHECK_FALSE(w.window.canvas().marked().empty());
     w.click("page_mode");
     CHECK(w.window.canvas().marked().empty());
+    // They are saved with the pile; finding them was one step.
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(streaks().empty());
+    w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    const Folder out;
+    REQUIRE(w.save_as(out / "n.pile"));
+    Window again;
+    again.drop({out / "n.pile"});
+    REQUIRE(wait_for([&] { return again.studio().document().open(); }));
+    for (const StreakAt& at : streaks()) CHECK(*find_streak(again.pile(), at) == *find_streak(w.pile(), at));
+}
+
+TEST_CASE("a missed streak is drawn with two clicks, pulled by its ends and its side, and told what it is",
+          "[window]") {
+    Merging w(5, "page_leave_out");
+    app::Canvas& canvas = w.window.canvas();
+    const auto at = [&](double x, double y) { return canvas.to_screen({x + 0.5, y + 0.5}).toPoint(); };
+    const auto click = [&](double x, double y) {
+        QTest::mouseClick(&canvas, Qt::LeftButton, Qt::NoModifier, at(x, y));
+        let_pass();
+    };
+    const int third = w.pile().frames[2].id;
+    w.studio().select(third);
+    const auto streak = [&] { return find_streak(w.pile(), {third, 0}); };
+    w.click("streaks_draw");
+    CHECK(w.window.viewer().view() == app::View::frame);
+    click(10, 10);
+    CHECK(streak() == nullptr);
+    click(10, 10);  // twice in one place is no line
+    CHECK(streak() == nullptr);
+    click(60, 30);
+    REQUIRE(streak());
+    CHECK(streak()->left_out);
+    CHECK(streak()->by_hand);
+    CHECK(std::hypot(streak()->line.to.x - 60, streak()->line.to.y - 30) < 1);
+    CHECK_FALSE(w.find<QPushButton>("streaks_draw")->isChecked());
+    CHECK(w.find<QListWidget>("streaks")->count() == 1);
+    CHECK(w.window.canvas().marked().size() == 1);
+    CHECK(find_frame(w.pile(), third)->silence.at(35, 20) == 255);
+    // The ends are pulled; Escape gives a drag up.
+    const auto pull = [&](QPoint from, QPoint to, bool give_up = false) {
+        QTest::mousePress(&canvas, Qt::LeftButton, Qt::NoModifier, from);
+        QTest::mouseMove(&canvas, (from + to) / 2);
+        QTest::mouseMove(&canvas, to);
+        if (give_up) QTest::keyClick(&canvas, Qt::Key_Escape);
+        QTest::mouseRelease(&canvas, Qt::LeftButton, Qt::NoModifier, to);
+        let_pass();
+    };
+    pull(at(60, 30), at(50, 44), true);
+    CHECK(std::abs(streak()->line.to.x - 60) < 1);
+    pull(at(60, 30), at(50, 44));
+    CHECK(std::hypot(streak()->line.to.x - 50, streak()->line.to.y - 44) < 1.5);
+    CHECK(std::hypot(streak()->line.from.x - 10, streak()->line.from.y - 10) < 1.5);
+    // The side, beside the middle: half a band and at least some pixels of the screen away.
+    const double before = streak()->line.width_px;
+    const QPointF a = canvas.to_screen({10.5, 10.5}), b = canvas.to_screen({50.5, 44.5});
+    const QPointF across = QPointF(-(b - a).y(), (b - a).x()) / std::hypot((b - a).x(), (b - a).y());
+    const QPointF side = (a + b) / 2 + across * std::max(12.0, band_of(streak()->line).width / 2 * canvas.zoom());
+    pull(side.toPoint(), (side + across * 5 * canvas.zoom()).toPoint());
+    CHECK(std::abs(streak()->line.width_px - before - 5) < 1);
+    // Typed, and named.
+    auto* width = w.find<QDoubleSpinBox>("streak_width");
+    width->setFocus();
+    width->selectAll();
+    QTest::keyClicks(width, QStringLiteral("6"));
+    QTest::keyClick(width, Qt::Key_Return);
+    CHECK(streak()->line.width_px == 6);
+    auto* kind = w.find<QComboBox>("streak_kind");
+    kind->setFocus();
+    QTest::keyClick(kind, Qt::Key_Home);
+    let_pass();
+    CHECK(streak()->kind == StreakKind::aircraft);
+    CHECK(w.find<QPushButton>("streaks_aircraft")->isVisible());
+    // Taken in again by its kind, chosen on the picture, forgotten, and all undone.
+    w.click("streaks_aircraft");
+    CHECK_FALSE(streak()->left_out);
+    CHECK(find_frame(w.pile(), third)->silence.empty());
+    w.click("streak_remove");
+    CHECK(streak() == nullptr);
+    CHECK_FALSE(w.find<QPushButton>("streak_remove")->isVisible());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    REQUIRE(streak());
+    CHECK_FALSE(w.find<QPushButton>("streak_remove")->isVisible());
+    click(30, 27);
+    CHECK(w.find<QPushButton>("streak_remove")->isVisible());
+    while (w.studio().document().can_undo()) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(all_streaks(w.pile()).empty());
+    // Escape leaves the drawing, first click and all; the brush and the shapes take its place.
+    w.click("streaks_draw");
+    click(10, 10);
+    QTest::keyClick(&canvas, Qt::Key_Escape);
+    CHECK_FALSE(w.find<QPushButton>("streaks_draw")->isChecked());
+    click(60, 30);
+    CHECK(all_streaks(w.pile()).empty());
+    w.click("streaks_draw");
+    w.click("left_out_ellipse");
+    CHECK_FALSE(w.find<QPushButton>("streaks_draw")->isChecked());
+    w.click("streaks_draw");
+    CHECK_FALSE(w.find<QPushButton>("left_out_ellipse")->isChecked());
+    w.click("left_out_brush_keep");
+    CHECK_FALSE(w.find<QPushButton>("streaks_draw")->isChecked());
+    w.click("left_out_brush_keep");
+    // By keys: the mark is walked, and Enter clicks.
+    w.click("streaks_draw");
+    canvas.setFocus();
+    w.walk({10, 10}, {10, 12});
+    QTest::keyClick(&canvas, Qt::Key_Return);
+    w.walk({10, 12}, {40, 40});
+    QTest::keyClick(&canvas, Qt::Key_Return);
+    CHECK(all_streaks(w.pile()).size() == 1);
 }
 
 TEST_CASE("origins tell the frame under the pointer, and a click or Enter goes to it", "[window]") {

@@ -11,6 +11,7 @@
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "pile/history.h"
+#include "pile/streak_edits.h"
 #include "support/fixtures.h"
 
 using namespace bp;
@@ -201,6 +202,27 @@ Pile edited(Pile pile, Dice& dice) {
                 const Mask before = first && !first->left_out.empty() ? first->left_out : Mask(size);
                 pile = with_knit(std::move(pile), {dice.below(2) == 0, dice.wild(-5, 9999)});
                 return with_left_out(std::move(pile), ids, painted(before, size, dice));
+            }
+            if (dice.below(2) == 0) {
+                FrameStreak streak;
+                streak.kind = StreakKind(dice.below(3));
+                streak.line = {{dice.wild(-50, 200), dice.wild(-50, 200)}, {dice.wild(-50, 200), dice.wild(-50, 200)}};
+                streak.line.width_px = dice.wild(0, 30);
+                streak.left_out = dice.below(2) == 0;
+                pile = with_drawn_streak(std::move(pile), any_frame(pile, dice), streak);
+                const std::vector<StreakAt> all = all_streaks(pile);
+                if (all.empty()) return pile;
+                const StreakAt one = all[std::size_t(dice.below(int(all.size())))];
+                switch (dice.below(4)) {
+                    case 0:
+                        return with_streak_line(std::move(pile), one, streak.line);
+                    case 1:
+                        return with_streak_kind(std::move(pile), one, streak.kind);
+                    case 2:
+                        return without_streak(std::move(pile), one);
+                    default:
+                        return with_kind_left_out(std::move(pile), streak.kind, !streak.left_out);
+                }
             }
             return with_feather(std::move(pile), dice.wild(0, 220));
         case 18:

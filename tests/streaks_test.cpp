@@ -9,14 +9,18 @@
 #include <nlohmann/json.hpp>
 #include <span>
 
+#include "engine/base_tiles.h"
 #include "engine/moving_lights.h"
 #include "engine/open.h"
 #include "engine/render.h"
 #include "io/gather.h"
 #include "pile/edits.h"
+#include "pile/file.h"
+#include "pile/streak_edits.h"
 #include "practice/practice.h"
 #include "practice/texture.h"
 #include "support/fixtures.h"
+#include "support/plain.h"
 
 namespace bp {
 namespace {
@@ -189,15 +193,15 @@ TEST_CASE("all streaks of the lighthouse are found and told apart, and none else
     scene.check();
     // Left out, they are gone from the picture where other frames have sky; what lies beside is the same.
     const std::vector<Streak> streaks = scene.found();
-    const Pile without = with_streaks_left_out(scene.pile, streaks, true);
-    const Raster16 before = test::render_all(scene.pile).value(), after = test::render_all(without).value();
+    const Pile with = with_found_streaks(scene.pile, streaks);
+    const Pile without = with_streaks_left_out(with, all_streaks(with), true);
+    CHECK(all_streaks(without).size() == streaks.size());
+    const Raster16 before = test::render_all(with).value(), after = test::render_all(without).value();
     const auto brightness = [](const Raster16& r, Point p) {
         const int x = int(std::lround(p.x)), y = int(std::lround(p.y));
         return int(r.at(x, y, 0)) + r.at(x, y, 1) + r.at(x, y, 2);
     };
     for (const Streak& s : streaks) {
-        CHECK(is_left_out(without, s));
-        CHECK_FALSE(is_left_out(scene.pile, s));
         double bright = 0, dark = 0;
         for (int i = 4; i <= 16; ++i) {
             const Point p{s.line.from.x + (s.line.to.x - s.line.from.x) * i / 20,
@@ -211,12 +215,123 @@ TEST_CASE("all streaks of the lighthouse are found and told apart, and none else
     for (int y = 0; y < before.height(); ++y)
         for (int x = 0; x < before.width(); ++x) {
             const bool near = std::any_of(streaks.begin(), streaks.end(), [&](const Streak& s) {
-                return band_of(s).has({double(x), double(y)});
+                return band_of(s.line).has({double(x), double(y)});
             });
             for (int c = 0; c < 3 && !near; ++c) beside += before.at(x, y, c) != after.at(x, y, c);
         }
     CHECK(beside == 0);
-    CHECK(with_streaks_left_out(without, streaks, false) == scene.pile);
+    CHECK(with_streaks_left_out(without, all_streaks(without), false) == with);
+}
+
+TEST_CASE("streaks are values of frames: what a person did to one stays when they are looked for again") {
+    const Folder folder;
+    Pile pile = test::speckle_pile(folder, 4, {160, 120}, 16);
+    const int first = pile.frames[0].id, second = pile.frames[1].id;
+    const auto found = [](int frame, int thing, Point from, Point to) {
+        Streak s{frame, StreakKind::satellite, thing, {}};
+        s.line = {from, to};
+        s.line.width_px = 3;
+        s.line.confidence = 0.9;
+        return s;
+    };
+    const std::vector<Streak> once{found(first, 0, {10, 10}, {60, 60}), found(second, 0, {70, 70}, {110, 110}),
+                                   found(second, 1, {20, 100}, {140, 30})};
+    pile = with_found_streaks(std::move(pile), once);
+    REQUIRE(all_streaks(pile).size() == 3);
+    CHECK(find_streak(pile, {first, 0})->thing == find_streak(pile, {second, 0})->thing);
+    CHECK(find_streak(pile, {second, 1})->thing != find_streak(pile, {second, 0})->thing);
+    CHECK(find_streak(pile, {second, 2}) == nullptr);
+    // Found again, they are the same.
+    const Pile again = with_found_streaks(pile, once);
+    CHECK(all_streaks(again).size() == 3);
+    // What was left out, pulled or drawn stays, and none is found on top of it.
+    const StreakAt pulled{second, 1}, out{first, 0};
+    Line longer = find_streak(pile, pulled)->line;
+    longer.to = {150, 24};
+    pile = with_streak_line(std::move(pile), pulled, longer);
+    const StreakAt outs[] = {out};
+    pile = with_streaks_left_out(std::move(pile), outs, true);
+    FrameStreak drawn;
+    drawn.kind = StreakKind::aircraft;
+    drawn.line = {{5, 110}, {40, 110}};
+    drawn.line.width_px = 4;
+    drawn.left_out = true;
+    pile = with_drawn_streak(std::move(pile), first, drawn);
+    const Pile third = with_found_streaks(pile, once);
+    REQUIRE(all_streaks(third).size() == 4);
+    CHECK(third.frames[0].streaks == pile.frames[0].streaks);
+    CHECK(std::count_if(third.frames[1].streaks.begin(), third.frames[1].streaks.end(),
+                        [&](const FrameStreak& s) { return s.line == longer; }) == 1);
+    // Nobody says anything of what is found no more.
+    CHECK(all_streaks(with_found_streaks(third, {})).size() == 3);
+    // A kind goes for the thing in all its frames.
+    const Pile told = with_streak_kind(again, {first, 0}, StreakKind::aircraft);
+    CHECK(find_streak(told, {second, 0})->kind == StreakKind::aircraft);
+    CHECK(find_streak(told, {second, 1})->kind == StreakKind::satellite);
+    // What is drawn over by hand stays left out when the streak is taken in again.
+    Mask painted(pile.size);
+    painted.edit({0, 100, 160, 20}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    const int firsts[] = {first};
+    Pile both = with_left_out(pile, firsts, painted);
+    CHECK(both.frames[0].silence.at(30, 30) == 255);
+    const StreakAt of_first[] = {{first, 0}, {first, 1}};
+    both = with_streaks_left_out(std::move(both), of_first, false);
+    CHECK(both.frames[0].silence == painted);
+    both = without_streak(std::move(both), {first, 0});
+    CHECK(both.frames[0].streaks.size() == 1);
+    // A frame that is taken out of the pile takes its streaks with it.
+    CHECK(all_streaks(without_frames(third, firsts)).size() == third.frames[1].streaks.size());
+    // Nonsense is held to what can be.
+    Line nowhere = longer;
+    nowhere.from.x = std::nan("");
+    nowhere.width_px = -3;
+    const Line held = find_streak(with_streak_line(pile, pulled, nowhere), pulled)->line;
+    CHECK(held.from.x == 0);
+    CHECK(held.width_px == 1);
+    CHECK(with_streak_line(pile, {second, 9}, longer) == pile);
+    CHECK(with_drawn_streak(pile, 99, drawn) == pile);
+}
+
+TEST_CASE("a streak that is left out takes no part to the bit, in every mode, and is saved with the pile") {
+    const Folder folder;
+    Pile pile = test::speckle_pile(folder, 5, {90, 70}, 16);
+    FrameStreak streak;
+    streak.line = {{-20, 5}, {80, 60}};
+    streak.line.width_px = 2.5;
+    streak.left_out = true;
+    pile = with_drawn_streak(std::move(pile), pile.frames[1].id, streak);
+    streak.line = {{30.5, 3}, {33, 64}};
+    pile = with_drawn_streak(std::move(pile), pile.frames[1].id, streak);
+    streak.left_out = false;
+    pile = with_drawn_streak(std::move(pile), pile.frames[3].id, streak);
+    for (const ModeEntry& mode : modes()) {
+        INFO(mode.name);
+        const Pile merged = with_mode(pile, mode.mode);
+        CHECK(test::difference(test::render_all(merged).value(), render_plain(merged, whole(merged.size)).value())
+                  .empty());
+    }
+    REQUIRE(save_pile(pile, folder / "s.pile").ok());
+    const Result<LoadedPile> loaded = load_pile(folder / "s.pile");
+    REQUIRE(loaded.ok());
+    CHECK(loaded.value().remarks.empty());
+    CHECK(loaded.value().pile == pile);
+    CHECK(base_recipe(loaded.value().pile) == base_recipe(pile));
+    const StreakAt first[] = {{pile.frames[1].id, 0}};
+    CHECK(base_recipe(with_streaks_left_out(pile, first, false)) != base_recipe(pile));
+}
+
+TEST_CASE("a band drawn by its tiles is the band drawn pixel by pixel") {
+    const Size size{700, 500};
+    for (const DrawnShape& band :
+         {DrawnShape{ShapeKind::band, {-900, 40}, {1400, 430}, 31}, DrawnShape{ShapeKind::band, {3, 490}, {690, 7}, 2},
+          DrawnShape{ShapeKind::band, {256, 100}, {256, 100}, 300},
+          DrawnShape{ShapeKind::band, {800, 0}, {900, 9}, 50}}) {
+        Mask expected(size);
+        expected.edit(whole(size), [&](int x, int y, std::uint8_t) {
+            return std::uint8_t(band.has({double(x), double(y)}) ? 255 : 0);
+        });
+        CHECK(with_shape(Mask(size), band, true) == expected);
+    }
 }
 
 TEST_CASE("all meteors of the night watch are found, on both sides of a camera that was moved, and none else") {

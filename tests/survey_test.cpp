@@ -305,6 +305,6 @@ TEST_CASE("robust statistics") {
     CHECK(quantile({5, 1, 4, 2, 3}, 0.5) == 3);
     CHECK(quantile({5, 1, 4, 2, 3}, 1) == 5);
     CHECK(spread({1, 2, 3, 4, 100}) == Approx(1.4826));
-    const Line line = steady_line({0, 1, 2, 3, 4, 5, 6}, {1, 3, 5, 70, 9, 11, -40});
+    const Trend line = steady_line({0, 1, 2, 3, 4, 5, 6}, {1, 3, 5, 70, 9, 11, -40});
     CHECK(line(10) == Approx(21));
 }

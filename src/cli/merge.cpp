@@ -15,6 +15,7 @@
 #include "engine/source.h"
 #include "io/gather.h"
 #include "pile/edits.h"
+#include "pile/streak_edits.h"
 
 namespace bp::cli {
 namespace {
@@ -242,12 +243,10 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         if (!lights.value()->sky)
             std::cerr << "Nothing was knitted and no streaks were looked for: how the stars moved could not be found. "
                          "That needs four frames or more with their times, and stars in the reference.\n";
-        std::vector<Streak> dropped = lights.value()->streaks;
-        if (options.streaks != "drop-all") {
-            const StreakKind wanted = options.streaks == "drop-aircraft" ? StreakKind::aircraft : StreakKind::satellite;
-            std::erase_if(dropped, [wanted](const Streak& s) { return s.kind != wanted; });
-        }
-        if (options.streaks != "keep") pile = with_streaks_left_out(std::move(pile), dropped, true);
+        if (options.streaks != "keep") pile = with_found_streaks(std::move(pile), lights.value()->streaks);
+        for (const StreakKindEntry& entry : streak_kinds())
+            if (options.streaks == "drop-all" || options.streaks == "drop-" + std::string(entry.plural))
+                pile = with_kind_left_out(std::move(pile), entry.kind, true);
     }
     if (options.hot == "auto") {
         const auto searching = std::chrono::steady_clock::now();

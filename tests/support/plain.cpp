@@ -7,6 +7,7 @@
 #include "engine/frame_stages.h"
 #include "engine/render.h"
 #include "kernels/warp.h"
+#include "pile/streak_edits.h"
 
 namespace bp {
 namespace {
@@ -27,7 +28,11 @@ bool reaches(const Placed& p, int x, int y) {
 
 bool votes(const Placed& p, int x, int y) {
     const Point at = p.placed.to_frame({double(x), double(y)});
-    return p.frame->left_out.at(int(std::lround(at.x)), int(std::lround(at.y))) < 128;
+    const int u = int(std::lround(at.x)), v = int(std::lround(at.y));
+    if (p.frame->left_out.at(u, v) >= 128) return false;
+    const Point pixel{double(u), double(v)};
+    return std::none_of(p.frame->streaks.begin(), p.frame->streaks.end(),
+                        [&](const FrameStreak& s) { return s.left_out && band_of(s.line).has(pixel); });
 }
 
 // Shifts, turns and scales of a few degrees and per cent: down each of six columns first, at the place where the canvas

@@ -3,6 +3,7 @@
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QListWidget>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QThread>
@@ -19,6 +20,7 @@
 #include "app/window/keys_sheet.h"
 #include "app/window/main_window.h"
 #include "pile/edits.h"
+#include "pile/streak_edits.h"
 
 namespace {
 
@@ -146,10 +148,10 @@ bool trails(MainWindow& window, Photographer& p) {
     ok = p.take("merge-trails") && ok;
     press("page_leave_out");
     press("streaks_find");
-    wait_for([&] { return !studio.streaks().empty(); });
+    wait_for([&] { return !all_streaks(studio.pile()).empty(); });
     press("streaks_satellite");
-    studio.select(studio.streaks().front().frame);
-    window.viewer().set_view(View::result);
+    window.findChild<QListWidget*>(QStringLiteral("streaks"))->setCurrentRow(1);
+    wait_for([&] { return window.viewer().seen_finely(); });
     wait_for([&] { return window.notices().sentences().isEmpty(); });
     ok = p.take("streaks") && ok;
     press("page_mode");

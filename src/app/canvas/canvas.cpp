@@ -150,7 +150,7 @@ bool Canvas::leave_drag() {
 }
 
 bool Canvas::leave_tool() {
-    if (!at_hand()) return false;
+    if (!at_hand() || !at_hand()->taken_up()) return false;
     set_painting(nullptr);
     emit tool_left();
     return true;

@@ -115,7 +115,7 @@ void Canvas::mouseReleaseEvent(QMouseEvent* event) {
 }
 
 void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (at_hand()) {
+    if (at_hand() && at_hand()->cursor_at(event->position())) {
         mousePressEvent(event);
         return;
     }
@@ -146,6 +146,7 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
         if (event->isAutoRepeat()) return;
         move_mark({});
         down_by_key_ = put_down(pointer_);
+        if (!down_by_key_) click(pointer_);
         update();
     } else {
         QWidget::keyPressEvent(event);

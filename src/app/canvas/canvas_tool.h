@@ -14,6 +14,8 @@ class CanvasTool {
     virtual ~CanvasTool() = default;
     // The button went down: true when the tool takes it, false when the canvas is to be dragged along.
     virtual bool press(QPointF at) = 0;
+    // Whether a person took it up and may leave it: not when it only waits for something of its own to be held.
+    virtual bool taken_up() const { return true; }
     // The part of the widget that is to be drawn anew; none: all of it.
     virtual std::optional<QRect> drag(QPointF at) = 0;
     virtual void release() = 0;

@@ -17,6 +17,7 @@ class CropTool final : public CanvasTool {
     std::optional<QRect> drag(QPointF at) override;
     void release() override;
     void cancel() override;
+    bool taken_up() const override { return false; }
     std::optional<Qt::CursorShape> cursor_at(QPointF at) const override;
     void paint(QPainter& painter) const override;
 

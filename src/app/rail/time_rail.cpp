@@ -45,7 +45,6 @@ TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
     choose_->setMenu(new QMenu(choose_));
     fill_menu();
     fit_height();
-    connect(&studio, &Studio::streaks_found, this, qOverload<>(&QWidget::update));
     connect(&studio.document(), &Document::opened, this, [this] {
         zoom_ = 1;
         scroll_ = 0;

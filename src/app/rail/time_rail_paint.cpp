@@ -96,13 +96,9 @@ void TimeRail::draw_marks(QPainter& painter, const Frame& frame, const QRectF& p
     const Findings* known = surveyor_.of(frame.id);
     if (known && !known->marks.empty()) draw_oddity(painter, {x, slat_top() - 8}, !frame.aside);
     // Streaks: a slanted line, through which another goes when all of them are left out.
-    bool any = false, all_out = true;
-    for (const Streak& s : studio_.streaks()) {
-        if (s.frame != frame.id) continue;
-        any = true;
-        all_out = all_out && is_left_out(studio_.pile(), s);
-    }
-    if (!any || !taper_wanted_) return;
+    if (frame.streaks.empty() || !taper_wanted_) return;
+    const bool all_out =
+        std::all_of(frame.streaks.begin(), frame.streaks.end(), [](const FrameStreak& s) { return s.left_out; });
     const QPointF at(x + (known && !known->marks.empty() ? 9 : 0), slat_top() - 8);
     painter.setPen(QPen(all_out ? theme().quiet : theme().text, 1.6));
     painter.drawLine(at + QPointF(-4, 4), at + QPointF(4, -4));

@@ -73,34 +73,47 @@ MergeLeaveOut::MergeLeaveOut(Studio& studio, Viewer& viewer, Canvas& canvas, QWi
     // The brush goes before any tool.
     connect(&canvas_, &Canvas::painting_changed, this, [this] {
         if (canvas_.painting() && (ellipse_->isChecked() || band_->isChecked())) {
-            canvas_.set_tool(nullptr);
+            canvas_.set_tool(&streaks_->tool());
             ellipse_->setChecked(false);
             band_->setChecked(false);
         }
+        if (canvas_.painting()) streaks_->put_down();
     });
+    connect(streaks_, &MergeStreaks::drawing_begun, this, &MergeLeaveOut::put_down_shapes);
     connect(&studio.document(), &Document::changed, this, &MergeLeaveOut::out_of_date);
-    connect(&studio, &Studio::streaks_found, this, &MergeLeaveOut::out_of_date);
     connect(&studio, &Studio::selection_changed, this, &MergeLeaveOut::out_of_date);
     connect(&viewer, &Viewer::view_changed, this, &MergeLeaveOut::out_of_date);
 }
 
 void MergeLeaveOut::take_up(ShapeKind kind, bool on) {
     canvas_.set_painting(nullptr);
+    streaks_->put_down();
     tool_.set_kind(kind);
-    canvas_.set_tool(on ? &tool_ : nullptr);
+    canvas_.set_tool(on ? static_cast<CanvasTool*>(&tool_) : &streaks_->tool());
     ellipse_->setChecked(on && kind == ShapeKind::ellipse);
     band_->setChecked(on && kind == ShapeKind::band);
     if (on && viewer_.of_all()) viewer_.set_view(View::frame);
 }
 
+void MergeLeaveOut::opened() {
+    streaks_->show_marks(true);
+    canvas_.set_tool(&streaks_->tool());
+}
+
 void MergeLeaveOut::closed() {
     streaks_->show_marks(false);
     put_down();
+    canvas_.set_tool(nullptr);
 }
 
 void MergeLeaveOut::put_down() {
+    put_down_shapes();
+    streaks_->put_down();
+}
+
+void MergeLeaveOut::put_down_shapes() {
     if (canvas_.paints_on() == &target_) canvas_.set_painting(nullptr);
-    if (ellipse_->isChecked() || band_->isChecked()) canvas_.set_tool(nullptr);
+    if (ellipse_->isChecked() || band_->isChecked()) canvas_.set_tool(&streaks_->tool());
     ellipse_->setChecked(false);
     band_->setChecked(false);
 }
@@ -123,7 +136,7 @@ void MergeLeaveOut::refresh() {
              tr("Take the tick away to take all of this frame in again."), true, frame.id == studio_.current()});
     }
     frames_->set_things(things, things.empty() ? QString() : tr("Left out"));
-    const std::optional<Rect> nobody = things.empty() ? std::nullopt : unvoted_area(pile, Zone::sky);
+    const std::optional<Rect> nobody = unvoted_area(pile, Zone::sky);
     nobody_->setVisible(nobody.has_value());
     if (nobody)
         nobody_->setText(tr("Around %1, %2 no frame takes part: the reference shows there.")

@@ -17,13 +17,14 @@ class MergeLeaveOut : public Page {
 
   public:
     MergeLeaveOut(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent);
-    void opened() override { streaks_->show_marks(true); }
+    void opened() override;
     void closed() override;
 
   private:
     void refresh() override;
     void take_up(ShapeKind kind, bool on);
     void put_down();
+    void put_down_shapes();
 
     Studio& studio_;
     Viewer& viewer_;

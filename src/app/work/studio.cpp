@@ -59,7 +59,6 @@ Studio::Studio(QObject* parent)
         previews_.clear();
         zone_ = Zone::sky;
         spot_guesses_.clear();
-        streaks_.clear();
         // What is being found is for the pile that was open before.
         finding_.stop();
         measuring_.stop_all();

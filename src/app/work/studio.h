@@ -15,7 +15,6 @@
 #include "engine/open.h"
 #include "engine/relink.h"
 #include "engine/spots.h"
-#include "lights/streaks.h"
 
 namespace bp::app {
 
@@ -67,7 +66,6 @@ class Studio : public QObject {
     void mend_hot_pixels(bool on);
     // Looks for aircraft, satellites and meteors in all frames.
     void find_streaks();
-    const std::vector<Streak>& streaks() const { return streaks_; }
     // Finds how the lights moved, and closes the breaks in their trails; or opens them again.
     void knit(bool on);
     // Measures spots of the sensor and mends them in all frames: places in its pixels, with their radii.
@@ -102,7 +100,6 @@ class Studio : public QObject {
     void selection_changed();
     void zone_changed();
     void spots_guessed();
-    void streaks_found();
     void saved(const QString& path);
     void exported(const QString& path, const bp::Exported& result);
 
@@ -143,7 +140,6 @@ class Studio : public QObject {
     ModelPreviews previews_;
     Zone zone_ = Zone::sky;
     std::vector<SpotGuess> spot_guesses_;
-    std::vector<Streak> streaks_;
 };
 
 }  // namespace bp::app

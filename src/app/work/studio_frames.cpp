@@ -11,6 +11,7 @@
 #include "engine/spots.h"
 #include "engine/zoning.h"
 #include "pile/edits.h"
+#include "pile/streak_edits.h"
 
 namespace bp::app {
 
@@ -136,16 +137,15 @@ void Studio::find_streaks() {
         finding_, tr("looking for streaks"),
         [now = pile(), store = stores_.frames()](Job& job) { return moving_lights(now, *store, job); },
         [this](const std::shared_ptr<const MovingLights>& lights) {
-            streaks_ = lights->streaks;
-            if (!lights->sky)
+            if (!lights->sky) {
                 say(tr("Streaks are looked for among moving stars: that needs four frames or more with their times, "
-                       "and "
-                       "stars in the reference."),
+                       "and stars in the reference. You can draw them by hand."),
                     true);
-            else
-                say(streaks_.empty() ? tr("No streaks were found.")
-                                     : tr("%n streak(s) found.", nullptr, int(streaks_.size())));
-            emit streaks_found();
+                return;
+            }
+            const auto count = int(lights->streaks.size());
+            document_.edit(with_found_streaks(pile(), lights->streaks), tr("Find streaks"));
+            say(count == 0 ? tr("No streaks were found.") : tr("%n streak(s) found.", nullptr, count));
         });
 }
 

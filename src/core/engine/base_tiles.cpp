@@ -44,7 +44,7 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
         for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
         frames.push_back(pile::fingerprint(frame.file, darks.scale, less, strengths[i], softenings[i],
                                            placement(pile, frame, zone), gains_of(pile, frame), look_of(pile, frame),
-                                           frame.left_out));
+                                           frame.silence));
     }
     const By by = mode.chooses_pixels() ? method_of(pile, zone).by : By::channel;
     const bool soft_white = mode.mode == Mode::add && method_of(pile, zone).soft_white;
@@ -60,7 +60,7 @@ Fingerprint base_recipe(const Pile& pile) {
     const Knit knit = lights ? pile.knit : Knit{};
     // It shows where nobody votes.
     const bool left_out =
-        std::any_of(pile.frames.begin(), pile.frames.end(), [](const Frame& f) { return !f.left_out.empty(); });
+        std::any_of(pile.frames.begin(), pile.frames.end(), [](const Frame& f) { return !f.silence.empty(); });
     const int reference = left_out ? pile.reference : 0;
     const Mask soft = pile.zones ? pile.zones->soft : Mask();
     return pile::fingerprint(pile.size, pile.channels, pile.profile, pile.balance, pile.hot, pile.spots,

@@ -254,9 +254,9 @@ std::optional<Rect> unvoted_area(const Pile& pile, Zone zone) {
     Rect area = canvas_of(pile);
     for (const int id : merged_ids(pile, zone)) {
         const Frame* frame = find_frame(pile, id);
-        if (frame->left_out.empty()) return std::nullopt;
+        if (frame->silence.empty()) return std::nullopt;
         frames.push_back(frame);
-        area = intersect(area, on_canvas(frame->left_out, placement(pile, *frame, zone)).bounds());
+        area = intersect(area, on_canvas(frame->silence, placement(pile, *frame, zone)).bounds());
         if (area.empty()) return std::nullopt;
     }
     if (frames.empty()) return std::nullopt;
@@ -269,7 +269,7 @@ std::optional<Rect> unvoted_area(const Pile& pile, Zone zone) {
             const Point p = places[k].to_frame({x, y});
             const int u = int(std::lround(p.x)), v = int(std::lround(p.y));
             if (intersect(whole(pile.size), {u, v, 1, 1}).empty()) continue;
-            if (frames[k]->left_out.at(u, v) < half) return false;
+            if (frames[k]->silence.at(u, v) < half) return false;
             any = true;
         }
         return any;

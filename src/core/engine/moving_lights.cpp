@@ -32,7 +32,8 @@ Pile as_recorded(const Pile& pile) {
     out.canvas = {};
     for (Frame& frame : out.frames) {
         frame.look = {};
-        frame.left_out = Mask();
+        frame.left_out = frame.silence = Mask();
+        frame.streaks.clear();
     }
     return out;
 }
@@ -383,39 +384,6 @@ Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, Fram
     auto out = std::make_shared<const MovingLights>(std::move(found).value());
     store.keep(here, out);
     return out;
-}
-
-DrawnShape band_of(const Streak& streak) {
-    constexpr double beside = 6;  // its glow
-    return {ShapeKind::band, streak.line.from, streak.line.to, 2 * streak.line.width_px + beside};
-}
-
-Pile with_streaks_left_out(Pile pile, std::span<const Streak> streaks, bool left_out) {
-    for (const Streak& streak : streaks) {
-        const Frame* frame = find_frame(pile, streak.frame);
-        if (!frame || !usable(*frame)) continue;
-        const Mask before = frame->left_out.empty() ? Mask(pile.size) : frame->left_out;
-        const int ids[] = {streak.frame};
-        pile = with_left_out(std::move(pile), ids, with_shape(before, band_of(streak), left_out));
-    }
-    return pile;
-}
-
-bool is_left_out(const Pile& pile, const Streak& streak) {
-    constexpr std::uint8_t half = 128;
-    const Frame* frame = find_frame(pile, streak.frame);
-    if (!frame || frame->left_out.empty()) return false;
-    constexpr int places = 16;
-    int out = 0, inside = 0;
-    for (int i = 0; i <= places; ++i) {
-        const double t = double(i) / places;
-        const auto x = int(std::lround(streak.line.from.x + t * (streak.line.to.x - streak.line.from.x)));
-        const auto y = int(std::lround(streak.line.from.y + t * (streak.line.to.y - streak.line.from.y)));
-        if (intersect(whole(pile.size), {x, y, 1, 1}).empty()) continue;
-        ++inside;
-        out += frame->left_out.at(x, y) >= half;
-    }
-    return inside > 0 && out == inside;
 }
 
 }  // namespace bp

@@ -10,7 +10,6 @@
 #include "engine/store.h"
 #include "image/run_mask.h"
 #include "lights/streaks.h"
-#include "parts/shapes.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -59,12 +58,5 @@ void unpack(Unpacker& from, MovingLights& lights);
 Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, FrameStore& store, Job& job);
 // All of a pile that they depend on, its files by their names.
 Fingerprint recipe_of_lights(const Pile& pile);
-
-// What of its frame a streak takes up, with its glow.
-DrawnShape band_of(const Streak& streak);
-// Leaves streaks out of their frames, or takes them in again.
-Pile with_streaks_left_out(Pile pile, std::span<const Streak> streaks, bool left_out);
-// Whether all of its way is.
-bool is_left_out(const Pile& pile, const Streak& streak);
 
 }  // namespace bp

@@ -97,9 +97,9 @@ std::size_t Gathering::add(int frame, Zone zone, const Softening& softening) {
     const auto at = std::size_t(known - takes_.begin());
     if (known != takes_.end()) return at;
     const Frame* of = find_frame(pile_, frame);
-    const bool all_votes = !of || of->left_out.empty();
+    const bool all_votes = !of || of->silence.empty();
     takes_.push_back({frame, zone, rows_[zone], softening,
-                      all_votes ? nullptr : std::make_shared<const Mask>(of->left_out), std::nullopt});
+                      all_votes ? nullptr : std::make_shared<const Mask>(of->silence), std::nullopt});
     return at;
 }
 
@@ -109,7 +109,7 @@ std::size_t Gathering::add(int frame, Elsewhere elsewhere) {
                       Zone::sky,
                       rows_[Zone::sky],
                       {},
-                      of.left_out.empty() ? nullptr : std::make_shared<const Mask>(of.left_out),
+                      of.silence.empty() ? nullptr : std::make_shared<const Mask>(of.silence),
                       std::move(elsewhere)});
     return takes_.size() - 1;
 }

@@ -28,12 +28,12 @@ double spread(const std::vector<double>& values) {
     return 1.4826 * median(std::move(distances));
 }
 
-Line steady_line(const std::vector<double>& x, const std::vector<double>& y) {
+Trend steady_line(const std::vector<double>& x, const std::vector<double>& y) {
     std::vector<double> slopes;
     for (std::size_t i = 0; i < x.size(); ++i)
         for (std::size_t j = i + 1; j < x.size(); ++j)
             if (x[i] != x[j]) slopes.push_back((y[j] - y[i]) / (x[j] - x[i]));
-    Line out;
+    Trend out;
     out.slope = median(std::move(slopes));
     std::vector<double> rests;
     for (std::size_t i = 0; i < x.size(); ++i) rests.push_back(y[i] - out.slope * x[i]);

@@ -12,12 +12,12 @@ double median(std::vector<double> values);
 // 1.4826 times the median distance from the median: the deviation, for a normal distribution.
 double spread(const std::vector<double>& values);
 
-struct Line {
+struct Trend {
     double at_zero = 0;
     double slope = 0;
     double operator()(double x) const { return at_zero + slope * x; }
 };
 // Through points of at least one, by the median of all slopes (Theil 1950, Sen 1968).
-Line steady_line(const std::vector<double>& x, const std::vector<double>& y);
+Trend steady_line(const std::vector<double>& x, const std::vector<double>& y);
 
 }  // namespace bp

@@ -11,9 +11,9 @@ namespace bp {
 namespace {
 
 constexpr std::array<StreakKindEntry, 3> table{{
-    {StreakKind::aircraft, "aircraft"},
-    {StreakKind::satellite, "satellite"},
-    {StreakKind::meteor, "meteor"},
+    {StreakKind::aircraft, "aircraft", "aircraft"},
+    {StreakKind::satellite, "satellite", "satellites"},
+    {StreakKind::meteor, "meteor", "meteors"},
 }};
 
 constexpr int angles = 360;         // over half a turn

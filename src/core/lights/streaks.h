@@ -14,7 +14,8 @@ namespace bp {
 enum class StreakKind { aircraft, satellite, meteor };
 struct StreakKindEntry {
     StreakKind kind;
-    std::string_view name;  // on the command line
+    std::string_view name;    // on the command line
+    std::string_view plural;  // the same, of many
 };
 std::span<const StreakKindEntry> streak_kinds();
 
@@ -29,6 +30,7 @@ struct Line {
     double confidence = 0;  // 0 to 1
 
     double length() const;
+    friend bool operator==(const Line&, const Line&) = default;
 };
 
 // The lines among bright pixels, from the surest on. What hangs together and is wide, as clouds are, is no line. By the

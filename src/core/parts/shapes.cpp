@@ -4,6 +4,25 @@
 #include <cmath>
 
 namespace bp {
+namespace {
+
+double distance_to_line(Point p, Point from, Point to) {
+    const double dx = to.x - from.x;
+    const double dy = to.y - from.y;
+    const double squared = dx * dx + dy * dy;
+    const double along =
+        squared > 0 ? std::clamp(((p.x - from.x) * dx + (p.y - from.y) * dy) / squared, 0.0, 1.0) : 0.0;
+    return std::hypot(p.x - from.x - along * dx, p.y - from.y - along * dy);
+}
+
+// Whether a band may have pixels of a square of the mask.
+bool may_touch(const DrawnShape& band, const Rect& square) {
+    const Point middle{square.left + square.width / 2.0, square.top + square.height / 2.0};
+    const double half_diagonal = std::hypot(square.width, square.height) / 2;
+    return distance_to_line(middle, band.from, band.to) <= band.width / 2 + half_diagonal;
+}
+
+}  // namespace
 
 bool DrawnShape::has(Point p) const {
     if (kind == ShapeKind::ellipse) {
@@ -12,12 +31,7 @@ bool DrawnShape::has(Point p) const {
         const double down = std::max(0.5, std::abs(to.y - from.y) / 2);
         return std::hypot((p.x - (from.x + to.x) / 2) / across, (p.y - (from.y + to.y) / 2) / down) <= 1;
     }
-    const double dx = to.x - from.x;
-    const double dy = to.y - from.y;
-    const double squared = dx * dx + dy * dy;
-    const double along =
-        squared > 0 ? std::clamp(((p.x - from.x) * dx + (p.y - from.y) * dy) / squared, 0.0, 1.0) : 0.0;
-    return std::hypot(p.x - from.x - along * dx, p.y - from.y - along * dy) <= width / 2;
+    return distance_to_line(p, from, to) <= width / 2;
 }
 
 Rect DrawnShape::bounds() const {
@@ -29,10 +43,22 @@ Rect DrawnShape::bounds() const {
 }
 
 Mask with_shape(Mask mask, const DrawnShape& shape, bool keep) {
-    mask.edit(shape.bounds(), [&](int x, int y, std::uint8_t old) {
+    const auto change = [&](int x, int y, std::uint8_t old) {
         if (!shape.has({double(x), double(y)})) return old;
         return keep ? std::uint8_t(255) : std::uint8_t(0);
-    });
+    };
+    const Rect all = intersect(shape.bounds(), whole(mask.size()));
+    if (shape.kind != ShapeKind::band) {
+        mask.edit(all, change);
+        return mask;
+    }
+    // A long band across a picture lies in few of its tiles.
+    constexpr int side = Mask::tile;
+    for (int top = all.top / side * side; top < all.bottom(); top += side)
+        for (int left = all.left / side * side; left < all.right(); left += side) {
+            const Rect square{left, top, side, side};
+            if (may_touch(shape, square)) mask.edit(intersect(square, all), change);
+        }
     return mask;
 }
 

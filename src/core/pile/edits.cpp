@@ -11,6 +11,7 @@
 #include "pile/limits.h"
 #include "pile/method_in.h"
 #include "pile/outcomes.h"
+#include "pile/streak_edits.h"
 
 namespace bp {
 namespace {
@@ -172,8 +173,10 @@ Pile with_strength(Pile pile, std::span<const int> ids, double strength) {
 
 Pile with_left_out(Pile pile, std::span<const int> ids, const Mask& area) {
     if (area.size() != pile.size) return pile;
-    return each_frame(std::move(pile), ids,
-                      [none = area.empty(), &area](Frame& f) { f.left_out = none ? Mask() : area; });
+    return each_frame(std::move(pile), ids, [none = area.empty(), &area, size = pile.size](Frame& f) {
+        f.left_out = none ? Mask() : area;
+        f.silence = silence_of(f, size);
+    });
 }
 
 Pile with_look(Pile pile, const Look& look) {

@@ -112,9 +112,32 @@ void fields(Self& file, Visit&& visit) {
     visit("modified", modified, FoundAnew{});
 }
 
+template <Is<Line> Self, class Visit>
+void fields(Self& line, Visit&& visit) {
+    auto& [from, to, width_px, brightness, blinks, even, confidence] = line;
+    visit("from", from, Between<double>{-furthest_px, furthest_px});
+    visit("to", to, Between<double>{-furthest_px, furthest_px});
+    visit("width_px", width_px, Between<double>{1, widest_streak_px});
+    visit("brightness", brightness, Between<double>{0, brightest_streak});
+    visit("blinks", blinks, Between<double>{0, brightest_streak});
+    visit("even", even, Between<double>{0, brightest_streak});
+    visit("confidence", confidence, Between<double>{0, 1});
+}
+
+template <Is<FrameStreak> Self, class Visit>
+void fields(Self& streak, Visit&& visit) {
+    auto& [kind, thing, line, left_out, by_hand] = streak;
+    visit("kind", kind, Any{});
+    visit("thing", thing, Between<int>{0, most_things});
+    visit("line", line, Needed{});
+    visit("left_out", left_out, Any{});
+    visit("by_hand", by_hand, Any{});
+}
+
 template <Is<Frame> Self, class Visit>
 void fields(Self& frame, Visit&& visit) {
-    auto& [id, file, role, role_from, note, aside, problem, changed, strength, places, look, gains, left_out] = frame;
+    auto& [id, file, role, role_from, note, aside, problem, changed, strength, places, look, gains, left_out, streaks,
+           silence] = frame;
     visit("id", id, Needed{});
     visit("file", file, Needed{});
     visit("role", role, Any{});
@@ -128,6 +151,8 @@ void fields(Self& frame, Visit&& visit) {
     visit("look", look, Any{});
     visit("gains", gains, Any{});
     visit("left_out", left_out, Any{});
+    visit("streaks", streaks, Any{});
+    visit("silence", silence, FoundAnew{});
 }
 
 template <Is<Part> Self, class Visit>
@@ -293,6 +318,9 @@ inline Words<Darks> words_of(Darks) {
 }
 inline Words<TaperEnd> words_of(TaperEnd) {
     return words_in(taper_ends(), &TaperEndEntry::end);
+}
+inline Words<StreakKind> words_of(StreakKind) {
+    return words_in(streak_kinds(), &StreakKindEntry::kind);
 }
 inline Words<By> words_of(By) {
     return {{By::channel, "channel"}, {By::pixel, "pixel"}};

@@ -10,7 +10,8 @@ std::size_t bytes_beside(const Pile& pile, const Pile& other) {
     std::size_t out = sizeof(Pile) + pile.frames.size() * sizeof(Frame) + pile.parts.size() * sizeof(Part);
     for (const Frame& frame : pile.frames) {
         const Frame* same = find_frame(other, frame.id);
-        out += frame.note.size() + frame.left_out.bytes_beside(same ? same->left_out : Mask());
+        out += frame.note.size() + frame.left_out.bytes_beside(same ? same->left_out : Mask()) +
+               frame.silence.bytes_beside(same ? same->silence : Mask()) + frame.streaks.size() * sizeof(FrameStreak);
     }
     out += pile.trust.bytes_beside(other.trust);
     for (const Part& part : pile.parts) {

@@ -8,6 +8,9 @@ constexpr double largest_entry = 1e12;  // of a matrix
 constexpr int largest_side_px = 200000;
 constexpr double longest_lens = 100;  // most distortion, in units of the lens
 constexpr double most_gain = 1000;
-constexpr int most_nodes = 4000;  // of a bend, each way
+constexpr double widest_streak_px = 2000;
+constexpr double brightest_streak = 1e9;  // light in a pixel of its way, and shares of it
+constexpr int most_things = 1000000;      // that have streaks
+constexpr int most_nodes = 4000;          // of a bend, each way
 
 }  // namespace bp::pile

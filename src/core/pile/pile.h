@@ -19,6 +19,7 @@
 #include "image/mask.h"
 #include "io/capture.h"
 #include "io/reader.h"
+#include "lights/streaks.h"
 #include "merge/head.h"
 #include "merge/knit.h"
 #include "merge/modes.h"
@@ -73,6 +74,16 @@ struct FrameFile {
 };
 using SharedFrameFile = Shared<FrameFile>;
 
+// A streak in a frame.
+struct FrameStreak {
+    StreakKind kind = StreakKind::meteor;
+    int thing = 0;  // streaks of one thing in several frames have the same
+    Line line;      // in pixels of the frame, level 0
+    bool left_out = false;
+    bool by_hand = false;  // a person drew or changed it: looking for streaks again keeps it as it is
+    friend bool operator==(const FrameStreak&, const FrameStreak&) = default;
+};
+
 struct Frame {
     int id = 0;  // stays with the frame for ever; unique in the pile
     SharedFrameFile file;
@@ -87,6 +98,8 @@ struct Frame {
     Look look;                        // its own, on top of the pile's
     std::optional<LightGains> gains;  // against the reference
     Mask left_out;                    // kept: takes no part in the base. In pixels of the frame, level 0
+    std::vector<FrameStreak> streaks;
+    Mask silence;  // what merging goes by: `left_out` with the streaks that are left out. Always silence_of(frame)
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 

@@ -12,6 +12,7 @@
 #include "pile/fields.h"
 #include "pile/format.h"
 #include "pile/older.h"
+#include "pile/streak_edits.h"
 
 namespace bp::pile {
 namespace {
@@ -297,10 +298,23 @@ class Reader {
                 remark({"The frame %1 could not be read and is left out.", {whose_}});
                 continue;
             }
+            frame.silence = silence_of(frame, size_);
             places_[frame.id] = {named_, from_root_};
             out.push_back(std::move(frame));
         }
         whose_.clear();
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, std::vector<FrameStreak>& out, const L&) {
+        if (!in.is_array()) return false;
+        for (const json& one : in) {
+            FrameStreak streak;
+            if (read<FrameStreak>(one, streak, Any{}))
+                out.push_back(streak);
+            else
+                remark({"A streak of the frame %1 could not be read and is left out.", {whose_}});
+        }
         return true;
     }
     template <class L>
