@@ -51,15 +51,25 @@ def merge(count, mode, name="out.tif", *more):
 
 
 def merge_files(names, mode, name="out.tif", *more):
-    """Wall seconds, peak bytes and the report of a merge as a person runs it, into a file that is not there before."""
-    report = OUT / "report.json"
+    """Wall seconds and peak bytes of a merge as a person runs it, into a file that is not there before."""
     (OUT / name).unlink(missing_ok=True)
     begin = time.perf_counter()
-    subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", mode, *more, "--report", report, "-o",
-                    OUT / name, *names], check=True)
+    run = subprocess.Popen([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", mode, *more, "-o", OUT / name, *names])
+    _, status, usage = os.wait4(run.pid, 0)
     seconds = time.perf_counter() - begin
-    facts = json.loads(report.read_text())
-    return seconds, facts["peak_memory_bytes"], facts
+    run.returncode = os.waitstatus_to_exitcode(status)
+    if run.returncode != 0:
+        raise subprocess.CalledProcessError(run.returncode, run.args)
+    return seconds, usage.ru_maxrss * 1024
+
+
+def merge_facts(count, mode, name="out.tif", *more):
+    """The report of a merge."""
+    report = OUT / "report.json"
+    (OUT / name).unlink(missing_ok=True)
+    subprocess.run([BIN / "bright-pile-cli", "merge", "--quiet", "--mode", mode, *more, "--report", report, "-o",
+                    OUT / name, *files(count)], check=True)
+    return json.loads(report.read_text())
 
 
 def between(rounds, work, measure):
@@ -89,9 +99,9 @@ def against_decoding(count, mode, rounds=3, more=()):
         return runs[-1][0]
 
     ratios = between(rounds, work, lambda: decode(count))
-    spent = runs[-1][2]["thread_s"]
+    spent = merge_facts(count, mode, "out.tif", *more)["thread_s"]
     shares = ", ".join(f"{name} {100 * s / sum(spent.values()):.0f} %" for name, s in spent.items())
-    return statistics.median(ratios), max(peak for _, peak, _ in runs), shares
+    return statistics.median(ratios), max(peak for _, peak in runs), shares
 
 
 def stopping():
@@ -213,7 +223,7 @@ def many_rows(row):
         peaks = {}
 
         def seconds(count):
-            taken, peaks[count], _ = merge(count, mode)
+            taken, peaks[count] = merge(count, mode)
             return taken
 
         ratios = between(3, lambda: seconds(400), lambda: seconds(100))
@@ -295,18 +305,18 @@ def align_rows(row):
     """Times of aligning over those of decoding, and of merging what was aligned over merging what was not."""
 
     def rigid():
-        return merge(16, "one", "aligned.tif", "--align", "rigid")[2]["time_s"]["align"]
+        return merge_facts(16, "one", "aligned.tif", "--align", "rigid")["time_s"]["align"]
 
     row("aligning 16 frames (rigid), over libjpeg-turbo decoding them", "0.7 x",
         spread(between(21, rigid, lambda: decode(16))))
     peaks = []
 
     def turned():
-        _, peak, facts = merge(90, "median", "aligned.tif", "--align", "rigid")
-        peaks.append(peak)
+        facts = merge_facts(90, "median", "aligned.tif", "--align", "rigid")
+        peaks.append(facts["peak_memory_bytes"])
         return facts["time_s"]["merge"]
 
-    ratios = between(5, turned, lambda: merge(90, "median")[2]["time_s"]["merge"])
+    ratios = between(5, turned, lambda: merge_facts(90, "median")["time_s"]["merge"])
     row("median of 90 aligned frames, over that of the same frames not aligned", "1.3 x",
         f"{spread(ratios)}, {mb(max(peaks))}")
     stars = sorted(STARS.glob("*.jpg"))

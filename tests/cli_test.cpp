@@ -274,10 +274,39 @@ TEST_CASE("frames that cannot be used give 1 and a sentence; none at all gives 3
     for (const char* work : {"decode", "merge", "write"}) CHECK(report["thread_s"][work].get<double>() > 0);
     CHECK(report["plan"]["bands"].get<int>() >= 1);
     CHECK(report["plan"]["frames_in_scratch"] == 0);
+    CHECK(report["noise"]["root_ev"].get<double>() == Approx(0.5));
     CHECK(run_program("merge " + at(folder, "broken.jpg") + " -o " + at(out, "x.png")).code == 3);
     CHECK(run_program("merge " + at(folder, "none.jpg") + " -o " + at(out, "x.png")).code == 3);
     CHECK(run_program("merge " + at(folder, "frame-1.tif") + " -o " + at(out, "no/x.png")).code == 4);
     CHECK(run_program("merge " + folder.path().string() + " -o " + at(folder, "frame-1.tif")).code == 4);
+}
+
+TEST_CASE("a report tells the noise of the result beside that of a frame") {
+    const Folder folder, out;
+    std::mt19937 dice(7);
+    std::normal_distribution<double> noise(0, 900);
+    for (int i = 0; i < 4; ++i) {
+        Raster16 frame({320, 240}, 3);
+        for (std::uint16_t& v : frame.data())
+            v = std::uint16_t(std::lround(std::clamp(26000 + noise(dice), 0.0, 65535.0)));
+        test::write(folder / ("n" + std::to_string(i) + ".tif"), frame, 16);
+    }
+    REQUIRE(run_program("merge " + folder.path().string() + " --mode mean --quiet -o " + at(out, "o.tif") +
+                        " --report " + at(out, "r.json"))
+                .code == 0);
+    std::ifstream in(out / "r.json");
+    const json told = json::parse(in)["noise"];
+    CHECK(told["root_ev"].get<double>() == Approx(1));
+    CHECK(told["gain_ev"].get<double>() == Approx(1).margin(0.08));
+    REQUIRE(told["levels"].size() == 1);
+    CHECK(told["levels"][0]["brightness_percent"].get<double>() == Approx(100 * 26000 / 65535.0).margin(1));
+    CHECK(told["levels"][0]["frame_percent"].get<double>() == Approx(100 * 900 / 65535.0).epsilon(0.06));
+    // One frame has no noise of a merge.
+    REQUIRE(run_program("merge " + at(folder, "n0.tif") + " --quiet -o " + at(out, "p.tif") + " --report " +
+                        at(out, "p.json"))
+                .code == 0);
+    std::ifstream one(out / "p.json");
+    CHECK_FALSE(json::parse(one).contains("noise"));
 }
 
 TEST_CASE("inspect prints size, time, exposure, gap and brightness") {

@@ -11,6 +11,7 @@
 #include "engine/hot_search.h"
 #include "engine/knitting.h"
 #include "engine/levelling.h"
+#include "engine/merge_noise.h"
 #include "engine/render.h"
 #include "engine/source.h"
 #include "io/gather.h"
@@ -263,9 +264,13 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         if (!written.ok()) return fail(written.failure());
         return tell_problems(pile) ? Exit::some_frames_unused : Exit::done;
     }
-    Result<Exported> exported =
-        export_picture(pile, options.out,
-                       {{options.depth, options.quality}, options.memory, Scratch::in_cache(), &store}, context.job);
+    Result<Exported> exported = export_picture(pile, options.out,
+                                               {{options.depth, options.quality},
+                                                options.memory,
+                                                Scratch::in_cache(),
+                                                &store,
+                                                options.report.empty() ? Size{} : noise_looked_at},
+                                               context.job);
     if (!exported.ok()) return fail(exported.failure());
     if (!options.pile.empty()) {
         // Without the frames that turned out to be broken, as the picture is.
@@ -273,6 +278,12 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         if (!written.ok()) return fail(written.failure());
     }
     if (!options.report.empty()) {
+        const Pile& merged = exported.value().pile;
+        if (merged_ids(merged, Zone::sky).size() > 1) {
+            Result<Noise> noise = noise_of_merge(merged, store, Zone::sky, exported.value().kept_area,
+                                                 exported.value().kept, context.job);
+            if (noise.ok()) stages.noise = std::move(noise).value();
+        }
         Status reported = write_report(options.report, exported.value(), opened.value().paths, stages);
         if (!reported.ok()) return fail(reported.failure());
     }

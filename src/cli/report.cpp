@@ -2,6 +2,7 @@
 
 #include <sys/resource.h>
 
+#include <cmath>
 #include <nlohmann/json.hpp>
 
 #include "base/files.h"
@@ -69,6 +70,16 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
                        {"place", exported.spent.place_s},
                        {"merge", exported.spent.merge_s},
                        {"write", exported.spent.finish_s}};
+    if (stages.noise) {
+        json levels = json::array();
+        for (const NoiseLevel& level : stages.noise->levels)
+            levels.push_back({{"brightness_percent", 100 * level.brightness},
+                              {"frame_percent", 100 * level.frame},
+                              {"result_percent", 100 * level.result}});
+        out["noise"] = {{"gain_ev", stages.noise->gain_ev},
+                        {"root_ev", std::log2(double(merged_ids(pile, Zone::sky).size())) / 2},
+                        {"levels", levels}};
+    }
     rusage usage{};
     ::getrusage(RUSAGE_SELF, &usage);
     out["peak_memory_bytes"] = std::int64_t(usage.ru_maxrss) * 1024;

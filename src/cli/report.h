@@ -6,6 +6,7 @@
 
 #include "cli/commands.h"
 #include "engine/export.h"
+#include "even/noise.h"
 
 namespace bp::cli {
 
@@ -19,6 +20,7 @@ struct Stages {
     double align_s = 0;
     double even_s = 0;
     std::size_t memory_bytes = 0;  // that were allowed
+    std::optional<Noise> noise;    // of the middle of the picture
 };
 
 Status write_report(const std::filesystem::path& file, const Exported& exported, const GivenPaths& paths,

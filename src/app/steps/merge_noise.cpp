@@ -6,12 +6,11 @@
 #include "app/looks/controls.h"
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
+#include "engine/merge_noise.h"
 #include "engine/render.h"
 
 namespace bp::app {
 namespace {
-
-constexpr Size looked_at{1600, 1200};  // enough flat places, and few enough rows to be quick
 
 QString in_per_cent(double share) {
     return QLocale().toString(100 * share, 'f', 2);
@@ -69,7 +68,8 @@ void MergeNoise::refresh() {
 Rect MergeNoise::area() const {
     const QPointF middle = canvas_.to_canvas(QPointF(canvas_.width() / 2.0, canvas_.height() / 2.0));
     const Rect all = viewer_.area();
-    const int width = std::min(looked_at.width, all.width), height = std::min(looked_at.height, all.height);
+    const int width = std::min(noise_looked_at.width, all.width);
+    const int height = std::min(noise_looked_at.height, all.height);
     const auto inside = [](double at, int length, int from, int to) {
         return std::clamp(int(at) - length / 2, from, std::max(from, to - length));
     };
@@ -84,18 +84,14 @@ void MergeNoise::measure() {
     pile.parts.clear();
     const Rect region = area();
     const std::vector<int> ids = merged_ids(pile, studio_.zone());
-    const bool has = std::find(ids.begin(), ids.end(), pile.reference) != ids.end();
-    const int frame = has || ids.empty() ? pile.reference : ids.front();
     facts_->setText(tr("Measuring..."));
     facts_->show();
     measure_->setEnabled(false);
     lane_.run<Result<Noise>>(
-        [pile, region, frame, store = studio_.stores().frames()](Job& job) -> Result<Noise> {
-            const Result<Raster16> one = render_frame(pile, *store, frame, region, 0, job);
-            if (!one.ok()) return one.failure();
+        [pile, region, zone = studio_.zone(), store = studio_.stores().frames()](Job& job) -> Result<Noise> {
             const Result<Raster16> all = bp::render(pile, *store, region, 0, job);
             if (!all.ok()) return all.failure();
-            return noise_of(one.value(), all.value());
+            return noise_of_merge(pile, *store, zone, region, all.value(), job);
         },
         [this, count = int(ids.size())](const Result<Noise>& found) {
             measure_->setEnabled(true);

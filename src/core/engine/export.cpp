@@ -17,6 +17,11 @@ double seconds_since(std::chrono::steady_clock::time_point begin) {
     return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
 }
 
+Rect middle_of(const Rect& area, Size wanted) {
+    const int width = std::min(wanted.width, area.width), height = std::min(wanted.height, area.height);
+    return {area.left + (area.width - width) / 2, area.top + (area.height - height) / 2, width, height};
+}
+
 // The frame that a failure names, or whose file it names.
 const Frame* broken_frame(const Pile& pile, const Failure& failure) {
     if (const Frame* named = find_frame(pile, failure.frame)) return named;
@@ -28,19 +33,30 @@ const Frame* broken_frame(const Pile& pile, const Failure& failure) {
 // Rows of the picture between the merge that makes them and the file: two bands of them.
 class ToFile final : public RowSink {
   public:
-    ToFile(const Rect& area, int channels, RowWriter& writer)
-        : top_(area.top), stride_(std::size_t(area.width) * std::size_t(channels)), writer_(writer) {}
+    // What of the rows lies in `kept_area` is copied to `kept` as well.
+    ToFile(const Rect& area, int channels, RowWriter& writer, const Rect& kept_area, Raster16& kept)
+        : area_(area),
+          channels_(channels),
+          stride_(std::size_t(area.width) * std::size_t(channels)),
+          writer_(writer),
+          kept_area_(kept_area),
+          kept_(kept) {}
 
     void begin(const StripPlan& plan) override {
         plan_ = plan;
         rows_held_ = 2 * plan.band_rows;
         rows_.resize(std::size_t(rows_held_) * stride_);
     }
-    std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - top_) % rows_held_) * stride_; }
+    std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - area_.top) % rows_held_) * stride_; }
     Status finish(const Band& band) override {
         std::vector<const std::uint16_t*> rows;
         rows.reserve(std::size_t(band.second - band.first));
-        for (int y = band.first; y < band.second; ++y) rows.push_back(row(y));
+        for (int y = band.first; y < band.second; ++y) {
+            rows.push_back(row(y));
+            if (y < kept_area_.top || y >= kept_area_.bottom()) continue;
+            const std::uint16_t* from = row(y) + std::ptrdiff_t(kept_area_.left - area_.left) * channels_;
+            std::copy_n(from, std::ptrdiff_t(kept_area_.width) * channels_, kept_.row(y - kept_area_.top));
+        }
         return writer_.write(rows);
     }
     void end(const StepTimes& spent) override { spent_ = spent; }
@@ -48,9 +64,12 @@ class ToFile final : public RowSink {
     const StepTimes& spent() const { return spent_; }
 
   private:
-    int top_;
+    Rect area_;
+    int channels_;
     std::size_t stride_;
     RowWriter& writer_;
+    Rect kept_area_;
+    Raster16& kept_;
     StripPlan plan_;
     StepTimes spent_;
     int rows_held_ = 0;
@@ -60,17 +79,20 @@ class ToFile final : public RowSink {
 // Fills in all of `out` but its pile.
 Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job, Exported& out) {
     // Nothing is read twice here, so nothing is kept.
-    FrameStore store(working_space(pile), {0, options.memory_bytes}, options.scratch);
+    out.area = output_area(pile);
+    out.kept_area = middle_of(out.area, options.keep_middle);
+    out.kept = Raster16(out.kept_area.size(), pile.channels);
+    const std::size_t memory = options.memory_bytes - std::min(options.memory_bytes, out.kept.bytes());
+    FrameStore store(working_space(pile), {0, memory}, options.scratch);
     if (options.known && knits(pile)) {
         const Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, *options.known, job);
         if (!lights.ok()) return lights.failure();
         store.keep(lights.value()->recipe, lights.value());
     }
-    out.area = output_area(pile);
     const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile)};
     const auto begin = std::chrono::steady_clock::now();
     Status written = write_picture(file, head, options.write, [&](RowWriter& writer) -> Status {
-        ToFile sink(out.area, pile.channels, writer);
+        ToFile sink(out.area, pile.channels, writer, out.kept_area, out.kept);
         Status rendered = render_to(pile, store, out.area, 0, job, sink);
         out.plan = sink.plan();
         out.spent = sink.spent();

@@ -18,6 +18,8 @@ struct Exported {
     StepTimes spent;      // inside merge_s
     double merge_s = 0;   // decoding, merging and writing rows, which overlap
     double finish_s = 0;  // until the file is whole and on the disk
+    Rect kept_area;       // of `kept`, in canvas pixels
+    Raster16 kept;        // the middle of what was written, when it was asked for
 };
 
 struct ExportOptions {
@@ -26,6 +28,8 @@ struct ExportOptions {
     std::shared_ptr<Scratch> scratch = Scratch::in_cache();
     // Where the pile's moving lights may be known already. Must live on; null: they are found when they are needed.
     FrameStore* known = nullptr;
+    // How much of the middle of the picture is kept in memory, too.
+    Size keep_middle{};
 };
 
 // Renders output_area() at full size and writes it by the name's ending. A frame that breaks while it is read is set
