@@ -93,7 +93,7 @@ Seam seam_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMot
     const int steps = steps_between(std::min(a.length_s, b.length_s), period, speed);
     if (steps == 0) return out;
     const auto expected = [&](const Exposed& in) {
-        return LightsInTime(motion, in.middle_s() - a.middle_s(), in.lights->lights);
+        return LightsInTime(motion, in.middle_s() - a.middle_s(), in.lights->lights, MovingLights::level);
     };
     std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(frames.size(), at + 2 + reach); ++k)

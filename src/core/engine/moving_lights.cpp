@@ -45,31 +45,24 @@ std::vector<int> scene_ids(const Pile& pile) {
     return out;
 }
 
-// Collects what stands out, row by row.
-class Looking final : public StepWork {
-  public:
-    Looking(int channels, std::size_t frames, int height)
-        : channels_(channels), frames_(frames), rows_(std::size_t(height)) {}
+// Lines are looked for in pictures of one size, whatever the camera's: what is thin, or a crowd, is told in pixels.
+int level_of_lines(Size of_lights) {
+    constexpr int longest_side = 1000;
+    return level_within(of_lights, longest_side);
+}
 
-    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
-        const int width = columns.end - columns.begin;
-        std::vector<std::uint16_t> samples(frames_ * std::size_t(width));
-        std::vector<const std::uint16_t*> brightness;
-        for (std::size_t k = 0; k < frames_; ++k) {
-            std::uint16_t* out = samples.data() + k * std::size_t(width);
-            brightness.push_back(out);
-            const kernels::Span& cover = rows[k].cover;
-            if (cover.empty()) continue;
-            for (int x = cover.begin; x < cover.end; ++x)
-                out[x] = rows[k].narrow ? kernels::to_16(bright(rows[k].narrow, x)) : bright(rows[k].wide, x);
-            // What is not covered is as the last that is.
-            std::fill(out, out + cover.begin, out[cover.begin]);
-            std::fill(out + cover.end, out + width, out[cover.end - 1]);
-        }
+// What stands out of the rows of a picture, by frame: `least` deviations and more.
+class Standing {
+  public:
+    Standing(std::size_t frames, int height, double least)
+        : frames_(frames), least_(least), rows_(std::size_t(height)) {}
+
+    // `rows` of all frames, from column `left` on. Any thread.
+    void look(int y, int left, kernels::Rows<std::uint16_t> rows, int width) {
         std::vector<Excess> found;
-        add_excess(brightness, width, least_of_streaks, found);
+        add_excess(rows, width, least_, found);
         drop_wide_light(found, width);
-        for (Excess& e : found) e.x = std::uint16_t(e.x + columns.begin);
+        for (Excess& e : found) e.x = std::uint16_t(e.x + left);
         const std::lock_guard lock(mutex_);
         auto& row = rows_[std::size_t(y)];
         row.insert(row.end(), found.begin(), found.end());
@@ -96,6 +89,77 @@ class Looking final : public StepWork {
         std::erase_if(found, [&](const Excess& e) { return counts[e.frame] > width / share && e.deviations < far; });
     }
 
+    std::size_t frames_;
+    double least_;
+    std::mutex mutex_;
+    std::vector<std::vector<Excess>> rows_;
+};
+
+// Collects what stands out, row by row, and a smaller picture of every frame to look for lines in.
+class Looking final : public StepWork {
+  public:
+    Looking(int channels, std::size_t frames, Size size)
+        : channels_(channels),
+          frames_(frames),
+          size_(size),
+          coarser_(level_of_lines(size)),
+          small_(bp::at_level(size, coarser_)),
+          lights_(frames, size.height, least_deviations),
+          sums_(frames, std::vector<std::uint32_t>(std::size_t(small_.width) * std::size_t(small_.height))) {}
+
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
+        const int width = columns.end - columns.begin;
+        std::vector<std::uint16_t> samples(frames_ * std::size_t(width));
+        std::vector<const std::uint16_t*> brightness;
+        for (std::size_t k = 0; k < frames_; ++k) {
+            std::uint16_t* out = samples.data() + k * std::size_t(width);
+            brightness.push_back(out);
+            const kernels::Span& cover = rows[k].cover;
+            if (cover.empty()) continue;
+            for (int x = cover.begin; x < cover.end; ++x)
+                out[x] = rows[k].narrow ? kernels::to_16(bright(rows[k].narrow, x)) : bright(rows[k].wide, x);
+            // What is not covered is as the last that is.
+            std::fill(out, out + cover.begin, out[cover.begin]);
+            std::fill(out + cover.end, out + width, out[cover.end - 1]);
+        }
+        add_to_small(y, columns, brightness);
+        lights_.look(y, columns.begin, brightness, width);
+    }
+
+    std::vector<std::vector<Bright>> lights() { return lights_.by_frame(); }
+    Size small() const { return small_; }
+    int coarser() const { return coarser_; }
+    // What stands out in the small pictures.
+    std::vector<std::vector<Bright>> small_lights() const {
+        Standing out(frames_, small_.height, least_of_streaks);
+        parallel_for(0, small_.height, [&](int y) {
+            const int height = std::min(size_.height, (y + 1) << coarser_) - (y << coarser_);
+            std::vector<std::uint16_t> samples(frames_ * std::size_t(small_.width));
+            std::vector<const std::uint16_t*> rows;
+            for (std::size_t k = 0; k < frames_; ++k) {
+                std::uint16_t* to = samples.data() + k * std::size_t(small_.width);
+                rows.push_back(to);
+                const std::uint32_t* from = sums_[k].data() + std::size_t(y) * std::size_t(small_.width);
+                for (int x = 0; x < small_.width; ++x) {
+                    const int width = std::min(size_.width, (x + 1) << coarser_) - (x << coarser_);
+                    const auto pixels = std::uint32_t(width * height);
+                    to[x] = std::uint16_t((from[x] + pixels / 2) / pixels);
+                }
+            }
+            out.look(y, 0, rows, small_.width);
+        });
+        return out.by_frame();
+    }
+    // That is held at once.
+    static std::size_t bytes(std::size_t frames, Size size) {
+        // In a row of many frames one pixel in so many stands out.
+        constexpr std::size_t of_pixels = 50;
+        const Size small = bp::at_level(size, level_of_lines(size));
+        return frames * (std::size_t(size.width) * std::size_t(size.height) / of_pixels * sizeof(Excess) +
+                         std::size_t(small.width) * std::size_t(small.height) * sizeof(std::uint32_t));
+    }
+
+  private:
     template <class T>
     T bright(const T* row, int x) const {
         if (channels_ == 1) return row[x];
@@ -103,11 +167,37 @@ class Looking final : public StepWork {
         return T((unsigned(p[0]) + 2U * p[1] + p[2] + 2U) / 4U);
     }
 
+    void add_to_small(int y, kernels::Span columns, const std::vector<const std::uint16_t*>& rows) {
+        const int first = columns.begin >> coarser_, end = ((columns.end - 1) >> coarser_) + 1;
+        std::vector<std::uint32_t> own(frames_ * std::size_t(end - first));
+        for (std::size_t k = 0; k < frames_; ++k) {
+            std::uint32_t* to = own.data() + k * std::size_t(end - first);
+            for (int x = columns.begin; x < columns.end; ++x) to[(x >> coarser_) - first] += rows[k][x - columns.begin];
+        }
+        const std::lock_guard lock(mutex_);
+        for (std::size_t k = 0; k < frames_; ++k) {
+            std::uint32_t* to = sums_[k].data() + std::size_t(y >> coarser_) * std::size_t(small_.width) + first;
+            const std::uint32_t* from = own.data() + k * std::size_t(end - first);
+            for (int x = 0; x < end - first; ++x) to[x] += from[x];
+        }
+    }
+
     int channels_;
     std::size_t frames_;
+    Size size_;
+    int coarser_;
+    Size small_;
+    Standing lights_;
     std::mutex mutex_;
-    std::vector<std::vector<Excess>> rows_;
+    std::vector<std::vector<std::uint32_t>> sums_;  // of the small pictures' pixels
 };
+
+RunMask thin_lights_of(const std::vector<Bright>& bright, Size size) {
+    std::vector<Bright> surely;
+    for (const Bright& p : bright)
+        if (p.deviations >= quarters * least_deviations) surely.push_back(p);
+    return thin_lights(size, traces_of(surely));
+}
 
 // How the sky moves, and which frames lie under it.
 void find_motion(const Pile& pile, const std::vector<int>& ids, Job& job, MovingLights& out) {
@@ -139,48 +229,59 @@ void find_motion(const Pile& pile, const std::vector<int>& ids, Job& job, Moving
     }
 }
 
+// Of a picture of every frame, all of one level.
+struct Pictures {
+    int level = 0;
+    Size size;
+    std::vector<std::vector<Bright>> bright;  // by frame
+    std::vector<RunMask> lights;
+};
+
 // Without the sky's own lights: those that frames around have where the sky has turned to.
 std::vector<Bright> without_stars(const std::vector<Bright>& pixels, std::size_t at, const std::vector<int>& ids,
-                                  const std::vector<double>& middles_s, const MovingLights& lights) {
+                                  const std::vector<double>& middles_s, const MovingLights& lights,
+                                  const Pictures& pictures) {
     constexpr std::size_t reach = 2;
-    if (!lights.sky) return pixels;
     std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(ids.size(), at + reach + 1); ++k)
         if (k != at && (lights.frames.at(ids[k]).fits_sky || lights.frames.at(ids[k]).placed))
-            around.emplace_back(*lights.sky, middles_s[k] - middles_s[at], lights.frames.at(ids[k]).lights);
+            around.emplace_back(*lights.sky, middles_s[k] - middles_s[at], pictures.lights[k], pictures.level);
     const auto needed = std::min<std::ptrdiff_t>(2, std::ptrdiff_t(around.size()));
     std::vector<Bright> out;
     for (const Bright& p : pixels) {
-        const auto seen = std::count_if(around.begin(), around.end(), [&](const LightsInTime& a) {
-            return a.have({double(p.x), double(p.y)});
-        });
-        if (needed == 0 || seen < needed) out.push_back(p);
+        const Point place{double(p.x), double(p.y)};
+        std::ptrdiff_t seen = 0, could = 0;
+        for (const LightsInTime& a : around) {
+            could += a.see(place) ? 1 : 0;
+            seen += a.have(place) ? 1 : 0;
+        }
+        // What comes into the picture with the last frame, and what leaves it with the first, nobody else can tell.
+        if (seen < needed && could >= needed) out.push_back(p);
     }
     return out;
 }
 
-Point from_level_of_lights(Point p) {
-    constexpr double scale = 1 << MovingLights::level;
+// To level 0.
+Point from_level(Point p, int level) {
+    const double scale = 1 << level;
     return {(p.x + 0.5) * scale - 0.5, (p.y + 0.5) * scale - 0.5};
 }
 
 // Without what lies at the edges of a frame that was resampled.
-std::vector<Bright> well_inside(const std::vector<Bright>& pixels, const Placement& stood, Size size) {
+std::vector<Bright> well_inside(const std::vector<Bright>& pixels, int level, const Placement& stood, Size size) {
     constexpr double edge = 8;  // pixels of level 0
     if (stood.is_identity()) return pixels;
     std::vector<Bright> out;
     for (const Bright& p : pixels) {
-        const Point q = stood.to_frame(from_level_of_lights({double(p.x), double(p.y)}));
+        const Point q = stood.to_frame(from_level({double(p.x), double(p.y)}, level));
         if (q.x >= edge && q.y >= edge && q.x <= size.width - 1 - edge && q.y <= size.height - 1 - edge)
             out.push_back(p);
     }
     return out;
 }
 
-void find_streaks(const Pile& pile, const std::vector<int>& ids, const std::vector<std::vector<Bright>>& bright,
-                  Job& job, MovingLights& out) {
-    if (!out.sky) return;
-    const Size size = at_level(pile.size, MovingLights::level);
+void find_streaks(const Pile& pile, const std::vector<int>& ids, const Pictures& pictures, Job& job,
+                  MovingLights& out) {
     std::vector<FrameLines> run(ids.size());
     std::vector<double> middles;
     for (std::size_t k = 0; k < ids.size(); ++k) {
@@ -196,17 +297,19 @@ void find_streaks(const Pile& pile, const std::vector<int>& ids, const std::vect
         // Where the camera stood otherwise and nobody knows how, all that stands still is a line.
         const MovingLights::OfFrame& of = out.frames.at(ids[k]);
         if (of.fits_sky || of.placed)
-            run[k].lines = find_lines(without_stars(well_inside(bright[k], of.stood, pile.size), k, ids, middles, out),
-                                      size, of.fits_sky ? 1 : 2);
+            run[k].lines =
+                find_lines(without_stars(well_inside(pictures.bright[k], pictures.level, of.stood, pile.size), k, ids,
+                                         middles, out, pictures),
+                           pictures.size, of.fits_sky ? 1 : 2);
         job.advance();
     });
     if (job.stopped()) return;
-    for (Streak& streak : tell_streaks(run, size)) {
+    for (Streak& streak : tell_streaks(run, pictures.size)) {
         streak.frame = ids[std::size_t(streak.frame)];
         const Placement& stood = out.frames.at(streak.frame).stood;
-        streak.line.from = stood.to_frame(from_level_of_lights(streak.line.from));
-        streak.line.to = stood.to_frame(from_level_of_lights(streak.line.to));
-        streak.line.width_px *= 1 << MovingLights::level;
+        streak.line.from = stood.to_frame(from_level(streak.line.from, pictures.level));
+        streak.line.to = stood.to_frame(from_level(streak.line.to, pictures.level));
+        streak.line.width_px *= 1 << pictures.level;
         out.streaks.push_back(streak);
     }
 }
@@ -233,23 +336,17 @@ Result<MovingLights> look(const Pile& pile, const std::vector<int>& ids, FrameSt
     find_motion(pile, ids, job, out);
     if (job.stopped()) return stopped_failure();
     const Size size = at_level(pile.size, MovingLights::level);
-    Looking work(pile.channels, ids.size(), size.height);
+    Looking work(pile.channels, ids.size(), size);
     const Pile still = standing_still(pile, out);
-    // In a row of many frames one pixel in so many stands out.
-    constexpr std::size_t of_pixels = 50;
-    const std::size_t beside =
-        ids.size() * std::size_t(size.width) * std::size_t(size.height) / of_pixels * sizeof(Excess);
-    const Status done =
-        bring_in_step({still, store, takes_of(ids), whole(size), MovingLights::level, beside}, job, work);
+    const Status done = bring_in_step(
+        {still, store, takes_of(ids), whole(size), MovingLights::level, Looking::bytes(ids.size(), size)}, job, work);
     if (!done.ok()) return done.failure();
-    const std::vector<std::vector<Bright>> bright = work.by_frame();
-    for (std::size_t k = 0; k < ids.size(); ++k) {
-        std::vector<Bright> surely;
-        for (const Bright& p : bright[k])
-            if (p.deviations >= quarters * least_deviations) surely.push_back(p);
-        out.frames[ids[k]].lights = thin_lights(size, traces_of(surely));
-    }
-    find_streaks(pile, ids, bright, job, out);
+    const std::vector<std::vector<Bright>> bright = work.lights();
+    for (std::size_t k = 0; k < ids.size(); ++k) out.frames[ids[k]].lights = thin_lights_of(bright[k], size);
+    if (!out.sky) return out;
+    Pictures small{MovingLights::level + work.coarser(), work.small(), work.small_lights(), {}};
+    for (const std::vector<Bright>& of : small.bright) small.lights.push_back(thin_lights_of(of, small.size));
+    find_streaks(pile, ids, small, job, out);
     if (job.stopped()) return stopped_failure();
     return out;
 }
@@ -268,12 +365,18 @@ Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, const std::
 
 }  // namespace
 
-LightsInTime::LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights)
-    : over_(at_level(sky.over(later_s), MovingLights::level)), lights_(lights.grown(1)) {}
+LightsInTime::LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level)
+    : over_(at_level(sky.over(later_s), level)), lights_(lights.grown(1)) {}
 
 bool LightsInTime::have(Point p) const {
     const Point q = over_.to_canvas(p);
     return std::isfinite(q.x) && std::isfinite(q.y) && lights_.at(int(std::lround(q.x)), int(std::lround(q.y)));
+}
+
+bool LightsInTime::see(Point p) const {
+    const Point q = over_.to_canvas(p);
+    const Size size = lights_.size();
+    return q.x >= 0 && q.y >= 0 && q.x <= size.width - 1 && q.y <= size.height - 1;
 }
 
 std::size_t MovingLights::bytes() const {

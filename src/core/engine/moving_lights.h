@@ -18,9 +18,11 @@ namespace bp {
 class LightsInTime {
   public:
     // `lights` of a frame that was exposed `later_s` after the other; a pixel around them counts, too.
-    LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights);
-    // Whether it has the light that the other has at p. Pixels of MovingLights::level.
+    LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level);
+    // Whether it has the light that the other has at p. In pixels of the level.
     bool have(Point p) const;
+    // Whether that place was in its picture.
+    bool see(Point p) const;
 
   private:
     Placement over_;
