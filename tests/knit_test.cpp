@@ -302,6 +302,17 @@ TEST_CASE("a knitted picture is the frames moved along the sky's motion, to the 
             }
             Raster16 out;
         };
+        const auto frame_of = [&](int id) {
+            return read_frame(*find_frame(pile, id)->file, 0, working_space(pile), job).value();
+        };
+        const auto brightest = [](const Raster16& frame, Point at, int c) {
+            std::uint16_t out = 0;
+            for (int v = int(std::floor(at.y)) - 1; v <= int(std::floor(at.y)) + 2; ++v)
+                for (int u = int(std::floor(at.x)) - 1; u <= int(std::floor(at.x)) + 2; ++u)
+                    out = std::max(
+                        out, frame.at(std::clamp(u, 0, frame.width() - 1), std::clamp(v, 0, frame.height() - 1), c));
+            return out;
+        };
         std::size_t steps = 0;
         for (const Seam& seam : knitting.seams)
             for (const KnitStep& step : seam.steps) {
@@ -311,6 +322,7 @@ TEST_CASE("a knitted picture is the frames moved along the sky's motion, to the 
                     everywhere.push_back({y, {0, step.where->size().width}});
                 const auto full = std::make_shared<const RunMask>(step.where->size(), everywhere);
                 std::vector<Raster16> moved;
+                const Raster16 own[] = {frame_of(seam.before), frame_of(seam.after)};
                 for (const bool before : {true, false}) {
                     Take take;
                     take.frame = before ? seam.before : seam.after;
@@ -324,6 +336,12 @@ TEST_CASE("a knitted picture is the frames moved along the sky's motion, to the 
                     for (int x = 0; x < pile.size.width; ++x)
                         for (int c = 0; c < 3 && step.where->at(x / 2, y / 2); ++c) {
                             std::uint16_t between = std::min(moved[0].at(x, y, c), moved[1].at(x, y, c));
+                            // Nowhere brighter than either frame is around there.
+                            for (std::size_t of = 0; of < 2; ++of)
+                                REQUIRE(moved[of].at(x, y, c) <=
+                                        brightest(own[of],
+                                                  (of == 0 ? step.before : step.after).to_frame({double(x), double(y)}),
+                                                  c));
                             if (strong) between = curve.sample(0.5 * curve.light(between));
                             expected.at(x, y, c) = std::max(expected.at(x, y, c), between);
                         }

@@ -411,6 +411,22 @@ TEST_CASE("breaks are knitted by a tick, up to the pause that the slider says, a
     CHECK_FALSE(knit->isChecked());
 }
 
+TEST_CASE("a lantern and beetles that glow are knitted along their own ways, without any star", "[window]") {
+    Folder folder;
+    practised(folder, "fireflies", 6);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("knot_3");
+    w.click("page_trails");
+    const Raster16 before = test::render_all(w.pile()).value();
+    w.click("knit");
+    REQUIRE(wait_for([&] { return w.pile().knit.on; }, 60000));
+    CHECK(w.find<QLabel>("knit_facts")->text().contains(QStringLiteral("5 of 5")));
+    CHECK_FALSE(test::difference(test::render_all(w.pile()).value(), before).empty());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(test::difference(test::render_all(w.pile()).value(), before).empty());
+}
+
 TEST_CASE("where no stars move, knitting says so and stays off", "[window]") {
     Merging w(5, "page_trails");
     w.click("knit");

@@ -274,7 +274,7 @@ TEST_CASE("a shaken camera sees the scene moved by just its transform") {
 }
 
 TEST_CASE("every scene is in the table once, with frames, a summary and pictures of truth") {
-    CHECK(scenes().size() == 6);
+    CHECK(scenes().size() == 8);
     for (const SceneEntry& entry : scenes()) {
         INFO(entry.name);
         CHECK(scene_named(entry.name) == &entry);

@@ -223,6 +223,39 @@ TEST_CASE("all streaks of the lighthouse are found and told apart, and none else
     CHECK(with_streaks_left_out(without, all_streaks(without), false) == with);
 }
 
+TEST_CASE("frames of many pixels have the same streaks, and clouds before land none") {
+    const Folder folder;
+    practice::PracticeOptions options;
+    options.frames = 13;  // two of them under cloud, the last one knocked
+    options.size = {2600, 1734};
+    options.truth = false;
+    Job job;
+    const practice::SceneEntry& entry = *practice::scene_named("lighthouse");
+    REQUIRE(practice::practise(entry, folder.path(), options, job).ok());
+    fs::remove_all(folder / "darks");
+    fs::remove_all(folder / "foreground");
+    const Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+    const std::vector<Streak> streaks = moving_lights(pile, store, job).value()->streaks;
+    const std::vector<practice::StreakTruth> truth = entry.make(options.frames, options.seed)->streaks();
+    CHECK(streaks.size() == truth.size());
+    const double scale = options.size.width / practice::scene_width;
+    for (const practice::StreakTruth& t : truth) {
+        INFO(t.kind << " in frame " << t.frame);
+        const auto in_pixels = [&](Point p) -> Point {
+            return {std::clamp((p.x + 0.5) * scale - 0.5, 0.0, pile.size.width - 1.0),
+                    std::clamp((p.y + 0.5) * scale - 0.5, 0.0, pile.size.height - 1.0)};
+        };
+        const auto same = std::find_if(streaks.begin(), streaks.end(), [&](const Streak& s) {
+            return number_of(pile, s.frame) == t.frame &&
+                   ends_at(s.line, in_pixels(t.from), in_pixels(t.to), 34 * scale);
+        });
+        REQUIRE(same != streaks.end());
+        CHECK(streak_kinds()[std::size_t(same->kind)].name == t.kind);
+    }
+}
+
 TEST_CASE("streaks are values of frames: what a person did to one stays when they are looked for again") {
     const Folder folder;
     Pile pile = test::speckle_pile(folder, 4, {160, 120}, 16);

@@ -241,9 +241,13 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     if (options.streaks != "keep" || knits(pile)) {
         Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, store, context.job);
         if (!lights.ok()) return fail(lights.failure());
-        if (!lights.value()->sky)
-            std::cerr << "Nothing was knitted and no streaks were looked for: how the stars moved could not be found. "
-                         "That needs four frames or more with their times, and stars in the reference.\n";
+        if (!lights.value()->sky && options.streaks != "keep")
+            std::cerr << "No streaks were looked for: how the stars moved could not be found. That needs four frames "
+                         "or more with their times, and stars in the reference.\n";
+        if (!lights.value()->sky && lights.value()->own.empty() && knits(pile))
+            std::cerr << "Nothing was knitted: how the stars moved could not be found. That needs four frames or more "
+                         "with their times, and stars in the reference. Nor does any other light go on through three "
+                         "frames.\n";
         if (options.streaks != "keep") pile = with_found_streaks(std::move(pile), lights.value()->streaks);
         for (const StreakKindEntry& entry : streak_kinds())
             if (options.streaks == "drop-all" || options.streaks == "drop-" + std::string(entry.plural))
@@ -324,7 +328,7 @@ Run add_merge(CLI::App& app) {
         ->check(CLI::IsMember({"kept", "spread"}));
     app.add_option("--white", options->white, "Added light beyond white is white, or pressed below it; default hard")
         ->check(CLI::IsMember({"hard", "soft"}));
-    app.add_option("--knit", options->knit, "auto closes the breaks that pauses leave in trails of stars")
+    app.add_option("--knit", options->knit, "auto closes the breaks that pauses leave in trails")
         ->check(CLI::IsMember({"off", "auto"}));
     app.add_option("--knit-longest", options->knit_longest_s,
                    "The longest pause that is closed, in seconds; default 120")

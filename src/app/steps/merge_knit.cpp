@@ -34,7 +34,9 @@ MergeKnit::MergeKnit(Studio& studio, Viewer& viewer, QWidget* parent)
     on_ = new QCheckBox(tr("Knit the breaks"), this);
     on_->setObjectName(QStringLiteral("knit"));
     on_->setToolTip(
-        tr("Closes what pauses between exposures leave open in trails of stars, along the way the sky turned"));
+        tr("Closes what pauses between exposures leave open in trails: of stars along the way the sky turned, of boats "
+           "and "
+           "lamps along their own"));
     column->addWidget(on_);
     longest_ = new NamedSlider(
         tr("Longest pause"), tr("Longer pauses stay open. A frame that is set aside makes one"), 0, positions,

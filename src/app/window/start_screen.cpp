@@ -1,6 +1,7 @@
 #include "app/window/start_screen.h"
 
 #include <QAbstractButton>
+#include <QFile>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -19,6 +20,13 @@
 namespace bp::app {
 namespace {
 
+// A scene's own where it has one, else that of what it is for.
+QString scene_picture(const practice::SceneEntry& scene) {
+    const QString own =
+        QStringLiteral(":/pictures/%1.jpg").arg(QString::fromUtf8(scene.name.data(), qsizetype(scene.name.size())));
+    return QFile::exists(own) ? own : picture_of(scene.outcome);
+}
+
 // A picture with a title and a line below it.
 class Card : public QAbstractButton {
   public:
@@ -30,7 +38,7 @@ class Card : public QAbstractButton {
         setFocusPolicy(Qt::StrongFocus);
         setCursor(Qt::PointingHandCursor);
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
-        setMinimumSize(150, large ? 150 : 92);
+        setMinimumSize(150, large ? 150 : 78);
     }
     QSize sizeHint() const override { return large_ ? QSize(300, 216) : QSize(190, 120); }
 
@@ -134,18 +142,21 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     column->addLayout(demo_row);
     connect(camera, &QPushButton::clicked, this, &StartScreen::camera_wanted);
     connect(folder, &QPushButton::clicked, this, &StartScreen::folder_wanted);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(space::medium);
+    auto* scenes = new QGridLayout;
+    scenes->setSpacing(space::small);
+    constexpr int across = 4;
+    int place = 0;
     for (const practice::SceneEntry& scene : practice::scenes()) {
         const QString name = QString::fromUtf8(scene.name.data(), qsizetype(scene.name.size()));
         auto* card = new Card(tr("%1, %2 frames").arg(name).arg(scene.frames),
                               QString::fromUtf8(scene.summary.data(), qsizetype(scene.summary.size())),
-                              picture_of(scene.outcome), false, this);
+                              scene_picture(scene), false, this);
         card->setObjectName(QStringLiteral("demo_%1").arg(name));
         connect(card, &QAbstractButton::clicked, this, [this, name] { emit demo_chosen(name); });
-        row->addWidget(card);
+        scenes->addWidget(card, place / across, place % across);
+        ++place;
     }
-    column->addLayout(row, 2);
+    column->addLayout(scenes, 2);
     auto* drop = quiet_label(tr("Or drop files and folders anywhere in the window."), this);
     drop->setAlignment(Qt::AlignHCenter);
     column->addWidget(drop);

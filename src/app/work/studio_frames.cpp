@@ -121,9 +121,9 @@ void Studio::knit(bool on) {
         finding_, tr("looking how the lights moved"),
         [now = pile(), store = stores_.frames()](Job& job) { return moving_lights(now, *store, job); },
         [this, set](const std::shared_ptr<const MovingLights>& lights) {
-            if (!lights->sky) {
+            if (!lights->sky && lights->own.empty()) {
                 say(tr("How the stars moved could not be found: that needs four frames or more with their times, and "
-                       "stars in the reference."),
+                       "stars in the reference. Nor is there any other light that goes on through three frames."),
                     true);
                 return;
             }

@@ -18,13 +18,15 @@ struct Exposed {
     double end_s() const { return begin_s + length_s; }
 };
 
-// Those whose sky lies where the motion has it, in the order of time.
+// Those whose sky lies where the motion has it, if it is known, in the order of time.
 std::vector<Exposed> exposed_frames(const Pile& pile, const MovingLights& lights) {
     std::vector<Exposed> out;
     for (const int id : merged_ids(pile, Zone::sky)) {
         const CaptureData& capture = find_frame(pile, id)->file->capture;
         const auto of = lights.frames.find(id);
-        if (of == lights.frames.end() || !of->second.fits_sky || !capture.captured || !capture.exposure_s) continue;
+        if (of == lights.frames.end() || (lights.sky && !of->second.fits_sky) || !capture.captured ||
+            !capture.exposure_s)
+            continue;
         out.push_back({id, *capture.captured, *capture.exposure_s, &of->second});
     }
     std::stable_sort(out.begin(), out.end(), [](const Exposed& a, const Exposed& b) { return a.begin_s < b.begin_s; });
@@ -84,11 +86,12 @@ RunMask moved_on(const std::vector<Point>& lights, const Placement& over, Size s
 }
 
 // Between frame `at` and the one after it.
-Seam seam_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion, double speed) {
+std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion,
+                                  double speed) {
     constexpr std::size_t reach = 2;
     const Exposed& a = frames[at];
     const Exposed& b = frames[at + 1];
-    Seam out{a.id, b.id, b.begin_s - a.end_s(), {}};
+    std::vector<KnitStep> out;
     const double period = b.middle_s() - a.middle_s();
     const int steps = steps_between(std::min(a.length_s, b.length_s), period, speed);
     if (steps == 0) return out;
@@ -102,11 +105,28 @@ Seam seam_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMot
     if (both.empty()) return out;
     for (int j = 1; j <= steps; ++j) {
         const double on = period * j / (steps + 1);
-        out.steps.push_back(
+        out.push_back(
             {motion.over(on), motion.over(on - period),
              std::make_shared<const RunMask>(moved_on(both, at_level_of_lights(motion, on), a.lights->lights.size()))});
     }
     return out;
+}
+
+// A light of its own way over a pause: moved on by a little more than the pause, as the one after is moved back, so
+// that what falls off at the ends of both does not count.
+KnitStep own_step(const MovingLights::Own& light, double pause_s) {
+    constexpr double fall_off = 2.5;  // deviations
+    const double speed = std::hypot(light.px_per_s.x, light.px_per_s.y);
+    const double on = pause_s + fall_off * light.across_px / std::max(1e-6, speed);
+    const auto moved = [&](double seconds) {
+        return Placement{Matrix::shift(light.px_per_s.x * seconds, light.px_per_s.y * seconds)};
+    };
+    std::vector<Point> end;
+    for (int y = 0; y < light.end.size().height; ++y)
+        for (const RunMask::Run& run : light.end.row(y))
+            for (int x = run.begin; x < run.end; ++x) end.push_back({double(x), double(y)});
+    return {moved(on), moved(-on),
+            std::make_shared<const RunMask>(moved_on(end, at_level(moved(on), MovingLights::level), light.end.size()))};
 }
 
 }  // namespace
@@ -145,8 +165,8 @@ bool knits(const Pile& pile) {
 
 Knitting knitting_of(const Pile& pile, const MovingLights& lights) {
     Knitting out;
-    if (!knits(pile) || !lights.sky) return out;
-    const double speed = fastest(*lights.sky, pile.size);
+    if (!knits(pile) || (!lights.sky && lights.own.empty())) return out;
+    const double speed = lights.sky ? fastest(*lights.sky, pile.size) : 0;
     const std::vector<Exposed> frames = exposed_frames(pile, lights);
     std::vector<std::size_t> closed;
     for (std::size_t k = 1; k < frames.size(); ++k) {
@@ -155,7 +175,13 @@ Knitting knitting_of(const Pile& pile, const MovingLights& lights) {
     }
     out.seams.resize(closed.size());
     parallel_for(0, int(closed.size()), [&](int i) {
-        out.seams[std::size_t(i)] = seam_after(frames, closed[std::size_t(i)], *lights.sky, speed);
+        const std::size_t at = closed[std::size_t(i)];
+        const Exposed &a = frames[at], &b = frames[at + 1];
+        Seam seam{a.id, b.id, b.begin_s - a.end_s(), {}};
+        if (lights.sky) seam.steps = steps_after(frames, at, *lights.sky, speed);
+        for (const MovingLights::Own& light : lights.own)
+            if (light.before == a.id && light.after == b.id) seam.steps.push_back(own_step(light, seam.pause_s));
+        out.seams[std::size_t(i)] = std::move(seam);
     });
     return out;
 }

@@ -314,6 +314,47 @@ void find_streaks(const Pile& pile, const std::vector<int>& ids, const Pictures&
     }
 }
 
+// Of one pause no more of them are followed: the longest.
+constexpr std::size_t most_own = 12;
+
+void find_own(const Pile& pile, const std::vector<int>& ids, const Pictures& pictures, MovingLights& out) {
+    std::vector<FrameTraces> run(ids.size());
+    std::vector<double> middles;
+    for (const int id : ids) {
+        const CaptureData& capture = find_frame(pile, id)->file->capture;
+        middles.push_back(capture.captured.value_or(0) + capture.exposure_s.value_or(0) / 2);
+    }
+    parallel_for(0, int(ids.size()), [&](int i) {
+        const auto k = std::size_t(i);
+        const CaptureData& capture = find_frame(pile, ids[k])->file->capture;
+        if (!capture.captured || (out.sky && !out.frames.at(ids[k]).fits_sky)) return;
+        run[k].begin_s = *capture.captured;
+        run[k].exposure_s = capture.exposure_s.value_or(0);
+        std::vector<Bright> surely;
+        for (const Bright& p :
+             out.sky ? without_stars(pictures.bright[k], k, ids, middles, out, pictures) : pictures.bright[k])
+            if (p.deviations >= quarters * least_deviations) surely.push_back(p);
+        run[k].traces = traces_of(surely);
+    });
+    std::vector<Mover> movers = movers_in(run);
+    std::stable_sort(movers.begin(), movers.end(), [](const Mover& a, const Mover& b) {
+        return a.before != b.before ? a.before < b.before : a.end.size() > b.end.size();
+    });
+    const double scale = 1 << pictures.level;
+    for (std::size_t i = 0; i < movers.size(); ++i) {
+        const Mover& m = movers[i];
+        if (i >= most_own && movers[i - most_own].before == m.before) continue;
+        std::vector<RunMask::Stretch> end;
+        end.reserve(m.end.size());
+        for (const Point& p : m.end) end.push_back({int(p.y), {int(p.x), int(p.x) + 1}});
+        out.own.push_back({ids[m.before],
+                           ids[m.before + 1],
+                           {m.px_per_s.x * scale, m.px_per_s.y * scale},
+                           m.across_px * scale,
+                           RunMask(pictures.size, end)});
+    }
+}
+
 // The frames on each other, as if the camera had always stood as it did for the reference.
 Pile standing_still(Pile pile, const MovingLights& lights) {
     pile.methods.sky.model = Model::stars;
@@ -341,8 +382,10 @@ Result<MovingLights> look(const Pile& pile, const std::vector<int>& ids, FrameSt
     const Status done = bring_in_step(
         {still, store, takes_of(ids), whole(size), MovingLights::level, Looking::bytes(ids.size(), size)}, job, work);
     if (!done.ok()) return done.failure();
-    const std::vector<std::vector<Bright>> bright = work.lights();
-    for (std::size_t k = 0; k < ids.size(); ++k) out.frames[ids[k]].lights = thin_lights_of(bright[k], size);
+    Pictures all{MovingLights::level, size, work.lights(), {}};
+    for (const std::vector<Bright>& of : all.bright) all.lights.push_back(thin_lights_of(of, size));
+    for (std::size_t k = 0; k < ids.size(); ++k) out.frames[ids[k]].lights = all.lights[k];
+    find_own(pile, ids, all, out);
     if (!out.sky) return out;
     Pictures small{MovingLights::level + work.coarser(), work.small(), work.small_lights(), {}};
     for (const std::vector<Bright>& of : small.bright) small.lights.push_back(thin_lights_of(of, small.size));
@@ -382,6 +425,7 @@ bool LightsInTime::see(Point p) const {
 std::size_t MovingLights::bytes() const {
     std::size_t out = sizeof *this;
     for (const auto& [id, of] : frames) out += of.lights.bytes();
+    for (const Own& light : own) out += sizeof light + light.end.bytes();
     out += streaks.size() * sizeof(Streak);
     return out;
 }
@@ -401,6 +445,12 @@ void pack(Packer& to, const MovingLights& lights) {
         for (const double m : of.stood.matrix.m()) to.number(m);
         to.number(of.stood.sensor.x).number(of.stood.sensor.y);
         pack(to, of.lights);
+    }
+    to.number(std::uint64_t(lights.own.size()));
+    for (const MovingLights::Own& light : lights.own) {
+        to.number(light.before).number(light.after);
+        to.number(light.px_per_s.x).number(light.px_per_s.y).number(light.across_px);
+        pack(to, light.end);
     }
     to.number(std::uint64_t(lights.streaks.size()));
     for (const Streak& s : lights.streaks) {
@@ -434,6 +484,16 @@ void unpack(Unpacker& from, MovingLights& lights) {
         }
         unpack(from, of.lights);
     }
+    const std::size_t own = from.count(2 * sizeof(int));
+    for (std::size_t i = 0; i < own && from.ok(); ++i) {
+        MovingLights::Own light;
+        light.before = from.number<int>();
+        light.after = from.number<int>();
+        light.px_per_s = {from.number<double>(), from.number<double>()};
+        light.across_px = from.number<double>();
+        unpack(from, light.end);
+        lights.own.push_back(std::move(light));
+    }
     const std::size_t streaks = from.count(3 * sizeof(int));
     for (std::size_t i = 0; i < streaks && from.ok(); ++i) {
         Streak s;
@@ -455,7 +515,7 @@ Fingerprint recipe_of_lights(const Pile& pile) {
     std::vector<Fingerprint> files;
     files.reserve(ids.size());
     for (const int id : ids) files.push_back(pile::fingerprint(find_frame(pile, id)->file, id));
-    return derived_key("moving lights", recipe_of(pile, ids, files));
+    return derived_key("moving lights, own ways", recipe_of(pile, ids, files));
 }
 
 Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, FrameStore& store, Job& job) {
@@ -469,7 +529,7 @@ Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, Fram
     std::vector<Fingerprint> content;
     for (const int id : ids)
         if (const auto of = content_of(*find_frame(plain, id)->file)) content.push_back(pile::fingerprint(*of, id));
-    if (content.size() == ids.size()) key = derived_key("moving lights", recipe_of(plain, ids, content));
+    if (content.size() == ids.size()) key = derived_key("moving lights, own ways", recipe_of(plain, ids, content));
     // A frame that turns out broken has no lights.
     const auto of_readable_ones = [&]() -> Result<MovingLights> {
         std::vector<int> readable = ids;

@@ -9,6 +9,7 @@
 #include "base/job.h"
 #include "engine/store.h"
 #include "image/run_mask.h"
+#include "lights/movers.h"
 #include "lights/streaks.h"
 #include "pile/pile.h"
 
@@ -45,6 +46,15 @@ struct MovingLights {
         friend bool operator==(const OfFrame&, const OfFrame&) = default;
     };
     std::map<int, OfFrame> frames;  // by id
+    // Lights that go ways of their own and leave a trace in a frame and one in the next.
+    struct Own {
+        int before = 0, after = 0;  // frames, by id
+        Point px_per_s;             // over the pause between them, in pixels of level 0
+        double across_px = 1;       // deviation of the light about its way, the same
+        RunMask end;                // what of its trace before lies nearest to the pause
+        friend bool operator==(const Own&, const Own&) = default;
+    };
+    std::vector<Own> own;
     // In pixels of the frames, level 0; `frame` is an id. Where the sky's motion is known, frames whose place under it
     // is not have none.
     std::vector<Streak> streaks;

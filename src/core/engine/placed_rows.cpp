@@ -211,6 +211,15 @@ void PlacedRows::warp(const Rect& piece, const AtHand& source, kernels::RowPlace
         kernels::warp_rows({source.wide.data(), source.area}, channels_, places, piece.top, spans, out);
 }
 
+void PlacedRows::hold(const Rect& piece, const AtHand& source, kernels::RowPlaces& places, std::span<const Span> spans,
+                      std::uint16_t* samples) const {
+    const kernels::WarpTarget out{samples, std::size_t(piece.width) * std::size_t(channels_), piece.left};
+    if (source.wide.empty())
+        kernels::hold_to_source({source.narrow.data(), source.area}, channels_, places, piece.top, spans, out);
+    else
+        kernels::hold_to_source({source.wide.data(), source.area}, channels_, places, piece.top, spans, out);
+}
+
 // Rows are made in blocks, and of each only where something is wanted.
 void PlacedRows::take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const {
     constexpr int block = 64;
@@ -256,6 +265,8 @@ void PlacedRows::take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow
         else
             box_for(piece, *places, work);
         warp(piece, work.source, *places, work.spans, samples);
+        // What shows in few places is light that is moved: it is nowhere brighter than it was.
+        hold(piece, work.source, *places, work.spans, samples);
     }
 }
 

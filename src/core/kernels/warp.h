@@ -39,4 +39,11 @@ void warp_rows(const RowsAtHand<std::uint16_t>& source, int channels, RowPlaces&
 void warp_rows(const RowsAtHand<std::uint8_t>& source, int channels, RowPlaces& places, int y,
                std::span<const Span> spans, const WarpTarget& out);
 
+// The same pixels made no brighter than the brightest of the four samples by four around their places: where a light is
+// sharp, the sinc overshoots. The source and what it must hold are as above. Moves `places`.
+void hold_to_source(const RowsAtHand<std::uint16_t>& source, int channels, RowPlaces& places, int y,
+                    std::span<const Span> spans, const WarpTarget& out);
+void hold_to_source(const RowsAtHand<std::uint8_t>& source, int channels, RowPlaces& places, int y,
+                    std::span<const Span> spans, const WarpTarget& out);
+
 }  // namespace bp::kernels

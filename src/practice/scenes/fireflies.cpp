@@ -14,6 +14,8 @@ constexpr double shore = 548;      // the far one
 constexpr double near_bank = 884;  // where the reeds begin
 constexpr double exposure_s = 20;
 constexpr double pause_s = 4;
+// The evening: in fewer frames it is cut short, in more it goes on.
+constexpr double run_s = 24 * (exposure_s + pause_s);
 constexpr std::uint64_t marsh = 5501;
 
 double treeline(double x) {
@@ -56,7 +58,7 @@ double wander(std::uint64_t seed, double t) {
 
 // A firefly at its place in the reeds or over the water: it flashes every few seconds, and every flash is a stroke in
 // a way of its own, mostly upwards.
-Flight firefly(std::uint64_t seed, double run_s) {
+Flight firefly(std::uint64_t seed) {
     Dice dice(seed);
     const Point home{dice.between(40, scene_width - 40), dice.between(shore + 26, 1030)};
     const double nearness = 0.45 + 0.75 * (home.y - shore) / (scene_height - shore);
@@ -85,7 +87,7 @@ Flight firefly(std::uint64_t seed, double run_s) {
 }
 
 // A beetle that glows without flashing and takes a straight mind to where it wants.
-Flight glow_beetle(Point from, Point to, double bow, double run_s, double light) {
+Flight glow_beetle(Point from, Point to, double bow, double light) {
     return {
         [=](double t) -> Point {
             const double s = t / run_s;
@@ -94,7 +96,7 @@ Flight glow_beetle(Point from, Point to, double bow, double run_s, double light)
         [=](double) { return light; }, Rgb{0.60F, 0.95F, 0.30F}, 1.15, false};
 }
 
-Point punt_at(double t, double run_s) {
+Point punt_at(double t) {
     const double s = t / run_s;
     return {1500 - 1220 * s, 690 + 46 * std::sin(1.3 * s) + 2.2 * std::sin(t / 5.1)};
 }
@@ -102,13 +104,12 @@ Point punt_at(double t, double run_s) {
 class Fireflies final : public Scene {
   public:
     Fireflies(int frames, std::uint64_t seed) : frames_(frames) {
-        const double run_s = begin_of(frames);
         constexpr int flies = 90;
-        for (int i = 0; i < flies; ++i) flights_.push_back(firefly(seed * 7919 + std::uint64_t(i) * 131, run_s));
-        steady_.push_back(glow_beetle({130, 770}, {700, 470}, 60, run_s, 0.020));
-        steady_.push_back(glow_beetle({1490, 800}, {960, 610}, -50, run_s, 0.017));
-        steady_.push_back({[run_s](double t) { return punt_at(t, run_s); }, [](double) { return 0.055; },
-                           Rgb{1.0F, 0.62F, 0.25F}, 1.5, true});
+        for (int i = 0; i < flies; ++i) flights_.push_back(firefly(seed * 7919 + std::uint64_t(i) * 131));
+        steady_.push_back(glow_beetle({130, 770}, {700, 470}, 60, 0.020));
+        steady_.push_back(glow_beetle({1490, 800}, {960, 610}, -50, 0.017));
+        steady_.push_back(
+            {[](double t) { return punt_at(t); }, [](double) { return 0.055; }, Rgb{1.0F, 0.62F, 0.25F}, 1.5, true});
     }
 
     Camera camera() const override { return {"Skerrow practice camera", 2.8, 28, 30, std::nullopt, 1782850500.25}; }
@@ -223,7 +224,7 @@ class Fireflies final : public Scene {
     }
 
     void paint_punt(Canvas& canvas, double t) const {
-        const Point at = punt_at(t, begin_of(frames_));
+        const Point at = punt_at(t);
         canvas.paint(capsule({at.x - 34, at.y + 17}, {at.x + 26, at.y + 17}, 2.2, 2.8), Rgb{0.0035F, 0.0040F, 0.0045F},
                      0.55);
         canvas.paint(capsule({at.x + 8, at.y + 14}, {at.x + 7, at.y - 12}, 3.2, 2.4), Rgb{0.0032F, 0.0034F, 0.0040F},
