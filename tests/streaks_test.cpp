@@ -227,7 +227,7 @@ TEST_CASE("frames of many pixels have the same streaks, and clouds before land n
     const Folder folder;
     practice::PracticeOptions options;
     options.frames = 13;  // two of them under cloud, the last one knocked
-    options.size = {2600, 1734};
+    options.size = {2100, 1401};
     options.truth = false;
     Job job;
     const practice::SceneEntry& entry = *practice::scene_named("lighthouse");

@@ -262,6 +262,7 @@ std::vector<Line> find_lines(std::span<const Bright> all, Size size, double doub
     const double crowded = double(all.size() - pixels.size()) / area;
     constexpr double least_over = 18, over_in_crowds = 8000;
     const double needed = doubt * (least_over + over_in_crowds * std::max(0.0, crowded - 0.002));
+    constexpr double surely = 1.15;  // what is only just a line is none
     const double by_chance = double(pixels.size()) / area;
     Votes votes(size);
     for (const Bright& p : pixels) votes.add(p, float(weight_of(p)));
@@ -296,7 +297,7 @@ std::vector<Line> find_lines(std::span<const Bright> all, Size size, double doub
         const double over = (weight - expected) / std::sqrt(expected + 1);
         const double share = double(std::count(filled.begin(), filled.end(), true)) / double(filled.size());
         constexpr double least_share = 0.3;
-        if (over < needed || share < least_share) continue;
+        if (over < surely * needed || share < least_share) continue;
         measure(points, pixels, line);
         line.confidence = 1 - std::exp(-over / needed);
         out.push_back(line);
