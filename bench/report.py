@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """Runs the benchmarks and writes docs/bench.md. Every figure is a ratio of times taken in one run, each beside its
 neighbour, because machines differ and other work comes and goes. Named groups (merge, short, many, median, kernels, window,
-rail, measure, align) run alone; the lines of the others stay as they were."""
+rail, measure, align, lights) run alone; the lines of the others stay as they were."""
 import json
 import os
 import signal
@@ -331,6 +331,24 @@ def align_rows(row):
         spread(between(5, sky, lambda: decode_files(stars))))
 
 
+def lights_rows(row):
+    """Closing breaks and finding streaks, with nothing known of the frames before, over decoding them."""
+    stars = sorted(STARS.glob("*.jpg"))
+
+    def afresh(*arguments):
+        with tempfile.TemporaryDirectory() as cache:
+            begin = time.perf_counter()
+            subprocess.run([BIN / "bright-pile-cli", *arguments, "--quiet", *stars], check=True,
+                           stdout=subprocess.DEVNULL, env={**os.environ, "XDG_CACHE_HOME": cache})
+            return time.perf_counter() - begin
+
+    row(f"maximum of {len(stars)} frames, knitted, the lights' ways found, over decoding them", "2.0 x",
+        spread(between(5, lambda: afresh("merge", "--mode", "maximum", "--knit", "auto", "-o", OUT / "knit.tif"),
+                       lambda: decode_files(stars))))
+    row(f"streaks of {len(stars)} frames found, over decoding them", "1.0 x",
+        spread(between(5, lambda: afresh("streaks"), lambda: decode_files(stars))))
+
+
 def rail_rows(row):
     files(400)
     waits = in_window(LINKS, "rail")
@@ -344,7 +362,8 @@ def rail_rows(row):
 
 
 GROUPS = {"merge": merge_rows, "short": short_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows,
-          "rail": rail_rows, "measure": measure_rows, "align": align_rows}
+          "rail": rail_rows, "measure": measure_rows, "align": align_rows,
+          "lights": lights_rows}
 
 
 def known_rows():

@@ -2,11 +2,10 @@
 
 #include <algorithm>
 #include <cmath>
-#include <mutex>
 
 #include "base/parallel.h"
 #include "engine/aligning.h"
-#include "engine/in_step.h"
+#include "engine/looking.h"
 #include "lights/excess.h"
 #include "lights/traces.h"
 #include "pile/edits.h"
@@ -16,10 +15,6 @@ namespace bp {
 namespace {
 
 constexpr std::size_t fewest_frames = 4;
-// For lights one by one, and for what many pixels in a line have together.
-constexpr double least_deviations = 4, least_of_streaks = 3;
-constexpr int quarters = 4;
-
 // The frames alone, as they were recorded.
 Pile as_recorded(const Pile& pile) {
     Pile out = with_hot_pixels(with_look(pile, {}), nullptr);
@@ -44,153 +39,6 @@ std::vector<int> scene_ids(const Pile& pile) {
         if (usable(frame) && frame.role == Role::scene) out.push_back(frame.id);
     return out;
 }
-
-// Lines are looked for in pictures of one size, whatever the camera's: what is thin, or a crowd, is told in pixels.
-int level_of_lines(Size of_lights) {
-    constexpr int longest_side = 1000;
-    return level_within(of_lights, longest_side);
-}
-
-// What stands out of the rows of a picture, by frame: `least` deviations and more.
-class Standing {
-  public:
-    Standing(std::size_t frames, int height, double least)
-        : frames_(frames), least_(least), rows_(std::size_t(height)) {}
-
-    // `rows` of all frames, from column `left` on. Any thread.
-    void look(int y, int left, kernels::Rows<std::uint16_t> rows, int width) {
-        std::vector<Excess> found;
-        add_excess(rows, width, least_, found);
-        drop_wide_light(found, width);
-        for (Excess& e : found) e.x = std::uint16_t(e.x + left);
-        const std::lock_guard lock(mutex_);
-        auto& row = rows_[std::size_t(y)];
-        row.insert(row.end(), found.begin(), found.end());
-    }
-
-    // By frame, row by row.
-    std::vector<std::vector<Bright>> by_frame() {
-        std::vector<std::vector<Bright>> out(frames_);
-        for (std::size_t y = 0; y < rows_.size(); ++y) {
-            std::sort(rows_[y].begin(), rows_[y].end(), [](const Excess& a, const Excess& b) { return a.x < b.x; });
-            for (const Excess& e : rows_[y]) out[e.frame].push_back({e.x, int(y), e.by, e.deviations});
-        }
-        return out;
-    }
-
-  private:
-    // Where a frame is brighter over much of a row it is a cloud, and what does not stand out far from it says nothing.
-    // Nor is it kept, so that a run under clouds takes no more memory than a clear one.
-    void drop_wide_light(std::vector<Excess>& found, int width) const {
-        constexpr int share = 10;  // one in so many pixels of a row
-        constexpr int far = 10 * quarters;
-        std::vector<int> counts(frames_);
-        for (const Excess& e : found) ++counts[e.frame];
-        std::erase_if(found, [&](const Excess& e) { return counts[e.frame] > width / share && e.deviations < far; });
-    }
-
-    std::size_t frames_;
-    double least_;
-    std::mutex mutex_;
-    std::vector<std::vector<Excess>> rows_;
-};
-
-// Collects what stands out, row by row, and a smaller picture of every frame to look for lines in.
-class Looking final : public StepWork {
-  public:
-    Looking(int channels, std::size_t frames, Size size)
-        : channels_(channels),
-          frames_(frames),
-          size_(size),
-          coarser_(level_of_lines(size)),
-          small_(bp::at_level(size, coarser_)),
-          lights_(frames, size.height, least_deviations),
-          sums_(frames, std::vector<std::uint32_t>(std::size_t(small_.width) * std::size_t(small_.height))) {}
-
-    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
-        const int width = columns.end - columns.begin;
-        std::vector<std::uint16_t> samples(frames_ * std::size_t(width));
-        std::vector<const std::uint16_t*> brightness;
-        for (std::size_t k = 0; k < frames_; ++k) {
-            std::uint16_t* out = samples.data() + k * std::size_t(width);
-            brightness.push_back(out);
-            const kernels::Span& cover = rows[k].cover;
-            if (cover.empty()) continue;
-            for (int x = cover.begin; x < cover.end; ++x)
-                out[x] = rows[k].narrow ? kernels::to_16(bright(rows[k].narrow, x)) : bright(rows[k].wide, x);
-            // What is not covered is as the last that is.
-            std::fill(out, out + cover.begin, out[cover.begin]);
-            std::fill(out + cover.end, out + width, out[cover.end - 1]);
-        }
-        add_to_small(y, columns, brightness);
-        lights_.look(y, columns.begin, brightness, width);
-    }
-
-    std::vector<std::vector<Bright>> lights() { return lights_.by_frame(); }
-    Size small() const { return small_; }
-    int coarser() const { return coarser_; }
-    // What stands out in the small pictures.
-    std::vector<std::vector<Bright>> small_lights() const {
-        Standing out(frames_, small_.height, least_of_streaks);
-        parallel_for(0, small_.height, [&](int y) {
-            const int height = std::min(size_.height, (y + 1) << coarser_) - (y << coarser_);
-            std::vector<std::uint16_t> samples(frames_ * std::size_t(small_.width));
-            std::vector<const std::uint16_t*> rows;
-            for (std::size_t k = 0; k < frames_; ++k) {
-                std::uint16_t* to = samples.data() + k * std::size_t(small_.width);
-                rows.push_back(to);
-                const std::uint32_t* from = sums_[k].data() + std::size_t(y) * std::size_t(small_.width);
-                for (int x = 0; x < small_.width; ++x) {
-                    const int width = std::min(size_.width, (x + 1) << coarser_) - (x << coarser_);
-                    const auto pixels = std::uint32_t(width * height);
-                    to[x] = std::uint16_t((from[x] + pixels / 2) / pixels);
-                }
-            }
-            out.look(y, 0, rows, small_.width);
-        });
-        return out.by_frame();
-    }
-    // That is held at once.
-    static std::size_t bytes(std::size_t frames, Size size) {
-        // In a row of many frames one pixel in so many stands out.
-        constexpr std::size_t of_pixels = 50;
-        const Size small = bp::at_level(size, level_of_lines(size));
-        return frames * (std::size_t(size.width) * std::size_t(size.height) / of_pixels * sizeof(Excess) +
-                         std::size_t(small.width) * std::size_t(small.height) * sizeof(std::uint32_t));
-    }
-
-  private:
-    template <class T>
-    T bright(const T* row, int x) const {
-        if (channels_ == 1) return row[x];
-        const T* p = row + std::ptrdiff_t(x) * 3;
-        return T((unsigned(p[0]) + 2U * p[1] + p[2] + 2U) / 4U);
-    }
-
-    void add_to_small(int y, kernels::Span columns, const std::vector<const std::uint16_t*>& rows) {
-        const int first = columns.begin >> coarser_, end = ((columns.end - 1) >> coarser_) + 1;
-        std::vector<std::uint32_t> own(frames_ * std::size_t(end - first));
-        for (std::size_t k = 0; k < frames_; ++k) {
-            std::uint32_t* to = own.data() + k * std::size_t(end - first);
-            for (int x = columns.begin; x < columns.end; ++x) to[(x >> coarser_) - first] += rows[k][x - columns.begin];
-        }
-        const std::lock_guard lock(mutex_);
-        for (std::size_t k = 0; k < frames_; ++k) {
-            std::uint32_t* to = sums_[k].data() + std::size_t(y >> coarser_) * std::size_t(small_.width) + first;
-            const std::uint32_t* from = own.data() + k * std::size_t(end - first);
-            for (int x = 0; x < end - first; ++x) to[x] += from[x];
-        }
-    }
-
-    int channels_;
-    std::size_t frames_;
-    Size size_;
-    int coarser_;
-    Size small_;
-    Standing lights_;
-    std::mutex mutex_;
-    std::vector<std::vector<std::uint32_t>> sums_;  // of the small pictures' pixels
-};
 
 RunMask thin_lights_of(const std::vector<Bright>& bright, Size size) {
     std::vector<Bright> surely;
@@ -428,86 +276,6 @@ std::size_t MovingLights::bytes() const {
     for (const Own& light : own) out += sizeof light + light.end.bytes();
     out += streaks.size() * sizeof(Streak);
     return out;
-}
-
-void pack(Packer& to, const MovingLights& lights) {
-    to.number(lights.sky.has_value());
-    const SkyMotion sky = lights.sky.value_or(SkyMotion{});
-    to.number(sky.lens.middle.x)
-        .number(sky.lens.middle.y)
-        .number(sky.lens.unit)
-        .number(sky.lens.k1)
-        .number(sky.lens.k2);
-    for (const double s : sky.spin) to.number(s);
-    to.number(std::uint64_t(lights.frames.size()));
-    for (const auto& [id, of] : lights.frames) {
-        to.number(id).number(of.fits_sky).number(of.placed);
-        for (const double m : of.stood.matrix.m()) to.number(m);
-        to.number(of.stood.sensor.x).number(of.stood.sensor.y);
-        pack(to, of.lights);
-    }
-    to.number(std::uint64_t(lights.own.size()));
-    for (const MovingLights::Own& light : lights.own) {
-        to.number(light.before).number(light.after);
-        to.number(light.px_per_s.x).number(light.px_per_s.y).number(light.across_px);
-        pack(to, light.end);
-    }
-    to.number(std::uint64_t(lights.streaks.size()));
-    for (const Streak& s : lights.streaks) {
-        const Line& l = s.line;
-        to.number(s.frame).number(int(s.kind)).number(s.thing);
-        for (const double v :
-             {l.from.x, l.from.y, l.to.x, l.to.y, l.width_px, l.brightness, l.blinks, l.even, l.confidence})
-            to.number(v);
-    }
-}
-
-void unpack(Unpacker& from, MovingLights& lights) {
-    const bool moves = from.number<bool>();
-    SkyMotion sky;
-    for (double* value : {&sky.lens.middle.x, &sky.lens.middle.y, &sky.lens.unit, &sky.lens.k1, &sky.lens.k2})
-        *value = from.number<double>();
-    for (double& s : sky.spin) s = from.number<double>();
-    if (moves) lights.sky = sky;
-    const std::size_t count = from.count(sizeof(int));
-    for (std::size_t i = 0; i < count && from.ok(); ++i) {
-        const int id = from.number<int>();
-        MovingLights::OfFrame& of = lights.frames[id];
-        of.fits_sky = from.number<bool>();
-        of.placed = from.number<bool>();
-        std::array<double, 9> matrix{};
-        for (double& m : matrix) m = from.number<double>();
-        of.stood.sensor = {from.number<double>(), from.number<double>()};
-        if (of.placed && lights.sky) {
-            of.stood.matrix = Matrix(matrix);
-            of.stood.lens = lights.sky->lens;
-        }
-        unpack(from, of.lights);
-    }
-    const std::size_t own = from.count(2 * sizeof(int));
-    for (std::size_t i = 0; i < own && from.ok(); ++i) {
-        MovingLights::Own light;
-        light.before = from.number<int>();
-        light.after = from.number<int>();
-        light.px_per_s = {from.number<double>(), from.number<double>()};
-        light.across_px = from.number<double>();
-        unpack(from, light.end);
-        lights.own.push_back(std::move(light));
-    }
-    const std::size_t streaks = from.count(3 * sizeof(int));
-    for (std::size_t i = 0; i < streaks && from.ok(); ++i) {
-        Streak s;
-        s.frame = from.number<int>();
-        const int kind = from.number<int>();
-        if (kind < 0 || kind >= int(streak_kinds().size())) return from.refuse();
-        s.kind = StreakKind(kind);
-        s.thing = from.number<int>();
-        Line& l = s.line;
-        for (double* v :
-             {&l.from.x, &l.from.y, &l.to.x, &l.to.y, &l.width_px, &l.brightness, &l.blinks, &l.even, &l.confidence})
-            *v = from.number<double>();
-        lights.streaks.push_back(s);
-    }
 }
 
 Fingerprint recipe_of_lights(const Pile& pile) {
