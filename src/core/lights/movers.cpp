@@ -91,6 +91,7 @@ std::optional<Stroke> stroke_of(const Trace& trace) {
     out.ends[0] = {first, outward(second, first)};
     out.ends[1] = {last, outward(third, last)};
     std::vector<std::uint16_t> by;
+    by.reserve(pixels.size());
     for (const Bright* p : pixels) by.push_back(p->by);
     std::nth_element(by.begin(), by.begin() + std::ptrdiff_t(by.size() / 2), by.end());
     out.light = by[by.size() / 2];

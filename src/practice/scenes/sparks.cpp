@@ -92,7 +92,9 @@ class Sparks final : public Scene {
                             int bursts) {
         constexpr double beat_s = 0.02;
         constexpr double drag = 1.5, weight = 620;
-        for (double t = 0; t < life_s; t += beat_s) {
+        const int beats = int(std::ceil(life_s / beat_s));
+        for (int beat = 0; beat < beats; ++beat) {
+            const double t = beat * beat_s;
             const Point next{at.x + speed.x * beat_s, at.y + speed.y * beat_s};
             const double hot = heat * (1 - t / life_s);
             const Rgb colour = mix(mix({0.62F, 0.10F, 0.02F}, {1.0F, 0.50F, 0.13F}, std::min(1.0, 2 * hot)),
