@@ -20,7 +20,7 @@ using test::Folder;
 
 // Frames of the lighthouse whose files can be painted on.
 struct Night {
-    explicit Night(int frames, Size size = {1200, 800}) : count(frames) {
+    explicit Night(int frames, Size size = {960, 640}) : count(frames) {
         practice::PracticeOptions options;
         options.frames = frames;
         options.size = size;
