@@ -114,7 +114,8 @@ TEST_CASE("a meteor along a star's trail is not drawn out by knitting, and is fo
     CHECK(meteor->kind == StreakKind::meteor);
     // Left out, it takes no star with it: the trail is there from the frames around.
     const Pile with = with_found_streaks(night.pile, streaks);
-    const Raster16 without = test::render_all(with_kind_left_out(with, StreakKind::meteor, true)).value();
+    const Raster16 without =
+        test::render_all(with_streaks_left_out(with, streaks_of(with, StreakKind::meteor), true)).value();
     double bright = 0, dark = 0;
     for (int i = 20; i <= 90; ++i) {
         const int x = int(std::lround(a.x + i * way.x)), y = int(std::lround(a.y + i * way.y));
@@ -152,7 +153,8 @@ TEST_CASE("an aircraft over the lamp is left out, and the lamp stays as bright")
     });
     REQUIRE(aircraft != streaks.end());
     const Pile with = with_found_streaks(night.pile, streaks);
-    const Raster16 without = test::render_all(with_kind_left_out(with, StreakKind::aircraft, true)).value();
+    const Raster16 without =
+        test::render_all(with_streaks_left_out(with, streaks_of(with, StreakKind::aircraft), true)).value();
     CHECK(without.at(int(lamp.x), int(lamp.y), 1) >= 0.99 * most);
     // It is gone from its way through the sky.
     double left = 0;

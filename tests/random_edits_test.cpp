@@ -221,7 +221,7 @@ Pile edited(Pile pile, Dice& dice) {
                     case 2:
                         return without_streak(std::move(pile), one);
                     default:
-                        return with_kind_left_out(std::move(pile), streak.kind, !streak.left_out);
+                        return with_streaks_left_out(pile, streaks_of(pile, streak.kind), !streak.left_out);
                 }
             }
             return with_feather(std::move(pile), dice.wild(0, 220));

@@ -251,7 +251,7 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         if (options.streaks != "keep") pile = with_found_streaks(std::move(pile), lights.value()->streaks);
         for (const StreakKindEntry& entry : streak_kinds())
             if (options.streaks == "drop-all" || options.streaks == "drop-" + std::string(entry.plural))
-                pile = with_kind_left_out(std::move(pile), entry.kind, true);
+                pile = with_streaks_left_out(pile, streaks_of(pile, entry.kind), true);
     }
     if (options.hot == "auto") {
         const auto searching = std::chrono::steady_clock::now();

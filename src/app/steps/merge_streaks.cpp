@@ -79,11 +79,8 @@ MergeStreaks::MergeStreaks(Studio& studio, Viewer& viewer, Canvas& canvas, QWidg
         button->setCheckable(true);
         row->addWidget(button);
         kinds_[std::size_t(entry.kind)] = button;
-        connect(button, &QPushButton::clicked, this, [this, kind = entry.kind](bool on) {
-            std::vector<StreakAt> of_kind = all_streaks(studio_.pile());
-            std::erase_if(of_kind, [&](const StreakAt& at) { return find_streak(studio_.pile(), at)->kind != kind; });
-            decide(of_kind, on);
-        });
+        connect(button, &QPushButton::clicked, this,
+                [this, kind = entry.kind](bool on) { decide(streaks_of(studio_.pile(), kind), on); });
     }
     column->addLayout(row);
     connect(&tool_, &StreakTool::chosen_on_picture, this, [this] {

@@ -100,8 +100,9 @@ std::vector<Bright> without_stars(const std::vector<Bright>& pixels, std::size_t
         const Point place{double(p.x), double(p.y)};
         std::ptrdiff_t seen = 0, could = 0;
         for (const LightsInTime& a : around) {
-            could += a.see(place) ? 1 : 0;
-            seen += a.have(place) ? 1 : 0;
+            const LightsInTime::Sight sight = a.look(place);
+            could += sight != LightsInTime::Sight::beyond ? 1 : 0;
+            seen += sight == LightsInTime::Sight::light ? 1 : 0;
         }
         // What comes into the picture with the last frame, and what leaves it with the first, nobody else can tell.
         if (seen < needed && could >= needed) out.push_back(p);
@@ -178,11 +179,8 @@ void find_own(const Pile& pile, const std::vector<int>& ids, const Pictures& pic
         if (!capture.captured || (out.sky && !out.frames.at(ids[k]).fits_sky)) return;
         run[k].begin_s = *capture.captured;
         run[k].exposure_s = capture.exposure_s.value_or(0);
-        std::vector<Bright> surely;
-        for (const Bright& p :
-             out.sky ? without_stars(pictures.bright[k], k, ids, middles, out, pictures) : pictures.bright[k])
-            if (p.deviations >= quarters * least_deviations) surely.push_back(p);
-        run[k].traces = traces_of(surely);
+        run[k].traces = out.sky ? traces_of(without_stars(pictures.bright[k], k, ids, middles, out, pictures))
+                                : traces_of(pictures.bright[k]);
     });
     std::vector<Mover> movers = movers_in(run);
     std::stable_sort(movers.begin(), movers.end(), [](const Mover& a, const Mover& b) {
@@ -259,15 +257,11 @@ Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, const std::
 LightsInTime::LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level)
     : over_(at_level(sky.over(later_s), level)), lights_(lights.grown(1)) {}
 
-bool LightsInTime::have(Point p) const {
-    const Point q = over_.to_canvas(p);
-    return std::isfinite(q.x) && std::isfinite(q.y) && lights_.at(int(std::lround(q.x)), int(std::lround(q.y)));
-}
-
-bool LightsInTime::see(Point p) const {
+LightsInTime::Sight LightsInTime::look(Point p) const {
     const Point q = over_.to_canvas(p);
     const Size size = lights_.size();
-    return q.x >= 0 && q.y >= 0 && q.x <= size.width - 1 && q.y <= size.height - 1;
+    if (!(q.x >= 0 && q.y >= 0 && q.x <= size.width - 1 && q.y <= size.height - 1)) return Sight::beyond;
+    return lights_.at(int(std::lround(q.x)), int(std::lround(q.y))) ? Sight::light : Sight::dark;
 }
 
 std::size_t MovingLights::bytes() const {

@@ -21,9 +21,9 @@ class LightsInTime {
     // `lights` of a frame that was exposed `later_s` after the other; a pixel around them counts, too.
     LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level);
     // Whether it has the light that the other has at p. In pixels of the level.
-    bool have(Point p) const;
-    // Whether that place was in its picture.
-    bool see(Point p) const;
+    bool have(Point p) const { return look(p) == Sight::light; }
+    enum class Sight { beyond, dark, light };  // beyond its picture, in it, and a light there
+    Sight look(Point p) const;
 
   private:
     Placement over_;

@@ -199,25 +199,20 @@ void PlacedRows::take(const Rect& piece, std::uint16_t* samples, FrameRow* rows)
         rows_for(piece, work.source);
     else
         box_for(piece, places, work);
-    warp(piece, work.source, places, work.spans, samples);
+    warp(piece, work.source, places, work.spans, samples, false);
 }
 
 void PlacedRows::warp(const Rect& piece, const AtHand& source, kernels::RowPlaces& places, std::span<const Span> spans,
-                      std::uint16_t* samples) const {
+                      std::uint16_t* samples, bool held) const {
     const kernels::WarpTarget out{samples, std::size_t(piece.width) * std::size_t(channels_), piece.left};
+    const auto from = [&](const auto& rows) {
+        kernels::warp_rows({rows.data(), source.area}, channels_, places, piece.top, spans, out);
+        if (held) kernels::hold_to_source({rows.data(), source.area}, channels_, places, piece.top, spans, out);
+    };
     if (source.wide.empty())
-        kernels::warp_rows({source.narrow.data(), source.area}, channels_, places, piece.top, spans, out);
+        from(source.narrow);
     else
-        kernels::warp_rows({source.wide.data(), source.area}, channels_, places, piece.top, spans, out);
-}
-
-void PlacedRows::hold(const Rect& piece, const AtHand& source, kernels::RowPlaces& places, std::span<const Span> spans,
-                      std::uint16_t* samples) const {
-    const kernels::WarpTarget out{samples, std::size_t(piece.width) * std::size_t(channels_), piece.left};
-    if (source.wide.empty())
-        kernels::hold_to_source({source.narrow.data(), source.area}, channels_, places, piece.top, spans, out);
-    else
-        kernels::hold_to_source({source.wide.data(), source.area}, channels_, places, piece.top, spans, out);
+        from(source.wide);
 }
 
 // Rows are made in blocks, and of each only where something is wanted.
@@ -264,9 +259,8 @@ void PlacedRows::take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow
             rows_for(piece, work.source);
         else
             box_for(piece, *places, work);
-        warp(piece, work.source, *places, work.spans, samples);
         // What shows in few places is light that is moved: it is nowhere brighter than it was.
-        hold(piece, work.source, *places, work.spans, samples);
+        warp(piece, work.source, *places, work.spans, samples, true);
     }
 }
 

@@ -111,9 +111,7 @@ class PlacedRows {
 
     void take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const;
     void warp(const Rect& piece, const AtHand& source, kernels::RowPlaces& places, std::span<const kernels::Span> spans,
-              std::uint16_t* samples) const;
-    void hold(const Rect& piece, const AtHand& source, kernels::RowPlaces& places, std::span<const kernels::Span> spans,
-              std::uint16_t* samples) const;
+              std::uint16_t* samples, bool held) const;
     FrameRow own_row(const Rect& piece, int y) const;
     void rows_for(const Rect& piece, AtHand& out) const;
     void box_for(const Rect& piece, kernels::RowPlaces& places, Workspace& work) const;

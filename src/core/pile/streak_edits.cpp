@@ -59,6 +59,12 @@ std::vector<StreakAt> all_streaks(const Pile& pile) {
     return out;
 }
 
+std::vector<StreakAt> streaks_of(const Pile& pile, StreakKind kind) {
+    std::vector<StreakAt> out = all_streaks(pile);
+    std::erase_if(out, [&](const StreakAt& at) { return find_streak(pile, at)->kind != kind; });
+    return out;
+}
+
 const FrameStreak* find_streak(const Pile& pile, const StreakAt& at) {
     const Frame* frame = find_frame(pile, at.frame);
     return frame && at.place >= 0 && at.place < int(frame->streaks.size()) ? &frame->streaks[std::size_t(at.place)]
@@ -102,12 +108,6 @@ Pile with_streaks_left_out(Pile pile, std::span<const StreakAt> streaks, bool le
         tell_silence(pile, at.frame);
     }
     return pile;
-}
-
-Pile with_kind_left_out(Pile pile, StreakKind kind, bool left_out) {
-    std::vector<StreakAt> of_kind = all_streaks(pile);
-    std::erase_if(of_kind, [&](const StreakAt& at) { return find_streak(pile, at)->kind != kind; });
-    return with_streaks_left_out(std::move(pile), of_kind, left_out);
 }
 
 Pile with_drawn_streak(Pile pile, int frame, const FrameStreak& streak) {

@@ -19,6 +19,7 @@ struct StreakAt {
 
 // All of a pile, frame by frame in the order of the run.
 std::vector<StreakAt> all_streaks(const Pile& pile);
+std::vector<StreakAt> streaks_of(const Pile& pile, StreakKind kind);
 // Null when there is none.
 const FrameStreak* find_streak(const Pile& pile, const StreakAt& at);
 
@@ -30,8 +31,6 @@ DrawnShape band_of(const Line& line);
 Pile with_found_streaks(Pile pile, std::span<const Streak> found);
 // Leaves streaks out of their frames, or takes them in again.
 Pile with_streaks_left_out(Pile pile, std::span<const StreakAt> streaks, bool left_out);
-// Those of a kind, among all.
-Pile with_kind_left_out(Pile pile, StreakKind kind, bool left_out);
 // A streak that a person drew in a frame, the last of its frame's.
 Pile with_drawn_streak(Pile pile, int frame, const FrameStreak& streak);
 // As a person pulled it.
