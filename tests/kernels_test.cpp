@@ -11,6 +11,7 @@
 #include "kernels/correct.h"
 #include "kernels/develop.h"
 #include "kernels/extremes.h"
+#include "kernels/level.h"
 #include "kernels/light_sums.h"
 #include "kernels/mean.h"
 #include "kernels/median.h"
@@ -520,4 +521,26 @@ TEST_CASE("vectors go through light to the same bits as sample by sample, on eve
         REQUIRE(grey[i] == grey[i + 1]);
         REQUIRE(grey[i] == grey[i + 2]);
     }
+}
+
+TEST_CASE("lowering and places above equal their scalar twins, on every instruction set") {
+    constexpr std::size_t most = 151;
+    const Raster16 a = test::speckle({int(most), 1}, 1, 5), b = test::speckle({int(most), 1}, 1, 6);
+    const std::uint16_t *row = a.row(0), *other = b.row(0);
+    on_every_target([&] {
+        for (const std::size_t n : {std::size_t(1), std::size_t(15), std::size_t(64), most}) {
+            for (const int by : {0, 9000, -9000, 65535, -65535}) {
+                std::vector<std::uint16_t> out(n + 1, 77);
+                kernels::lower_by(row, by, n, out.data());
+                std::size_t wrong = out[n] != 77;
+                for (std::size_t i = 0; i < n; ++i) wrong += out[i] != std::clamp(int(row[i]) - by, 0, 65535);
+                CHECK(wrong == 0);
+            }
+            std::vector<std::uint16_t> places, expected;
+            kernels::add_places_above(row, other, n, places);
+            for (std::size_t i = 0; i < n; ++i)
+                if (row[i] > other[i]) expected.push_back(std::uint16_t(i));
+            CHECK(places == expected);
+        }
+    });
 }

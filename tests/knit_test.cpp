@@ -138,7 +138,9 @@ TEST_CASE("what one frame has more than the run stands out; lamps, noise and cha
     std::vector<const std::uint16_t*> pointers;
     for (const auto& row : rows) pointers.push_back(row.data());
     std::vector<Excess> found;
-    add_excess(pointers, width, 5, found);
+    const UsualRow usual = usual_row(pointers, width);
+    Comparing comparing(usual, 5);
+    for (std::size_t k = 0; k < pointers.size(); ++k) comparing.add_excess(pointers[k], std::uint16_t(k), found);
     std::set<std::pair<int, int>> places;
     for (const Excess& e : found) places.emplace(e.frame, e.x);
     for (const Excess& e : found)

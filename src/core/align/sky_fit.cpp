@@ -3,7 +3,6 @@
 #include <memory>
 
 #include "align/sky_model.h"
-#include "base/parallel.h"
 
 namespace bp {
 namespace {
@@ -133,7 +132,8 @@ void fit_sky(SkyModel& model, std::vector<Vec3>& stars, const std::vector<Sighte
     ceres::Solver::Options options;
     options.linear_solver_type = ceres::DENSE_SCHUR;
     options.linear_solver_ordering = order;
-    options.num_threads = threads_at_work();
+    // Several threads add up in an order of their own, and what is found would differ in its last digits.
+    options.num_threads = 1;
     solve(options, problem);
     model.camera = {camera[0], camera[1], camera[2]};
 }

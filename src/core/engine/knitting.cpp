@@ -33,10 +33,6 @@ std::vector<Exposed> exposed_frames(const Pile& pile, const MovingLights& lights
     return out;
 }
 
-Placement at_level_of_lights(const SkyMotion& motion, double seconds) {
-    return at_level(motion.over(seconds), MovingLights::level);
-}
-
 // The fastest that a light of the sky moves over the picture, in pixels a second.
 double fastest(const SkyMotion& motion, Size size) {
     constexpr int points = 8;
@@ -55,42 +51,64 @@ double fastest(const SkyMotion& motion, Size size) {
 
 // Lights of `before` that the motion leads to lights of the frame after it, and of so many of the frames around: noise
 // goes its own ways.
-std::vector<Point> lights_of_both(const RunMask& before, const LightsInTime& after,
-                                  const std::vector<LightsInTime>& around) {
+RunMask lights_of_both(const RunMask& before, const LightsInTime& after, const std::vector<LightsInTime>& around) {
     constexpr std::ptrdiff_t enough = 2;
     const std::ptrdiff_t needed = std::min(enough, std::ptrdiff_t(around.size()));
-    std::vector<Point> out;
+    std::vector<RunMask::Stretch> out;
     for (int y = 0; y < before.size().height; ++y)
         for (const RunMask::Run& run : before.row(y))
             for (int x = run.begin; x < run.end; ++x) {
-                const Point p{double(x), double(y)};
+                if (!after.have(x, y)) continue;
                 const auto seen =
-                    std::count_if(around.begin(), around.end(), [&](const LightsInTime& l) { return l.have(p); });
-                if (after.have(p) && seen >= needed) out.push_back(p);
+                    std::count_if(around.begin(), around.end(), [&](const LightsInTime& l) { return l.have(x, y); });
+                if (seen >= needed) out.push_back({y, {x, x + 1}});
             }
-    return out;
+    return {before.size(), out};
 }
 
-// Where they are when they have moved on.
-RunMask moved_on(const std::vector<Point>& lights, const Placement& over, Size size) {
-    std::vector<RunMask::Stretch> out;
-    out.reserve(2 * lights.size());
-    for (const Point& p : lights) {
-        const Point q = over.to_canvas(p);
-        // Between pixels it is in both.
-        const int left = int(std::floor(q.x)), top = int(std::floor(q.y));
-        out.push_back({top, {left, left + 2}});
-        out.push_back({top + 1, {left, left + 2}});
-    }
-    return {size, out};
+int nearest(double v) {
+    return int(std::floor(v + 0.5));
+}
+
+// Calls body(pixel, where it was) for all pixels to which `lights` have moved.
+template <class Body>
+void each_moved(const RunMask& lights, const kernels::SourceMap& on, const kernels::SourceMap& back, Body body) {
+    constexpr double half = 0.55;  // of a pixel, and what it may be turned
+    std::vector<RunMask::Stretch> about;
+    for (int y = 0; y < lights.size().height; ++y)
+        for (const RunMask::Run& run : lights.row(y)) {
+            const Point from = on.at(run.begin, y), to = on.at(run.end - 1, y);
+            if (!std::isfinite(from.x + from.y + to.x + to.y)) continue;
+            const int top = int(std::ceil(std::min(from.y, to.y) - half));
+            const int bottom = int(std::floor(std::max(from.y, to.y) + half));
+            const RunMask::Run across{int(std::ceil(std::min(from.x, to.x) - half)),
+                                      int(std::floor(std::max(from.x, to.x) + half)) + 1};
+            for (int v = top; v <= bottom; ++v) about.push_back({v, across});
+        }
+    const RunMask perhaps(lights.size(), about);
+    for (int y = 0; y < perhaps.size().height; ++y)
+        for (const RunMask::Run& run : perhaps.row(y))
+            for (int x = run.begin; x < run.end; ++x) {
+                const Point was = back.at(x, y);
+                if (lights.at(nearest(was.x), nearest(was.y))) body(x, y, was);
+            }
+}
+
+// True where a trail of a frame has gone on for a while and goes on for longer than it takes to fall off: at (x, y),
+// which lies `ahead` of or behind where it may end. Nothing is missing there.
+bool goes_on(const RunMask& lights, int x, int y, Point ahead) {
+    return lights.at(x, y) && lights.at(nearest(x + ahead.x), nearest(y + ahead.y));
 }
 
 // Between frame `at` and the one after it.
 std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion,
                                   double speed) {
     constexpr std::size_t reach = 2;
+    constexpr double falls_off =
+        4;  // pixels of the lights: a wide star's end, from where it is full to where it is not seen
     const Exposed& a = frames[at];
     const Exposed& b = frames[at + 1];
+    const Size size = a.lights->lights.size();
     std::vector<KnitStep> out;
     const double period = b.middle_s() - a.middle_s();
     const int steps = steps_between(std::min(a.length_s, b.length_s), period, speed);
@@ -101,13 +119,21 @@ std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_
     std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(frames.size(), at + 2 + reach); ++k)
         if (k != at && k != at + 1) around.push_back(expected(frames[k]));
-    const std::vector<Point> both = lights_of_both(a.lights->lights, expected(b), around);
+    const RunMask both = lights_of_both(a.lights->lights, expected(b), around);
     if (both.empty()) return out;
     for (int j = 1; j <= steps; ++j) {
         const double on = period * j / (steps + 1);
-        out.push_back(
-            {motion.over(on), motion.over(on - period),
-             std::make_shared<const RunMask>(moved_on(both, at_level_of_lights(motion, on), a.lights->lights.size()))});
+        std::vector<RunMask::Stretch> where;
+        each_moved(both, later_in_sky(motion, on, size, MovingLights::level),
+                   later_in_sky(motion, -on, size, MovingLights::level), [&](int x, int y, Point was) {
+                       const double moved = std::hypot(x - was.x, y - was.y);
+                       const Point ahead{(x - was.x) / moved * falls_off, (y - was.y) / moved * falls_off};
+                       if (moved > 1 && (goes_on(a.lights->lights, x, y, ahead) ||
+                                         goes_on(b.lights->lights, x, y, {-ahead.x, -ahead.y})))
+                           return;
+                       where.push_back({y, {x, x + 1}});
+                   });
+        out.push_back({motion.over(on), motion.over(on - period), std::make_shared<const RunMask>(size, where)});
     }
     return out;
 }
@@ -121,12 +147,14 @@ KnitStep own_step(const MovingLights::Own& light, double pause_s) {
     const auto moved = [&](double seconds) {
         return Placement{Matrix::shift(light.px_per_s.x * seconds, light.px_per_s.y * seconds)};
     };
-    std::vector<Point> end;
-    for (int y = 0; y < light.end.size().height; ++y)
-        for (const RunMask::Run& run : light.end.row(y))
-            for (int x = run.begin; x < run.end; ++x) end.push_back({double(x), double(y)});
-    return {moved(on), moved(-on),
-            std::make_shared<const RunMask>(moved_on(end, at_level(moved(on), MovingLights::level), light.end.size()))};
+    const auto at_lights = [&](double seconds) {
+        return kernels::SourceMap(at_level(moved(seconds), MovingLights::level), light.end.size());
+    };
+    std::vector<RunMask::Stretch> where;
+    each_moved(light.end, at_lights(-on), at_lights(on), [&](int x, int y, Point) {
+        where.push_back({y, {x, x + 1}});
+    });
+    return {moved(on), moved(-on), std::make_shared<const RunMask>(light.end.size(), where)};
 }
 
 }  // namespace

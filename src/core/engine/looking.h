@@ -18,29 +18,40 @@ constexpr int quarters = 4;
 // What stands out of the rows of a picture, by frame: `least` deviations and more.
 class Standing {
   public:
-    Standing(std::size_t frames, int height, double least)
-        : frames_(frames), least_(least), rows_(std::size_t(height)) {}
+    Standing(std::size_t frames, Size size, double least);
 
     // `rows` of all frames, from column `left` on. Any thread.
     void look(int y, int left, kernels::Rows<std::uint16_t> rows, int width);
+    // Forgets what was seen of some frames, whose rows then come again.
+    void forget(const std::vector<std::size_t>& frames);
+    // Rows of these frames, held against what was usual at the same pixels when all were looked at.
+    void look_again(int y, int left, const std::vector<std::size_t>& frames, kernels::Rows<std::uint16_t> rows,
+                    int width);
     // By frame, row by row.
     std::vector<std::vector<Bright>> by_frame();
 
   private:
-    void drop_wide_light(std::vector<Excess>& found, int width) const;
+    struct Row {
+        std::vector<Excess> found;
+        UsualRow usual;
+    };
+    void add(int y, int left, int width, std::vector<Excess>& found);
 
     std::size_t frames_;
     double least_;
     std::mutex mutex_;
-    std::vector<std::vector<Excess>> rows_;
+    std::vector<Row> rows_;
 };
 
 // Collects what stands out, row by row, and a smaller picture of every frame to look for lines in.
 class Looking final : public StepWork {
   public:
-    Looking(int channels, std::size_t frames, Size size);
+    // Rows of brightness: one channel.
+    Looking(std::size_t frames, Size size);
 
     void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override;
+    // From here on rows of these frames alone come again.
+    void again(const std::vector<std::size_t>& frames);
 
     // What stands out, by frame.
     std::vector<std::vector<Bright>> lights() { return lights_.by_frame(); }
@@ -54,8 +65,8 @@ class Looking final : public StepWork {
   private:
     void add_to_small(int y, kernels::Span columns, const std::vector<const std::uint16_t*>& rows);
 
-    int channels_;
     std::size_t frames_;
+    std::vector<std::size_t> coming_;  // frames whose rows come
     Size size_;
     int coarser_;
     Size small_;

@@ -3,9 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
+#include "align/sky.h"
 #include "base/parallel.h"
 #include "engine/aligning.h"
 #include "engine/looking.h"
+#include "engine/render.h"
 #include "lights/excess.h"
 #include "lights/traces.h"
 #include "pile/edits.h"
@@ -47,17 +49,75 @@ RunMask thin_lights_of(const std::vector<Bright>& bright, Size size) {
     return thin_lights(size, traces_of(surely));
 }
 
-// How the sky moves, and which frames lie under it.
-void find_motion(const Pile& pile, const std::vector<int>& ids, Job& job, MovingLights& out) {
-    const Result<std::map<int, Alignment>> placed = align_frames(pile, Model::stars, pile.reference, job);
-    if (!placed.ok()) return;
+// Of a picture of every frame, all of one level.
+struct Pictures {
+    int level = 0;
+    Size size;
+    std::vector<std::vector<Bright>> bright;  // by frame
+    std::vector<RunMask> lights;
+};
+
+// To level 0.
+Point from_level(Point p, int level) {
+    const double scale = 1 << level;
+    return {(p.x + 0.5) * scale - 0.5, (p.y + 0.5) * scale - 0.5};
+}
+
+// The stars of a frame: what is bright and thin in it and no longer than a star's trail.
+SkyFrame stars_of(const Pile& pile, const Frame& frame, const std::vector<Bright>& bright) {
+    constexpr std::size_t most = 200;
+    constexpr double turn_per_second = 7.292e-5;
+    constexpr double longest_focal = 2;  // in widths of the picture: stars seen with longer ones are followed, not left
+    constexpr double wide_as_star = 10;  // pixels of the level
+    const CaptureData& capture = frame.file->capture;
+    const double exposure = capture.exposure_s.value_or(0);
+    const double longest =
+        exposure * turn_per_second * longest_focal * at_level(pile.size, MovingLights::level).width + wide_as_star;
+    SkyFrame out;
+    if (capture.captured) out.time_s = *capture.captured + exposure / 2;
+    for (const Trace& trace : traces_of(bright)) {
+        if (!trace.thin() || std::hypot(trace.bounds.width, trace.bounds.height) > longest) continue;
+        double light = 0, x = 0, y = 0;
+        for (const Bright& p : trace.pixels) {
+            light += p.by;
+            x += double(p.by) * p.x;
+            y += double(p.by) * p.y;
+        }
+        const Point at = from_level({x / light, y / light}, MovingLights::level);
+        if (!pile.trust.empty() && pile.trust.at(int(std::lround(at.x)), int(std::lround(at.y))) < 128) continue;
+        out.stars.push_back({at, light});
+    }
+    std::sort(out.stars.begin(), out.stars.end(), [](const Star& a, const Star& b) { return a.light > b.light; });
+    if (out.stars.size() > most) out.stars.resize(most);
+    return out;
+}
+
+// Where the frames lie by their moving lights; nothing where these do not tell.
+std::map<int, Alignment> placed_by_lights(const Pile& pile, const std::vector<int>& ids,
+                                          const std::vector<std::vector<Bright>>& bright) {
+    const auto reference = std::size_t(std::find(ids.begin(), ids.end(), pile.reference) - ids.begin());
+    std::vector<SkyFrame> seen(ids.size());
+    parallel_for(0, int(ids.size()), [&](int i) {
+        const auto k = std::size_t(i);
+        seen[k] = stars_of(pile, *find_frame(pile, ids[k]), bright[k]);
+    });
+    if (!seen[reference].time_s) return {};
+    const std::optional<std::vector<Alignment>> placed = place_sky(seen, reference, pile.size);
+    std::map<int, Alignment> out;
+    for (std::size_t k = 0; placed && k < ids.size(); ++k) out[ids[k]] = (*placed)[k];
+    return out;
+}
+
+// How the sky moves by frames that are placed under it, and which of them lie where it has them.
+void take_motion(const Pile& pile, const std::vector<int>& ids, const std::map<int, Alignment>& placed,
+                 MovingLights& out) {
     std::vector<PlacedInTime> frames;
     std::vector<int> placed_ids;
     std::optional<std::size_t> reference;
     for (const int id : ids) {
-        const auto place = placed.value().find(id);
+        const auto place = placed.find(id);
         const CaptureData& capture = find_frame(pile, id)->file->capture;
-        if (place == placed.value().end() || !capture.captured) continue;
+        if (place == placed.end() || !capture.captured) continue;
         if (id == pile.reference) reference = frames.size();
         frames.push_back({place->second, *capture.captured + capture.exposure_s.value_or(0) / 2});
         placed_ids.push_back(id);
@@ -77,13 +137,26 @@ void find_motion(const Pile& pile, const std::vector<int>& ids, Job& job, Moving
     }
 }
 
-// Of a picture of every frame, all of one level.
-struct Pictures {
-    int level = 0;
-    Size size;
-    std::vector<std::vector<Bright>> bright;  // by frame
-    std::vector<RunMask> lights;
-};
+std::size_t frames_told(const MovingLights& lights) {
+    return std::size_t(std::count_if(lights.frames.begin(), lights.frames.end(),
+                                     [](const auto& of) { return of.second.fits_sky || of.second.placed; }));
+}
+
+// How the sky moves, and which frames lie under it. Stars that move are at hand; where they leave too many frames
+// untold, because the sky hardly turns or the camera was moved, all stars are looked for.
+void find_motion(const Pile& pile, const std::vector<int>& ids, const std::vector<std::vector<Bright>>& bright,
+                 Job& job, MovingLights& out) {
+    constexpr double enough = 0.8;  // of the frames
+    MovingLights by_lights = out;
+    take_motion(pile, ids, placed_by_lights(pile, ids, bright), by_lights);
+    if (double(frames_told(by_lights)) < enough * double(ids.size())) {
+        const Result<std::map<int, Alignment>> placed = align_frames(pile, Model::stars, pile.reference, job);
+        MovingLights by_stars = out;
+        if (placed.ok()) take_motion(pile, ids, placed.value(), by_stars);
+        if (frames_told(by_stars) > frames_told(by_lights)) by_lights = std::move(by_stars);
+    }
+    out = std::move(by_lights);
+}
 
 // Without the sky's own lights: those that frames around have where the sky has turned to.
 std::vector<Bright> without_stars(const std::vector<Bright>& pixels, std::size_t at, const std::vector<int>& ids,
@@ -97,23 +170,17 @@ std::vector<Bright> without_stars(const std::vector<Bright>& pixels, std::size_t
     const auto needed = std::min<std::ptrdiff_t>(2, std::ptrdiff_t(around.size()));
     std::vector<Bright> out;
     for (const Bright& p : pixels) {
-        const Point place{double(p.x), double(p.y)};
         std::ptrdiff_t seen = 0, could = 0;
         for (const LightsInTime& a : around) {
-            const LightsInTime::Sight sight = a.look(place);
+            const LightsInTime::Sight sight = a.look(p.x, p.y);
             could += sight != LightsInTime::Sight::beyond ? 1 : 0;
             seen += sight == LightsInTime::Sight::light ? 1 : 0;
+            if (seen >= needed) break;
         }
         // What comes into the picture with the last frame, and what leaves it with the first, nobody else can tell.
         if (seen < needed && could >= needed) out.push_back(p);
     }
     return out;
-}
-
-// To level 0.
-Point from_level(Point p, int level) {
-    const double scale = 1 << level;
-    return {(p.x + 0.5) * scale - 0.5, (p.y + 0.5) * scale - 0.5};
 }
 
 // Without what lies at the edges of a frame that was resampled.
@@ -217,25 +284,67 @@ Pile standing_still(Pile pile, const MovingLights& lights) {
     return pile;
 }
 
+// Brings frames before `work`, as `lights` has it that the camera stood.
+Status show(const Pile& pile, const std::vector<int>& frames, const MovingLights& lights, std::size_t beside_bytes,
+            FrameStore& store, Job& job, Looking& work) {
+    Pile grey = standing_still(pile, lights);
+    WorkingSpace space = working_space(pile);
+    space.brightness = pile.channels != 1;
+    grey.channels = space.channels = 1;
+    FrameStore passing(space, {0, store.budget().work_bytes});
+    return bring_in_step({grey, passing, takes_of(frames), whole(at_level(pile.size, MovingLights::level)),
+                          MovingLights::level, beside_bytes},
+                         job, work);
+}
+
+Pictures pictures_of(std::vector<std::vector<Bright>> bright, int level, Size size) {
+    Pictures out{level, size, std::move(bright), {}};
+    out.lights.resize(out.bright.size());
+    parallel_for(0, int(out.bright.size()),
+                 [&](int k) { out.lights[std::size_t(k)] = thin_lights_of(out.bright[std::size_t(k)], size); });
+    return out;
+}
+
+// What a camera that was moved saw is brought back, and looked at once more: those frames alone, unless they are so
+// many that what is usual is told by them.
+Status look_at_moved(const Pile& pile, const std::vector<int>& ids, const MovingLights& lights, FrameStore& store,
+                     Job& job, std::unique_ptr<Looking>& work) {
+    constexpr std::size_t few = 4;  // one in so many
+    const Size size = at_level(pile.size, MovingLights::level);
+    std::vector<std::size_t> moved;
+    std::vector<int> moved_ids;
+    for (std::size_t k = 0; k < ids.size(); ++k)
+        if (lights.frames.at(ids[k]).placed) {
+            moved.push_back(k);
+            moved_ids.push_back(ids[k]);
+        }
+    if (moved.empty()) return Done{};
+    const std::size_t bytes = Looking::bytes(ids.size(), size);
+    if (moved.size() * few <= ids.size()) {
+        work->again(moved);
+        return show(pile, moved_ids, lights, bytes, store, job, *work);
+    }
+    work = std::make_unique<Looking>(ids.size(), size);
+    return show(pile, ids, lights, bytes, store, job, *work);
+}
+
 Result<MovingLights> look(const Pile& pile, const std::vector<int>& ids, FrameStore& store, Job& job) {
     MovingLights out;
     for (const int id : ids) out.frames[id];
-    find_motion(pile, ids, job, out);
-    if (job.stopped()) return stopped_failure();
     const Size size = at_level(pile.size, MovingLights::level);
-    Looking work(pile.channels, ids.size(), size);
-    const Pile still = standing_still(pile, out);
-    const Status done = bring_in_step(
-        {still, store, takes_of(ids), whole(size), MovingLights::level, Looking::bytes(ids.size(), size)}, job, work);
-    if (!done.ok()) return done.failure();
-    Pictures all{MovingLights::level, size, work.lights(), {}};
-    for (const std::vector<Bright>& of : all.bright) all.lights.push_back(thin_lights_of(of, size));
-    for (std::size_t k = 0; k < ids.size(); ++k) out.frames[ids[k]].lights = all.lights[k];
-    find_own(pile, ids, all, out);
+    auto work = std::make_unique<Looking>(ids.size(), size);
+    Status shown = show(pile, ids, out, Looking::bytes(ids.size(), size), store, job, *work);
+    if (!shown.ok()) return shown.failure();
+    find_motion(pile, ids, work->lights(), job, out);
+    if (job.stopped()) return stopped_failure();
+    shown = look_at_moved(pile, ids, out, store, job, work);
+    if (!shown.ok()) return shown.failure();
+    const Pictures fine = pictures_of(work->lights(), MovingLights::level, size);
+    for (std::size_t k = 0; k < ids.size(); ++k) out.frames[ids[k]].lights = fine.lights[k];
+    find_own(pile, ids, fine, out);
     if (!out.sky) return out;
-    Pictures small{MovingLights::level + work.coarser(), work.small(), work.small_lights(), {}};
-    for (const std::vector<Bright>& of : small.bright) small.lights.push_back(thin_lights_of(of, small.size));
-    find_streaks(pile, ids, small, job, out);
+    find_streaks(pile, ids, pictures_of(work->small_lights(), MovingLights::level + work->coarser(), work->small()),
+                 job, out);
     if (job.stopped()) return stopped_failure();
     return out;
 }
@@ -254,11 +363,16 @@ Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, const std::
 
 }  // namespace
 
-LightsInTime::LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level)
-    : over_(at_level(sky.over(later_s), level)), lights_(lights.grown(1)) {}
+kernels::SourceMap later_in_sky(const SkyMotion& sky, double later_s, Size size, int level) {
+    // A map leads back.
+    return {at_level(sky.over(-later_s), level), size, kernels::SourceMap::Knots::far};
+}
 
-LightsInTime::Sight LightsInTime::look(Point p) const {
-    const Point q = over_.to_canvas(p);
+LightsInTime::LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level)
+    : there_(later_in_sky(sky, later_s, lights.size(), level)), lights_(lights.grown(1)) {}
+
+LightsInTime::Sight LightsInTime::look(int x, int y) const {
+    const Point q = there_.at(x, y);
     const Size size = lights_.size();
     if (!(q.x >= 0 && q.y >= 0 && q.x <= size.width - 1 && q.y <= size.height - 1)) return Sight::beyond;
     return lights_.at(int(std::lround(q.x)), int(std::lround(q.y))) ? Sight::light : Sight::dark;

@@ -84,7 +84,7 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
     constexpr int beside = 5;  // that resampling reads, and a pixel more
     constexpr double furthest = 1e6;
     const Placement at_this_level = at_level(placed, level);
-    map_.emplace(at_this_level, frame);
+    map_.emplace(at_this_level, frame, kernels::SourceMap::Knots::far);
     spans_.assign(std::size_t(region.height), {});
     rows_.assign(std::size_t(region.height), {frame.height, 0});
     const RowsReached reached(at_this_level, region);
@@ -220,47 +220,61 @@ void PlacedRows::take_sparse(const Rect& piece, std::uint16_t* samples, FrameRow
     constexpr int block = 64;
     static thread_local Workspace work;
     const std::size_t stride = std::size_t(piece.width) * std::size_t(channels_);
-    bool any = false;
+    // Of every row what is wanted, and how far of it is done.
+    work.wanted.clear();
+    work.row_ends.clear();
+    work.next.clear();
     for (int i = 0; i < piece.height; ++i) {
-        const Span covered = reaches_->span_of(piece.top + i);
-        const Span span{std::max(covered.begin, piece.left), std::min(covered.end, piece.right())};
-        rows[i] = {nullptr, samples + std::size_t(i) * stride,
-                   span.empty() ? Span{} : Span{span.begin - piece.left, span.end - piece.left}};
-        any = any || !span.empty();
+        work.next.push_back(work.wanted.size());
+        if (!reaches_->span_of(piece.top + i).empty())
+            reaches_->add_wanted(piece.top + i, {piece.left, piece.right()}, work.wanted);
+        work.row_ends.push_back(work.wanted.size());
+        rows[i] = {nullptr, samples + std::size_t(i) * stride, {}};
+        if (work.next.back() == work.row_ends.back()) continue;
+        rows[i].cover = {work.wanted[work.next.back()].begin - piece.left, work.wanted.back().end - piece.left};
     }
-    if (!any) return;
-    for (int left = floor_div(piece.left, block) * block; left < piece.right(); left += block) {
+    if (work.wanted.empty()) return;
+    work.source.narrow.clear();
+    work.source.wide.clear();
+    if (rows_) rows_for(piece, work.source);
+    while (true) {
+        // The leftmost block in which something is left to do.
+        int left = piece.right();
+        for (std::size_t i = 0; i < work.next.size(); ++i)
+            if (work.next[i] < work.row_ends[i])
+                left = std::min(left, floor_div(work.wanted[work.next[i]].begin, block) * block);
+        if (left == piece.right()) return;
+        kernels::RowPlaces places(reaches_->map(), Span{left, left + block});
         work.spans.clear();
-        std::optional<kernels::RowPlaces> places;
-        any = false;
-        for (int i = 0; i < piece.height; ++i) {
-            const Span& covered = rows[i].cover;
-            const Span limits{std::max(left, piece.left + covered.begin),
-                              std::min(left + block, piece.left + covered.end)};
-            work.wanted.clear();
-            if (!limits.empty()) reaches_->add_wanted(piece.top + i, limits, work.wanted);
+        for (std::size_t i = 0; i < work.next.size(); ++i) {
             Span span;
-            if (!work.wanted.empty()) {
-                span = {work.wanted.front().begin, work.wanted.back().end};
-                if (!places) places.emplace(reaches_->map(), Span{left, left + block});
-                places->go_to(piece.top + i);
+            std::size_t& next = work.next[i];
+            while (next < work.row_ends[i] && work.wanted[next].begin < left + block) {
+                Span& wanted = work.wanted[next];
+                span = {span.empty() ? wanted.begin : span.begin, std::min(wanted.end, left + block)};
+                if (wanted.end > left + block) {
+                    wanted.begin = left + block;
+                    break;
+                }
+                ++next;
+            }
+            if (!span.empty()) {
+                places.go_to(piece.top + int(i));
                 // Beyond the frame there is no light.
-                std::fill_n(samples + std::size_t(i) * stride + std::ptrdiff_t(span.begin - piece.left) * channels_,
+                std::fill_n(samples + i * stride + std::ptrdiff_t(span.begin - piece.left) * channels_,
                             (span.end - span.begin) * channels_, std::uint16_t{0});
-                span = places->covered(span);
+                span = places.covered(span);
             }
             work.spans.push_back(span);
-            any = any || !span.empty();
         }
-        if (!any) continue;
-        work.source.narrow.clear();
-        work.source.wide.clear();
-        if (rows_)
-            rows_for(piece, work.source);
-        else
-            box_for(piece, *places, work);
+        if (std::all_of(work.spans.begin(), work.spans.end(), [](const Span& s) { return s.empty(); })) continue;
+        if (!rows_) {
+            work.source.narrow.clear();
+            work.source.wide.clear();
+            box_for(piece, places, work);
+        }
         // What shows in few places is light that is moved: it is nowhere brighter than it was.
-        warp(piece, work.source, *places, work.spans, samples, true);
+        warp(piece, work.source, places, work.spans, samples, true);
     }
 }
 

@@ -103,8 +103,9 @@ class PlacedRows {
     };
     // What a thread works with, kept from call to call, because calls are many and small.
     struct Workspace {
-        std::vector<kernels::Span> spans;  // of the rows of a piece
-        std::vector<kernels::Span> wanted;
+        std::vector<kernels::Span> spans;         // of the rows of a piece
+        std::vector<kernels::Span> wanted;        // of a sparse one, row after row of a piece,
+        std::vector<std::size_t> next, row_ends;  // with the first of each row that is not done, and the end
         AtHand source;
         StagedBox box;  // of what comes from tiles
     };

@@ -20,33 +20,49 @@ class ToWorking {
     static Result<ToWorking> make(const PictureFacts& facts, const WorkingSpace& space) {
         ToWorking out;
         out.from_ = facts.channels;
-        out.to_ = space.channels;
+        out.to_ = space.brightness ? 3 : space.channels;
+        out.weighs_ = space.brightness;
         // Grey without a profile shares the curve of sRGB, so that it only needs to be repeated.
         // Of colour a grey one is not one of the channels: that is converted.
         const bool same = facts.profile == space.profile &&
-                          (facts.channels == space.channels || (facts.channels == 1 && space.profile.is_srgb()));
+                          (facts.channels == out.to_ || (facts.channels == 1 && space.profile.is_srgb()));
         if (same) return out;
-        Result<Conversion> conversion = Conversion::make(facts.profile, facts.channels, space.profile, space.channels);
+        Result<Conversion> conversion = Conversion::make(facts.profile, facts.channels, space.profile, out.to_);
         if (!conversion.ok()) return conversion.failure();
         out.conversion_ = std::move(conversion).value();
         return out;
     }
 
-    bool changes() const { return conversion_ || from_ != to_; }
+    static ToWorking as_it_is() {
+        ToWorking out;
+        out.from_ = out.to_ = 1;
+        return out;
+    }
 
-    void run(const std::uint16_t* in, std::uint16_t* out, int pixels) const {
-        if (conversion_) {
-            conversion_->run(in, out, pixels);
-            return;
+    bool changes() const { return conversion_ || from_ != to_ || weighs_; }
+
+    void run(const std::uint16_t* in, std::uint16_t* out, int pixels) {
+        if (!weighs_) return bring(in, out, pixels);
+        colour_.resize(std::size_t(pixels) * 3);
+        bring(in, colour_.data(), pixels);
+        for (int x = 0; x < pixels; ++x) {
+            const std::uint16_t* p = colour_.data() + std::ptrdiff_t(x) * 3;
+            out[x] = std::uint16_t((unsigned(p[0]) + 2U * p[1] + p[2] + 2U) / 4U);
         }
+    }
+
+  private:
+    void bring(const std::uint16_t* in, std::uint16_t* out, int pixels) const {
+        if (conversion_) return conversion_->run(in, out, pixels);
         for (int x = 0; x < pixels; ++x)
             for (int c = 0; c < to_; ++c) out[x * to_ + c] = in[x * from_ + (from_ == 1 ? 0 : c)];
     }
 
-  private:
     int from_ = 3;
     int to_ = 3;
+    bool weighs_ = false;  // brightness comes of the colours
     std::optional<Conversion> conversion_;
+    std::vector<std::uint16_t> colour_;
 };
 
 // The rows of one file in the working space, one after the other.
@@ -92,14 +108,18 @@ class WorkingRows {
 };
 
 Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpace& space, const RawDarkUse& dark) {
-    Result<std::unique_ptr<RowReader>> reader = RowReader::open(file.path, level, space.balance, dark);
+    Result<std::unique_ptr<RowReader>> reader{std::unique_ptr<RowReader>()};
+    if (space.brightness && file.facts.channels == 3 && file.facts.profile == space.profile)
+        reader = RowReader::open_brightness(file.path, level);
+    const bool apart = reader.ok() && reader.value();
+    if (reader.ok() && !apart) reader = RowReader::open(file.path, level, space.balance, dark);
     if (!reader.ok()) return reader.failure();
     const PictureFacts& facts = reader.value()->facts();
-    if (facts.size != file.facts.size || facts.channels != file.facts.channels)
+    if (facts.size != file.facts.size || (!apart && facts.channels != file.facts.channels))
         return Failure{Fault::input,
                        file.path.string(),
                        {"%1 has changed since it was opened. Open the frames again.", {file.path.filename().string()}}};
-    Result<ToWorking> to_working = ToWorking::make(facts, space);
+    Result<ToWorking> to_working = apart ? ToWorking::as_it_is() : ToWorking::make(facts, space);
     if (!to_working.ok())
         return Failure{Fault::input,
                        file.path.string(),

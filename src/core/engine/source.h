@@ -17,6 +17,9 @@ struct WorkingSpace {
     Profile profile;
     int channels = 3;
     std::optional<WhiteBalance> balance;  // for raw frames
+    // One channel instead of three, for looking only: what files keep apart from colour (RowReader::open_brightness),
+    // which is much faster, else a quarter of red, half of green and a quarter of blue.
+    bool brightness = false;
 };
 
 // A row of a frame in 8 or in 16 bits: one of the pointers is set.

@@ -1,6 +1,7 @@
 #include "kernels/source_map.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 #include <limits>
 
@@ -39,13 +40,15 @@ Span longer(Span a, Span b) {
 
 }  // namespace
 
-SourceMap::SourceMap(const Placement& placed, Size source)
+SourceMap::SourceMap(const Placement& placed, Size source, Knots knots)
     : placed_(placed),
       to_source_(inverse(placed.matrix)),
       mirrored_(to_source_.determinant() < 0),
       source_(source),
       affine_(placed.is_affine()),
       step_(affine_ ? affine_step : curved_step) {
+    if (!affine_ && knots == Knots::far) put_knots_far();
+    step_bits_ = std::countr_zero(unsigned(step_));
     // Judged on a few places of the whole source, never on what is asked for.
     gentle_ = true;
     constexpr int most_alike = 8;
@@ -70,6 +73,57 @@ SourceMap::SourceMap(const Placement& placed, Size source)
             lean = std::max(lean, std::abs(below.x - here.x));
         }
     columns_alike_ = affine_ && lean * rows_alike_ / 2 <= same_place;
+}
+
+void SourceMap::put_knots_far() {
+    constexpr int furthest_step = 128;
+    constexpr double off = 5e-4;  // pixels
+    constexpr int tries = 6;
+    // In the middle between knots what is straight is off by most.
+    const auto straight_enough = [&](int step) {
+        for (int j = 0; j <= tries; ++j)
+            for (int i = 0; i <= tries; ++i) {
+                const double x = double(source_.width) * i / tries, y = double(source_.height) * j / tries;
+                const Point a = exact(x - step / 2.0, y - step / 2.0), b = exact(x + step / 2.0, y - step / 2.0);
+                const Point c = exact(x - step / 2.0, y + step / 2.0), d = exact(x + step / 2.0, y + step / 2.0);
+                const Point here = exact(x, y);
+                if (!(std::abs((a.x + b.x + c.x + d.x) / 4 - here.x) <= off &&
+                      std::abs((a.y + b.y + c.y + d.y) / 4 - here.y) <= off))
+                    return false;
+            }
+        return true;
+    };
+    while (2 * step_ <= furthest_step && straight_enough(2 * step_)) step_ *= 2;
+    if (step_ == curved_step) return;
+    known_columns_ = source_.width / step_ + 4;
+    known_rows_ = source_.height / step_ + 4;
+    known_.reserve(std::size_t(known_columns_) * std::size_t(known_rows_));
+    for (int down = -1; down < known_rows_ - 1; ++down)
+        for (int across = -1; across < known_columns_ - 1; ++across)
+            known_.push_back(exact(double(across) * step_, double(down) * step_));
+}
+
+Point SourceMap::at_knot(int across, int down) const {
+    if (across >= -1 && down >= -1 && across < known_columns_ - 1 && down < known_rows_ - 1)
+        return known_[std::size_t(down + 1) * std::size_t(known_columns_) + std::size_t(across + 1)];
+    return exact(double(across) * step_, double(down) * step_);
+}
+
+Point SourceMap::at(int x, int y) const {
+    if (affine_) return exact(x, y);
+    const int across = x >> step_bits_, down = y >> step_bits_;
+    const double right = double(x - across * step_) / step_, below = double(y - down * step_) / step_;
+    const auto between = [=](const Point& a, const Point& b, const Point& c, const Point& d) {
+        const Point left{a.x + (c.x - a.x) * below, a.y + (c.y - a.y) * below};
+        const Point other{b.x + (d.x - b.x) * below, b.y + (d.y - b.y) * below};
+        return Point{left.x + (other.x - left.x) * right, left.y + (other.y - left.y) * right};
+    };
+    if (across >= -1 && down >= -1 && across + 2 < known_columns_ && down + 2 < known_rows_) {
+        const Point* knot = known_.data() + std::ptrdiff_t(down + 1) * known_columns_ + across + 1;
+        return between(knot[0], knot[1], knot[known_columns_], knot[known_columns_ + 1]);
+    }
+    return between(at_knot(across, down), at_knot(across + 1, down), at_knot(across, down + 1),
+                   at_knot(across + 1, down + 1));
 }
 
 Point SourceMap::exact(double x, double y) const {
@@ -115,8 +169,7 @@ RowPlaces::RowPlaces(const SourceMap& map, Span limits) : map_(&map) {
 
 void RowPlaces::fill(int knot_row, std::vector<Point>& out) const {
     out.resize(row_.places.size());
-    const double y = double(knot_row) * map_->step();
-    for (std::size_t i = 0; i < out.size(); ++i) out[i] = map_->exact(double(row_.first + int(i)) * map_->step(), y);
+    for (std::size_t i = 0; i < out.size(); ++i) out[i] = map_->at_knot(row_.first + int(i), knot_row);
 }
 
 void RowPlaces::go_to(int y) {

@@ -30,9 +30,14 @@ constexpr double same_place = 5e-5;
 // megapixels right within a thousandth of a pixel. Nothing depends on which spans and bands are asked for. Any thread.
 class SourceMap {
   public:
-    SourceMap(const Placement& placed, Size source);
+    // How far apart knots lie where a placement bends: close everywhere, or as far as it bends little, so that asking
+    // for few places here and there costs nothing to begin with; right within a thousandth of a pixel as well.
+    enum class Knots { close, far };
+    SourceMap(const Placement& placed, Size source, Knots knots = Knots::close);
 
     Size source() const { return source_; }
+    // The place of one canvas pixel, as RowPlaces has it.
+    Point at(int x, int y) const;
     int step() const { return step_; }
     // True when rows of the source stay rows, nearly: resampling may then go down first and across after.
     bool gentle() const { return gentle_; }
@@ -48,6 +53,9 @@ class SourceMap {
     friend class RowPlaces;
     // Not a number where nothing of the source can lie: behind its camera, or too far off to be counted.
     Point exact(double x, double y) const;
+    // The place of a knot.
+    Point at_knot(int across, int down) const;
+    void put_knots_far();
 
     Placement placed_;
     Matrix to_source_;
@@ -55,9 +63,13 @@ class SourceMap {
     Size source_;
     bool affine_;
     int step_;
+    int step_bits_;  // it is a power of two
     bool gentle_ = false;
     int rows_alike_ = 1;
     bool columns_alike_ = false;
+    // Of far knots those about the source, row by row, are known beforehand: from one before it on.
+    std::vector<Point> known_;
+    int known_columns_ = 0, known_rows_ = 0;
 };
 
 // Places along one canvas row.

@@ -1,19 +1,21 @@
 #include "lights/excess.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
-#include <cstdlib>
 
 #include "base/median.h"
+#include "kernels/level.h"
 #include "kernels/median.h"
+#include "kernels/strays.h"
 
 namespace bp {
 namespace {
 
 constexpr int block = 64;
-// Of a block's pixels every so-many-th is enough to tell its level.
-constexpr int looked_at_first = 4, looked_at = 2;
+// So many of a block's pixels are enough to tell its level.
+constexpr int looked_at = 16;
+// What is usual is told by so many frames at most, all over the run.
+constexpr std::size_t most_judges = 25;
 // Of a normal distribution: its deviation over its median distance from the middle.
 constexpr double deviation_of_median = 1.4826;
 // Noise is not taken for less than half a step of 8 bits, in samples of 16.
@@ -30,69 +32,121 @@ struct Rows16 {
     std::vector<const std::uint16_t*> pointers;
 };
 
+int blocks_in(int width) {
+    return (width + block - 1) / block;
+}
+int width_of_block(int b, int width) {
+    return std::min(block, width - b * block);
+}
+
+// The middle of each block of a row of `sample_at(x)`, told by `count` of its pixels.
+template <class SampleAt>
+void middles_of_blocks(int width, int count, SampleAt sample_at, std::vector<int>& out) {
+    const int blocks = blocks_in(width);
+    // One row for each of the pixels, so that all blocks are done together.
+    Rows16 told(std::size_t(count), blocks);
+    for (int i = 0; i < count; ++i) {
+        std::uint16_t* to = told.row(std::size_t(i));
+        for (int b = 0; b < blocks; ++b) to[b] = sample_at(b * block + i * width_of_block(b, width) / count);
+    }
+    std::vector<std::uint16_t> middles(std::size_t(blocks), 0);
+    kernels::lower_middle(told.pointers, std::size_t(blocks), middles.data());
+    out.assign(middles.begin(), middles.end());
+}
+
+// Block by block.
+void lower_blocks(const std::uint16_t* row, const std::vector<int>& by, int width, std::uint16_t* out) {
+    for (int b = 0; b < blocks_in(width); ++b)
+        kernels::lower_by(row + b * block, by[std::size_t(b)], std::size_t(width_of_block(b, width)), out + b * block);
+}
+
+// Frames of all parts of the run.
+std::vector<std::size_t> judges_of(std::size_t frames) {
+    const std::size_t count = std::min(frames, most_judges);
+    std::vector<std::size_t> out;
+    for (std::size_t i = 0; i < count; ++i) out.push_back(i * frames / count);
+    return out;
+}
+
+std::vector<int> middles_of_row(const std::uint16_t* row, int width) {
+    std::vector<int> out;
+    middles_of_blocks(
+        width, looked_at, [row](int x) { return row[x]; }, out);
+    return out;
+}
+
+// Brings a row that is at about the level of `usual` to it. Where much of a block is structure its middle jumps: what
+// is left of the offset is told from the differences.
+void settle(std::uint16_t* row, const std::vector<std::uint16_t>& usual) {
+    constexpr int none = 32768;
+    const int width = int(usual.size());
+    std::vector<int> left;
+    middles_of_blocks(
+        width, looked_at,
+        [&](int x) { return std::uint16_t(std::clamp(int(row[x]) - int(usual[std::size_t(x)]) + none, 0, 65535)); },
+        left);
+    for (int& offset : left) offset -= none;
+    lower_blocks(row, left, width, row);
+}
+
 }  // namespace
 
-void add_excess(kernels::Rows<std::uint16_t> rows, int width, double least, std::vector<Excess>& out) {
-    const std::size_t count = rows.size();
-    const auto samples = std::size_t(width);
+UsualRow usual_row(kernels::Rows<std::uint16_t> rows, int width) {
+    const std::vector<std::size_t> judges = judges_of(rows.size());
     // Every frame brought to the level of the middle one, block by block.
-    Rows16 level(count, width), distances(count, width);
+    std::vector<std::vector<int>> offsets;
+    for (const std::size_t k : judges) offsets.push_back(middles_of_row(rows[k], width));
+    std::vector<int> of_judges(judges.size());
+    for (std::size_t b = 0; b < std::size_t(blocks_in(width)); ++b) {
+        for (std::size_t j = 0; j < judges.size(); ++j) of_judges[j] = offsets[j][b];
+        const int usual_middle = middle_of(of_judges);
+        for (std::vector<int>& of : offsets) of[b] -= usual_middle;
+    }
+    Rows16 levelled(judges.size(), width);
+    for (std::size_t j = 0; j < judges.size(); ++j) lower_blocks(rows[judges[j]], offsets[j], width, levelled.row(j));
+    const auto samples = std::size_t(width);
+    UsualRow out{std::vector<std::uint16_t>(samples), std::vector<std::uint16_t>(samples)};
+    kernels::median(levelled.pointers, samples, out.level.data());
+    for (std::size_t j = 0; j < judges.size(); ++j) {
+        settle(levelled.row(j), out.level);
+        kernels::distances(levelled.row(j), out.level.data(), samples, levelled.row(j));
+    }
+    kernels::median(levelled.pointers, samples, out.distance.data());
+    return out;
+}
+
+Comparing::Comparing(const UsualRow& usual, double least)
+    : usual_(usual),
+      usual_middles_(middles_of_row(usual.level.data(), int(usual.level.size()))),
+      limits_(usual.level.size()),
+      own_(usual.level.size()),
+      deviations_(usual.level.size()) {
+    const int width = int(usual.level.size());
     std::vector<std::uint16_t> sorted;
-    std::vector<int> middles(count);
     for (int begin = 0; begin < width; begin += block) {
         const int end = std::min(width, begin + block);
-        for (std::size_t k = 0; k < count; ++k) {
-            sorted.clear();
-            for (int x = begin; x < end; x += looked_at_first) sorted.push_back(rows[k][x]);
-            middles[k] = middle_of(sorted);
-        }
-        std::vector<int> in_order = middles;
-        const int usual_middle = middle_of(in_order);
-        for (std::size_t k = 0; k < count; ++k) {
-            const int offset = middles[k] - usual_middle;
-            std::uint16_t* to = level.row(k);
-            for (int x = begin; x < end; ++x) to[x] = std::uint16_t(std::clamp(int(rows[k][x]) - offset, 0, 65535));
-        }
-    }
-    std::vector<std::uint16_t> usual(samples), distance(samples);
-    kernels::median(level.pointers, samples, usual.data());
-    // Where much of a block is structure its middle jumps: what is left of the offset is told from the differences.
-    std::vector<int> differences;
-    for (int begin = 0; begin < width; begin += block) {
-        const int end = std::min(width, begin + block);
-        for (std::size_t k = 0; k < count; ++k) {
-            std::uint16_t* own = level.row(k);
-            std::uint16_t* to = distances.row(k);
-            differences.clear();
-            for (int x = begin; x < end; x += looked_at)
-                differences.push_back(int(own[x]) - int(usual[std::size_t(x)]));
-            const int offset = middle_of(differences);
-            for (int x = begin; x < end; ++x) {
-                own[x] = std::uint16_t(std::clamp(int(own[x]) - offset, 0, 65535));
-                to[x] = std::uint16_t(std::abs(int(own[x]) - int(usual[std::size_t(x)])));
-            }
-        }
-    }
-    kernels::median(distances.pointers, samples, distance.data());
-    std::vector<std::uint16_t> thresholds(samples);
-    std::vector<double> deviations(samples);
-    for (int begin = 0; begin < width; begin += block) {
-        const int end = std::min(width, begin + block);
-        sorted.assign(distance.begin() + begin, distance.begin() + end);
+        sorted.assign(usual.distance.begin() + begin, usual.distance.begin() + end);
         const double noise = std::max(least_deviation, deviation_of_median * middle_of(sorted));
         for (auto x = std::size_t(begin); x < std::size_t(end); ++x) {
-            deviations[x] = std::max(noise, deviation_of_median * distance[x]);
-            thresholds[x] = std::uint16_t(std::min(65535.0, usual[x] + std::ceil(least * deviations[x])));
+            const double deviation = std::max(noise, deviation_of_median * usual.distance[x]);
+            deviations_[x] = float(deviation);
+            limits_[x] = std::uint16_t(std::min(65535.0, usual.level[x] + std::ceil(least * deviation)));
         }
     }
-    for (std::size_t k = 0; k < count; ++k) {
-        const std::uint16_t* own = level.pointers[k];
-        for (std::size_t x = 0; x < samples; ++x) {
-            if (own[x] <= thresholds[x]) continue;
-            const int above = int(own[x]) - int(usual[x]);
-            out.push_back({std::uint16_t(k), std::uint16_t(x), std::uint16_t(above),
-                           std::uint16_t(std::min(65535.0, quarters * above / deviations[x]))});
-        }
+}
+
+void Comparing::add_excess(const std::uint16_t* row, std::uint16_t frame, std::vector<Excess>& out) {
+    const int width = int(own_.size());
+    std::vector<int> offsets = middles_of_row(row, width);
+    for (std::size_t b = 0; b < offsets.size(); ++b) offsets[b] -= usual_middles_[b];
+    lower_blocks(row, offsets, width, own_.data());
+    settle(own_.data(), usual_.level);
+    places_.clear();
+    kernels::add_places_above(own_.data(), limits_.data(), own_.size(), places_);
+    for (const std::uint16_t x : places_) {
+        const int above = int(own_[x]) - int(usual_.level[x]);
+        out.push_back({frame, x, std::uint16_t(above),
+                       std::uint16_t(std::min(65535.0F, float(quarters * above) / deviations_[x]))});
     }
 }
 
