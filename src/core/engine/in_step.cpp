@@ -312,37 +312,52 @@ void add_silence(const Ballot& ballot, const Rect& piece, const FrameRow* rows, 
     }
 }
 
-void put_votes(const std::vector<Ballot>& ballots, const Rect& piece, PieceMemory& memory,
-               std::vector<FrameRow>& rows) {
+// The rows of a piece, take after take, of those that show in it.
+struct TakenRows {
+    std::vector<std::size_t> takes;
+    std::vector<FrameRow> rows;
+};
+
+void put_votes(const std::vector<Ballot>& ballots, const Rect& piece, PieceMemory& memory, TakenRows& taken) {
     const auto height = std::size_t(piece.height);
     memory.silent.clear();
     memory.silent_ends.clear();
-    for (std::size_t k = 0; k < ballots.size(); ++k)
-        if (ballots[k].left_out) add_silence(ballots[k], piece, rows.data() + k * height, memory);
+    for (std::size_t n = 0; n < taken.takes.size(); ++n) {
+        const Ballot& ballot = ballots[taken.takes[n]];
+        if (ballot.left_out) add_silence(ballot, piece, taken.rows.data() + n * height, memory);
+    }
     std::size_t from = 0;
     auto end = memory.silent_ends.begin();
-    for (std::size_t k = 0; k < ballots.size(); ++k)
-        for (std::size_t i = 0; ballots[k].left_out && i < height; ++i, ++end) {
-            rows[k * height + i].silent = std::span(memory.silent).subspan(from, *end - from);
+    for (std::size_t n = 0; n < taken.takes.size(); ++n)
+        for (std::size_t i = 0; ballots[taken.takes[n]].left_out && i < height; ++i, ++end) {
+            taken.rows[n * height + i].silent = std::span(memory.silent).subspan(from, *end - from);
             from = *end;
         }
 }
 
-// The rows of a piece, take after take; `memory` holds those that are resampled.
-std::vector<FrameRow> take_all(int channels, const std::vector<PlacedRows>& takes, const std::vector<Ballot>& ballots,
-                               const Rect& piece, PieceMemory& memory, Stopwatch& placing) {
+// `memory` holds the rows that are resampled.
+TakenRows take_all(int channels, const std::vector<PlacedRows>& takes, const std::vector<Ballot>& ballots,
+                   const Rect& piece, PieceMemory& memory, Stopwatch& placing) {
     const Stopwatch::Lap lap(placing);
     // Apart by more than the samples: what lies at the same place of every frame must not meet in the same lines of a
     // cache. Every frame begins at a line of its own.
     constexpr std::size_t apart = 160;
     const std::size_t each = in_whole_lines<std::uint16_t>(
         std::size_t(piece.width) * std::size_t(piece.height) * std::size_t(channels) + apart);
-    const auto resampled = std::count_if(takes.begin(), takes.end(), [](const auto& t) { return t.resampled(); });
-    if (memory.samples.size() < std::size_t(resampled) * each) memory.samples.resize(std::size_t(resampled) * each);
-    std::vector<FrameRow> out(takes.size() * std::size_t(piece.height));
-    std::uint16_t* room = memory.samples.data();
+    TakenRows out;
+    std::size_t resampled = 0;
     for (std::size_t k = 0; k < takes.size(); ++k) {
-        takes[k].take(piece, room, out.data() + k * std::size_t(piece.height));
+        if (!takes[k].shows_in(piece)) continue;
+        out.takes.push_back(k);
+        if (takes[k].resampled()) ++resampled;
+    }
+    if (memory.samples.size() < resampled * each) memory.samples.resize(resampled * each);
+    out.rows.resize(out.takes.size() * std::size_t(piece.height));
+    std::uint16_t* room = memory.samples.data();
+    FrameRow* rows = out.rows.data();
+    for (const std::size_t k : out.takes) {
+        takes[k].take(piece, room, rows);
+        rows += piece.height;
         if (takes[k].resampled()) room += each;
     }
     put_votes(ballots, piece, memory, out);
@@ -390,12 +405,12 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
     };
     const auto merge = [&](const Rect& piece) {
         static thread_local PieceMemory memory;
-        const std::vector<FrameRow> taken = take_all(what.pile.channels, takes, ballots, piece, memory, placing);
+        const TakenRows taken = take_all(what.pile.channels, takes, ballots, piece, memory, placing);
         const Stopwatch::Lap lap(merging);
         std::vector<FrameRow> rows(takes.size());
         for (int i = 0; i < piece.height; ++i) {
-            for (std::size_t k = 0; k < takes.size(); ++k)
-                rows[k] = taken[k * std::size_t(piece.height) + std::size_t(i)];
+            for (std::size_t n = 0; n < taken.takes.size(); ++n)
+                rows[taken.takes[n]] = taken.rows[n * std::size_t(piece.height) + std::size_t(i)];
             work.row(piece.top + i, {piece.left, piece.right()}, rows);
         }
     };

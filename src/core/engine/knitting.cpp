@@ -1,6 +1,7 @@
 #include "engine/knitting.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "base/parallel.h"
@@ -30,22 +31,6 @@ std::vector<Exposed> exposed_frames(const Pile& pile, const MovingLights& lights
         out.push_back({id, *capture.captured, *capture.exposure_s, &of->second});
     }
     std::stable_sort(out.begin(), out.end(), [](const Exposed& a, const Exposed& b) { return a.begin_s < b.begin_s; });
-    return out;
-}
-
-// The fastest that a light of the sky moves over the picture, in pixels a second.
-double fastest(const SkyMotion& motion, Size size) {
-    constexpr int points = 8;
-    constexpr double seconds = 10;
-    const Placement on = motion.over(seconds);
-    double out = 0;
-    for (int j = 0; j <= points; ++j)
-        for (int i = 0; i <= points; ++i) {
-            const Point p{double(size.width) * i / points, double(size.height) * j / points};
-            const Point q = on.to_canvas(p);
-            if (std::isfinite(q.x) && std::isfinite(q.y))
-                out = std::max(out, std::hypot(q.x - p.x, q.y - p.y) / seconds);
-        }
     return out;
 }
 
@@ -100,41 +85,76 @@ bool goes_on(const RunMask& lights, int x, int y, Point ahead) {
     return lights.at(x, y) && lights.at(nearest(x + ahead.x), nearest(y + ahead.y));
 }
 
+// Lights that need as many moments in a pause: slow ones more than fast ones, whose trails are long beside their ends.
+struct AsManyMoments {
+    int steps = 0;
+    RunMask lights;
+};
+
+// `on` leads to where lights are `seconds` later.
+std::vector<AsManyMoments> by_moments(const RunMask& lights, const kernels::SourceMap& on, double seconds,
+                                      double exposure_s, double period_s) {
+    constexpr std::array<int, 5> counts{1, 2, 4, 8, 12};
+    constexpr double speeds = 64;  // that are told apart, in a pixel of level 0 a period
+    constexpr double furthest = 1e4;
+    std::array<std::vector<RunMask::Stretch>, counts.size()> stretches;
+    std::vector<int> known;  // by speed; -1 for none
+    const auto count_for = [&](double px_per_s) {
+        const auto speed = std::size_t(std::min(furthest, px_per_s * period_s * speeds));
+        if (speed >= known.size()) known.resize(speed + 1, -1);
+        if (known[speed] < 0)
+            known[speed] = steps_between(exposure_s, period_s, (double(speed) + 0.5) / speeds / period_s);
+        return known[speed];
+    };
+    constexpr int scale = 1 << MovingLights::level;
+    for (int y = 0; y < lights.size().height; ++y)
+        for (const RunMask::Run& run : lights.row(y))
+            for (int x = run.begin; x < run.end; ++x) {
+                const Point p = on.at(x, y);
+                if (!std::isfinite(p.x + p.y)) continue;
+                const int steps = count_for(std::hypot(p.x - x, p.y - y) * scale / seconds);
+                const auto as_many = std::lower_bound(counts.begin(), counts.end(), steps) - counts.begin();
+                if (steps > 0) stretches[std::size_t(as_many)].push_back({y, {x, x + 1}});
+            }
+    std::vector<AsManyMoments> out;
+    for (std::size_t i = 0; i < counts.size(); ++i)
+        if (!stretches[i].empty()) out.push_back({counts[i], RunMask(lights.size(), stretches[i])});
+    return out;
+}
+
 // Between frame `at` and the one after it.
-std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion,
-                                  double speed) {
+std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion) {
     constexpr std::size_t reach = 2;
-    constexpr double falls_off =
-        4;  // pixels of the lights: a wide star's end, from where it is full to where it is not seen
+    // Pixels of the lights: a wide star's end, from where it is full to where it is not seen.
+    constexpr double falls_off = 4;
     const Exposed& a = frames[at];
     const Exposed& b = frames[at + 1];
     const Size size = a.lights->lights.size();
     std::vector<KnitStep> out;
     const double period = b.middle_s() - a.middle_s();
-    const int steps = steps_between(std::min(a.length_s, b.length_s), period, speed);
-    if (steps == 0) return out;
     const auto expected = [&](const Exposed& in) {
         return LightsInTime(motion, in.middle_s() - a.middle_s(), in.lights->lights, MovingLights::level);
     };
+    const auto later = [&](double seconds) { return later_in_sky(motion, seconds, size, MovingLights::level); };
     std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(frames.size(), at + 2 + reach); ++k)
         if (k != at && k != at + 1) around.push_back(expected(frames[k]));
     const RunMask both = lights_of_both(a.lights->lights, expected(b), around);
-    if (both.empty()) return out;
-    for (int j = 1; j <= steps; ++j) {
-        const double on = period * j / (steps + 1);
-        std::vector<RunMask::Stretch> where;
-        each_moved(both, later_in_sky(motion, on, size, MovingLights::level),
-                   later_in_sky(motion, -on, size, MovingLights::level), [&](int x, int y, Point was) {
-                       const double moved = std::hypot(x - was.x, y - was.y);
-                       const Point ahead{(x - was.x) / moved * falls_off, (y - was.y) / moved * falls_off};
-                       if (moved > 1 && (goes_on(a.lights->lights, x, y, ahead) ||
-                                         goes_on(b.lights->lights, x, y, {-ahead.x, -ahead.y})))
-                           return;
-                       where.push_back({y, {x, x + 1}});
-                   });
-        out.push_back({motion.over(on), motion.over(on - period), std::make_shared<const RunMask>(size, where)});
-    }
+    for (const AsManyMoments& some : by_moments(both, later(period), period, std::min(a.length_s, b.length_s), period))
+        for (int j = 1; j <= some.steps; ++j) {
+            const double on = period * j / (some.steps + 1);
+            std::vector<RunMask::Stretch> where;
+            each_moved(some.lights, later(on), later(-on), [&](int x, int y, Point was) {
+                const double moved = std::hypot(x - was.x, y - was.y);
+                const Point ahead{(x - was.x) / moved * falls_off, (y - was.y) / moved * falls_off};
+                if (moved > 1 &&
+                    (goes_on(a.lights->lights, x, y, ahead) || goes_on(b.lights->lights, x, y, {-ahead.x, -ahead.y})))
+                    return;
+                where.push_back({y, {x, x + 1}});
+            });
+            if (where.empty()) continue;
+            out.push_back({motion.over(on), motion.over(on - period), std::make_shared<const RunMask>(size, where)});
+        }
     return out;
 }
 
@@ -194,7 +214,6 @@ bool knits(const Pile& pile) {
 Knitting knitting_of(const Pile& pile, const MovingLights& lights) {
     Knitting out;
     if (!knits(pile) || (!lights.sky && lights.own.empty())) return out;
-    const double speed = lights.sky ? fastest(*lights.sky, pile.size) : 0;
     const std::vector<Exposed> frames = exposed_frames(pile, lights);
     std::vector<std::size_t> closed;
     for (std::size_t k = 1; k < frames.size(); ++k) {
@@ -206,7 +225,7 @@ Knitting knitting_of(const Pile& pile, const MovingLights& lights) {
         const std::size_t at = closed[std::size_t(i)];
         const Exposed &a = frames[at], &b = frames[at + 1];
         Seam seam{a.id, b.id, b.begin_s - a.end_s(), {}};
-        if (lights.sky) seam.steps = steps_after(frames, at, *lights.sky, speed);
+        if (lights.sky) seam.steps = steps_after(frames, at, *lights.sky);
         for (const MovingLights::Own& light : lights.own)
             if (light.before == a.id && light.after == b.id) seam.steps.push_back(own_step(light, seam.pause_s));
         out.seams[std::size_t(i)] = std::move(seam);

@@ -77,6 +77,12 @@ struct RowsReached {
     std::vector<std::pair<double, double>> reaches;
 };
 
+// A bit for each cell that some columns touch, which lie in 64 of them.
+std::uint64_t cells_of(Span columns, int cell_width) {
+    const int first = columns.begin / cell_width, last = (columns.end - 1) / cell_width;
+    return (~std::uint64_t(0) << first) & (~std::uint64_t(0) >> (63 - last));
+}
+
 }  // namespace
 
 RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const RunMask& only)
@@ -88,12 +94,17 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
     spans_.assign(std::size_t(region.height), {});
     rows_.assign(std::size_t(region.height), {frame.height, 0});
     const RowsReached reached(at_this_level, region);
+    cell_width_ = region.width / 64 + 1;
+    cells_.assign(std::size_t(region.height / cell_rows + 1), 0);
     std::vector<Span> here;
     for (int i = 0; i < region.height; ++i) {
         here.clear();
         add_wanted(region.top + i, {region.left, region.right()}, here);
         if (here.empty()) continue;
         spans_[std::size_t(i)] = {here.front().begin, here.back().end};
+        std::uint64_t& cells = cells_[std::size_t(i / cell_rows)];
+        for (const Span& span : here)
+            cells |= cells_of({span.begin - region.left, span.end - region.left}, cell_width_);
         const auto& above = reached.reaches[std::size_t(i / RowsReached::step)];
         const auto& below = reached.reaches[std::size_t(i / RowsReached::step) + 1];
         const auto row = [&](double y) { return int(std::floor(std::clamp(y, -furthest, furthest))); };
@@ -101,6 +112,15 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
         const int last = std::min(frame.height, row(std::max(above.second, below.second)) + beside + 2);
         if (first < last) rows_[std::size_t(i)] = {first, last};
     }
+}
+
+bool RowReaches::shows_in(const Rect& piece) const {
+    if (!sparse()) return true;
+    const std::uint64_t columns = cells_of({piece.left - region_.left, piece.right() - region_.left}, cell_width_);
+    const int last = (piece.bottom() - 1 - region_.top) / cell_rows;
+    for (int i = (piece.top - region_.top) / cell_rows; i <= last; ++i)
+        if ((cells_[std::size_t(i)] & columns) != 0) return true;
+    return false;
 }
 
 std::pair<int, int> RowReaches::of(const Band& band) const {

@@ -36,6 +36,8 @@ class RowReaches {
     void add_wanted(int y, kernels::Span limits, std::vector<kernels::Span>& out) const {
         bp::add_wanted(*only_, level_, y, limits, out);
     }
+    // False when nothing of it is wanted in a piece: quick, for sparse ones are many.
+    bool shows_in(const Rect& piece) const;
     // Of a frame that is resampled.
     const kernels::SourceMap& map() const { return *map_; }
     // Canvas pixels of a row that a resampled frame covers; of a sparse one between the first and the last that is
@@ -54,6 +56,10 @@ class RowReaches {
     Band wanted_ = every_row;
     const RunMask* only_ = nullptr;
     int level_ = 0;
+    // Of a sparse one, where something is wanted: for so many rows a bit for each of 64 columns of cells.
+    static constexpr int cell_rows = 8;
+    int cell_width_ = 1;
+    std::vector<std::uint64_t> cells_;
     std::vector<kernels::Span> spans_;       // by canvas row, for resampled frames
     std::vector<std::pair<int, int>> rows_;  // the same
 };
@@ -90,6 +96,7 @@ class PlacedRows {
     PlacedRows(SharedTiles tiles, Stages stages, const RowReaches& reaches, int channels);
 
     bool resampled() const { return reaches_->resampled(); }
+    bool shows_in(const Rect& piece) const { return reaches_->shows_in(piece); }
     // The rows of `piece`: rows[i] is that of canvas row piece.top + i and begins at column piece.left. A frame that is
     // resampled puts them into `samples`, which has room for the piece. Any thread.
     void take(const Rect& piece, std::uint16_t* samples, FrameRow* rows) const;

@@ -76,9 +76,9 @@ SourceMap::SourceMap(const Placement& placed, Size source, Knots knots)
 }
 
 void SourceMap::put_knots_far() {
-    constexpr int furthest_step = 128;
+    constexpr int furthest_step = 512;
     constexpr double off = 5e-4;  // pixels
-    constexpr int tries = 6;
+    constexpr int tries = 3;
     // In the middle between knots what is straight is off by most.
     const auto straight_enough = [&](int step) {
         for (int j = 0; j <= tries; ++j)
@@ -93,8 +93,10 @@ void SourceMap::put_knots_far() {
             }
         return true;
     };
-    while (2 * step_ <= furthest_step && straight_enough(2 * step_)) step_ *= 2;
-    if (step_ == curved_step) return;
+    int step = furthest_step;
+    while (step > curved_step && !straight_enough(step)) step /= 2;
+    if (step == curved_step) return;
+    step_ = step;
     known_columns_ = source_.width / step_ + 4;
     known_rows_ = source_.height / step_ + 4;
     known_.reserve(std::size_t(known_columns_) * std::size_t(known_rows_));
