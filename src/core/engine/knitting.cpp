@@ -55,9 +55,8 @@ int nearest(double v) {
     return int(std::floor(v + 0.5));
 }
 
-// Calls body(pixel, where it was) for all pixels to which `lights` have moved.
-template <class Body>
-void each_moved(const RunMask& lights, const kernels::SourceMap& on, const kernels::SourceMap& back, Body body) {
+// All pixels to which lights have moved.
+RunMask moved(const RunMask& lights, const kernels::SourceMap& on, const kernels::SourceMap& back) {
     constexpr double half = 0.55;  // of a pixel, and what it may be turned
     std::vector<RunMask::Stretch> about;
     for (int y = 0; y < lights.size().height; ++y)
@@ -71,18 +70,14 @@ void each_moved(const RunMask& lights, const kernels::SourceMap& on, const kerne
             for (int v = top; v <= bottom; ++v) about.push_back({v, across});
         }
     const RunMask perhaps(lights.size(), about);
+    std::vector<RunMask::Stretch> out;
     for (int y = 0; y < perhaps.size().height; ++y)
         for (const RunMask::Run& run : perhaps.row(y))
             for (int x = run.begin; x < run.end; ++x) {
                 const Point was = back.at(x, y);
-                if (lights.at(nearest(was.x), nearest(was.y))) body(x, y, was);
+                if (lights.at(nearest(was.x), nearest(was.y))) out.push_back({y, {x, x + 1}});
             }
-}
-
-// True where a trail of a frame has gone on for a while and goes on for longer than it takes to fall off: at (x, y),
-// which lies `ahead` of or behind where it may end. Nothing is missing there.
-bool goes_on(const RunMask& lights, int x, int y, Point ahead) {
-    return lights.at(x, y) && lights.at(nearest(x + ahead.x), nearest(y + ahead.y));
+    return {lights.size(), out};
 }
 
 // Lights that need as many moments in a pause: slow ones more than fast ones, whose trails are long beside their ends.
@@ -125,8 +120,6 @@ std::vector<AsManyMoments> by_moments(const RunMask& lights, const kernels::Sour
 // Between frame `at` and the one after it.
 std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion) {
     constexpr std::size_t reach = 2;
-    // Pixels of the lights: a wide star's end, from where it is full to where it is not seen.
-    constexpr double falls_off = 4;
     const Exposed& a = frames[at];
     const Exposed& b = frames[at + 1];
     const Size size = a.lights->lights.size();
@@ -143,17 +136,8 @@ std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_
     for (const AsManyMoments& some : by_moments(both, later(period), period, std::min(a.length_s, b.length_s), period))
         for (int j = 1; j <= some.steps; ++j) {
             const double on = period * j / (some.steps + 1);
-            std::vector<RunMask::Stretch> where;
-            each_moved(some.lights, later(on), later(-on), [&](int x, int y, Point was) {
-                const double moved = std::hypot(x - was.x, y - was.y);
-                const Point ahead{(x - was.x) / moved * falls_off, (y - was.y) / moved * falls_off};
-                if (moved > 1 &&
-                    (goes_on(a.lights->lights, x, y, ahead) || goes_on(b.lights->lights, x, y, {-ahead.x, -ahead.y})))
-                    return;
-                where.push_back({y, {x, x + 1}});
-            });
-            if (where.empty()) continue;
-            out.push_back({motion.over(on), motion.over(on - period), std::make_shared<const RunMask>(size, where)});
+            auto where = std::make_shared<const RunMask>(moved(some.lights, later(on), later(-on)));
+            if (!where->empty()) out.push_back({motion.over(on), motion.over(on - period), std::move(where)});
         }
     return out;
 }
@@ -164,17 +148,13 @@ KnitStep own_step(const MovingLights::Own& light, double pause_s) {
     constexpr double fall_off = 2.5;  // deviations
     const double speed = std::hypot(light.px_per_s.x, light.px_per_s.y);
     const double on = pause_s + fall_off * light.across_px / std::max(1e-6, speed);
-    const auto moved = [&](double seconds) {
+    const auto over = [&](double seconds) {
         return Placement{Matrix::shift(light.px_per_s.x * seconds, light.px_per_s.y * seconds)};
     };
     const auto at_lights = [&](double seconds) {
-        return kernels::SourceMap(at_level(moved(seconds), MovingLights::level), light.end.size());
+        return kernels::SourceMap(at_level(over(seconds), MovingLights::level), light.end.size());
     };
-    std::vector<RunMask::Stretch> where;
-    each_moved(light.end, at_lights(-on), at_lights(on), [&](int x, int y, Point) {
-        where.push_back({y, {x, x + 1}});
-    });
-    return {moved(on), moved(-on), std::make_shared<const RunMask>(light.end.size(), where)};
+    return {over(on), over(-on), std::make_shared<const RunMask>(moved(light.end, at_lights(-on), at_lights(on)))};
 }
 
 }  // namespace
