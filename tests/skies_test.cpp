@@ -29,6 +29,7 @@ struct Sky {
     Point pole;  // through a lens without distortion
     double exposure_s, pause_s;
     int frames = 8;
+    bool streaks = false;
     double begin_of(int frame) const { return frame * (exposure_s + pause_s); }
 };
 
@@ -85,8 +86,9 @@ class OpenSky final : public practice::Scene {
     void paint_still(Canvas& canvas) const override {
         canvas.each([](Point, Rgb) { return Rgb{0.012F, 0.014F, 0.02F}; });
     }
-    void paint_moving(Canvas& canvas, std::size_t, const Shot& shot) const override {
+    void paint_moving(Canvas& canvas, std::size_t index, const Shot& shot) const override {
         constexpr int steps = 12;
+        if (sky_.streaks) paint_streaks(canvas, int(index));
         for (const Star& star : stars_) {
             const double length = std::hypot(later(sky_, star.at, shot.exposure_s).x - star.at.x,
                                              later(sky_, star.at, shot.exposure_s).y - star.at.y);
@@ -99,7 +101,27 @@ class OpenSky final : public practice::Scene {
     }
     std::vector<practice::TruthPicture> truth() const override { return {}; }
 
+    // A meteor in the third frame; a satellite through the fifth and sixth, at one speed.
+    std::vector<practice::StreakTruth> streaks() const override {
+        const double share = sky_.exposure_s / (2 * sky_.exposure_s + sky_.pause_s);
+        const auto on_way = [](double part) { return Point{260 + 900 * part, 880 - 560 * part}; };
+        return {{3, "meteor", {420, 300}, {590, 372}},
+                {5, "satellite", on_way(0), on_way(share)},
+                {6, "satellite", on_way(1 - share), on_way(1)}};
+    }
+
   private:
+    void paint_streaks(Canvas& canvas, int index) const {
+        for (const practice::StreakTruth& s : streaks()) {
+            if (s.frame != index + 1) continue;
+            if (s.kind == "meteor")
+                canvas.streak(s.from, s.to, 1.0, Rgb{0.75F, 0.95F, 0.85F},
+                              [](double t) { return t < 0.8 ? std::pow(t / 0.8, 1.7) : std::pow((1 - t) / 0.2, 0.7); });
+            else
+                canvas.streak(s.from, s.to, 0.8, Rgb{0.16F, 0.16F, 0.15F}, [](double) { return 1.0; });
+        }
+    }
+
     Sky sky_;
     std::vector<Star> stars_;
 };
@@ -183,16 +205,17 @@ double closed_share(const Sky& sky, const Raster16& picture) {
     return middle_of(of_stars);
 }
 
-}  // namespace
-
-TEST_CASE("breaks are closed under skies of many kinds, and nothing beside the trails is touched") {
-    const Sky skies[] = {
+const std::vector<Sky>& kinds_of_sky() {
+    static const std::vector<Sky> all{
         {"wide, pole in the picture", 900, {900, 300}, 60, 15}, {"wide, pole above", 900, {700, -900}, 60, 6},
         {"normal, pole outside", 1800, {400, -1800}, 40, 20},   {"long, pole far outside", 4200, {9000, -5200}, 20, 10},
         {"long, pause as long", 3600, {-4000, -3000}, 15, 15},
     };
-    for (const Sky& sky : skies) {
-        const Folder folder;
+    return all;
+}
+
+struct Run {
+    explicit Run(const Sky& sky) {
         practice::PracticeOptions options;
         options.size = {1000, 667};
         options.truth = false;
@@ -203,15 +226,46 @@ TEST_CASE("breaks are closed under skies of many kinds, and nothing beside the t
         REQUIRE(practised.ok());
         std::vector<NamedFile> named;
         for (const fs::path& file : practised.value().frames) named.push_back({file, Role::scene});
-        Pile pile = with_mode(open_frames(named, Outcome::trails, Order::captured, job).value(), Mode::maximum);
+        pile = with_mode(open_frames(named, Outcome::trails, Order::captured, job).value(), Mode::maximum);
         pile.cover = Cover::any;
-        const Raster16 plain = test::render_all(pile).value();
-        const Raster16 closed = test::render_all(with_knit(pile, {true, 60})).value();
+    }
+    Folder folder;
+    Pile pile;
+};
+
+}  // namespace
+
+TEST_CASE("breaks are closed under skies of many kinds, and nothing beside the trails is touched") {
+    for (const Sky& sky : kinds_of_sky()) {
+        const Run run(sky);
+        const Raster16 plain = test::render_all(run.pile).value();
+        const Raster16 closed = test::render_all(with_knit(run.pile, {true, 60})).value();
         const double before = closed_share(sky, plain), after = closed_share(sky, closed);
         INFO(sky.name << ": " << before << " to " << after);
         CHECK(after > 0.9);
         CHECK(after > before);
         CHECK(changed_beside(sky, plain, closed) == 0);
+    }
+}
+
+TEST_CASE("streaks are found under skies of many kinds, and none else") {
+    for (Sky sky : kinds_of_sky()) {
+        sky.streaks = true;
+        const Run run(sky);
+        FrameStore store(working_space(run.pile), {0, std::size_t(1) << 30});
+        Job job;
+        const auto lights = moving_lights(run.pile, store, job);
+        REQUIRE(lights.ok());
+        INFO(sky.name);
+        std::vector<std::pair<int, std::string>> found, expected;
+        for (const Streak& s : lights.value()->streaks) {
+            UNSCOPED_INFO(number_of(run.pile, s.frame) << ": " << s.line.from.x << " " << s.line.from.y << " to "
+                                                       << s.line.to.x << " " << s.line.to.y);
+            found.emplace_back(number_of(run.pile, s.frame), streak_kinds()[std::size_t(s.kind)].name);
+        }
+        for (const practice::StreakTruth& t : OpenSky(sky).streaks()) expected.emplace_back(t.frame, t.kind);
+        std::sort(found.begin(), found.end());
+        CHECK(found == expected);
     }
 }
 
