@@ -2,7 +2,11 @@
 #include <catch2/catch.hpp>
 #include <set>
 
+#include "engine/open.h"
+#include "engine/render.h"
 #include "merge/row.h"
+#include "pile/edits.h"
+#include "practice/practice.h"
 #include "support/fixtures.h"
 
 using namespace bp;
@@ -144,4 +148,47 @@ TEST_CASE("a frame weighs as much in a mean as its strength, and nothing is blac
         merge_row(mode, rows, 2, 1, with, out.data());
         CHECK(out == std::vector<std::uint16_t>{0, 0});
     }
+}
+
+TEST_CASE("bursts of light are put together on black by adding, with the floor of their look") {
+    const test::Folder folder;
+    Job job;
+    REQUIRE(practice::practise(*practice::scene_named("sparks"), folder.path(), {}, job).ok());
+    const auto truth_of = [&](const char* name) {
+        return read_picture(folder / ("truth/" + std::string(name) + ".tif")).value();
+    };
+    const Raster16 on_black = truth_of("sparks");
+    fs::remove_all(folder / "truth");
+    Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::trails, Order::captured, job).value();
+    pile.cover = Cover::any;
+    pile = with_mode(std::move(pile), Mode::add);
+    const Raster16 plain = test::render_all(pile).value();
+    Look look;
+    look.floor = 15;
+    const Raster16 shower = test::render_all(with_look(pile, look)).value();
+    const LightCurve curve = LightCurve::of(pile.profile, 3);
+    const auto green = [&](const Raster16& picture, int x, int y) {
+        return double(curve.light(picture.at(x, y, 1))) / curve.light(65535);
+    };
+    double dark_plain = 0, dark_shower = 0, sparks = 0, kept = 0;
+    std::size_t dark = 0, lit = 0;
+    for (int y = 0; y < on_black.height(); ++y)
+        for (int x = 0; x < on_black.width(); ++x) {
+            const double true_light = green(on_black, x, y);
+            if (true_light < 0.001) {
+                ++dark;
+                dark_plain += green(plain, x, y);
+                dark_shower += green(shower, x, y);
+            } else if (true_light > 0.25 && true_light < 0.9) {
+                ++lit;
+                sparks += true_light;
+                kept += green(shower, x, y);
+            }
+        }
+    REQUIRE(dark > lit);
+    REQUIRE(lit > 10000);
+    // Of the yard hardly anything is left, of the sparks all.
+    CHECK(dark_shower < 0.2 * dark_plain);
+    CHECK(kept / sparks == Approx(1).margin(0.03));
 }
