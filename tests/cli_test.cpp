@@ -271,6 +271,7 @@ TEST_CASE("frames that cannot be used give 1 and a sentence; none at all gives 3
     CHECK(unused == 1);
     CHECK(report["peak_memory_bytes"].get<long>() > 1000000);
     CHECK(report["time_s"].contains("merge"));
+    CHECK(report["time_s"]["lights"] == 0);  // none were asked for
     for (const char* work : {"decode", "merge", "write"}) CHECK(report["thread_s"][work].get<double>() > 0);
     CHECK(report["plan"]["bands"].get<int>() >= 1);
     CHECK(report["plan"]["frames_in_scratch"] == 0);

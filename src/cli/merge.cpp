@@ -239,8 +239,10 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         stages.even_s = seconds_since(levelling);
     }
     if (options.streaks != "keep" || knits(pile)) {
+        const auto looking = std::chrono::steady_clock::now();
         Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, store, context.job);
         if (!lights.ok()) return fail(lights.failure());
+        stages.lights_s = seconds_since(looking);
         if (!lights.value()->sky && options.streaks != "keep")
             std::cerr << "No streaks were looked for: how the stars moved could not be found. That needs four frames "
                          "or more with their times, and stars in the reference.\n";

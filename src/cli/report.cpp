@@ -59,6 +59,7 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
     out["time_s"] = {{"open", stages.open_s},
                      {"align", stages.align_s},
                      {"even", stages.even_s},
+                     {"lights", stages.lights_s},
                      {"merge", exported.merge_s},
                      {"finish", exported.finish_s}};
     out["plan"] = {{"memory_bytes", stages.memory_bytes},

@@ -22,6 +22,25 @@ void lower_all(const std::uint16_t* row, int by, std::size_t samples, std::uint1
     for (; i < samples; ++i) out[i] = std::uint16_t(std::clamp(int(row[i]) - by, 0, 65535));
 }
 
+template <class T>
+void distances_of(const T* row, const T* middle, std::size_t count, T* out) {
+    const hn::ScalableTag<T> d;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t i = 0;
+    for (; i + lanes <= count; i += lanes) {
+        const auto a = hn::LoadU(d, row + i);
+        const auto b = hn::LoadU(d, middle + i);
+        hn::StoreU(hn::Sub(hn::Max(a, b), hn::Min(a, b)), d, out + i);
+    }
+    for (; i < count; ++i) out[i] = T(std::max(row[i], middle[i]) - std::min(row[i], middle[i]));
+}
+
+void distances_8(const std::uint8_t* row, const std::uint8_t* middle, std::size_t count, std::uint8_t* out) {
+    distances_of(row, middle, count, out);
+}
+void distances_16(const std::uint16_t* row, const std::uint16_t* middle, std::size_t count, std::uint16_t* out) {
+    distances_of(row, middle, count, out);
+}
 void places_above(const std::uint16_t* row, const std::uint16_t* limits, std::size_t samples,
                   std::vector<std::uint16_t>& places) {
     const hn::ScalableTag<std::uint16_t> d;
@@ -42,10 +61,18 @@ HWY_AFTER_NAMESPACE();
 namespace bp::kernels {
 
 HWY_EXPORT(lower_all);
+HWY_EXPORT(distances_8);
+HWY_EXPORT(distances_16);
 HWY_EXPORT(places_above);
 
 void lower_by(const std::uint16_t* row, int by, std::size_t samples, std::uint16_t* out) {
     HWY_DYNAMIC_DISPATCH(lower_all)(row, by, samples, out);
+}
+void distances(const std::uint8_t* row, const std::uint8_t* middle, std::size_t count, std::uint8_t* out) {
+    HWY_DYNAMIC_DISPATCH(distances_8)(row, middle, count, out);
+}
+void distances(const std::uint16_t* row, const std::uint16_t* middle, std::size_t count, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(distances_16)(row, middle, count, out);
 }
 void add_places_above(const std::uint16_t* row, const std::uint16_t* limits, std::size_t samples,
                       std::vector<std::uint16_t>& places) {

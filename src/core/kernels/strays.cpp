@@ -11,19 +11,6 @@ namespace bp::kernels::HWY_NAMESPACE {
 namespace {
 
 template <class T>
-void distances_of(const T* row, const T* middle, std::size_t count, T* out) {
-    const hn::ScalableTag<T> d;
-    const std::size_t lanes = hn::Lanes(d);
-    std::size_t i = 0;
-    for (; i + lanes <= count; i += lanes) {
-        const auto a = hn::LoadU(d, row + i);
-        const auto b = hn::LoadU(d, middle + i);
-        hn::StoreU(hn::Sub(hn::Max(a, b), hn::Min(a, b)), d, out + i);
-    }
-    for (; i < count; ++i) out[i] = T(std::max(row[i], middle[i]) - std::min(row[i], middle[i]));
-}
-
-template <class T>
 void strays_of(const T* distance, const T* reach, std::size_t count, StrayBits& bits) {
     bits.fill(0);
 #if HWY_TARGET == HWY_SCALAR
@@ -40,12 +27,6 @@ void strays_of(const T* distance, const T* reach, std::size_t count, StrayBits& 
 #endif
 }
 
-void distances_8(const std::uint8_t* row, const std::uint8_t* middle, std::size_t count, std::uint8_t* out) {
-    distances_of(row, middle, count, out);
-}
-void distances_16(const std::uint16_t* row, const std::uint16_t* middle, std::size_t count, std::uint16_t* out) {
-    distances_of(row, middle, count, out);
-}
 void strays_8(const std::uint8_t* distance, const std::uint8_t* reach, std::size_t count, StrayBits& bits) {
     strays_of(distance, reach, count, bits);
 }
@@ -60,17 +41,9 @@ HWY_AFTER_NAMESPACE();
 #if HWY_ONCE
 namespace bp::kernels {
 
-HWY_EXPORT(distances_8);
-HWY_EXPORT(distances_16);
 HWY_EXPORT(strays_8);
 HWY_EXPORT(strays_16);
 
-void distances(const std::uint8_t* row, const std::uint8_t* middle, std::size_t count, std::uint8_t* out) {
-    HWY_DYNAMIC_DISPATCH(distances_8)(row, middle, count, out);
-}
-void distances(const std::uint16_t* row, const std::uint16_t* middle, std::size_t count, std::uint16_t* out) {
-    HWY_DYNAMIC_DISPATCH(distances_16)(row, middle, count, out);
-}
 void strays(const std::uint8_t* distance, const std::uint8_t* reach, std::size_t count, StrayBits& bits) {
     HWY_DYNAMIC_DISPATCH(strays_8)(distance, reach, count, bits);
 }

@@ -6,7 +6,6 @@
 #include "base/median.h"
 #include "kernels/level.h"
 #include "kernels/median.h"
-#include "kernels/strays.h"
 
 namespace bp {
 namespace {
