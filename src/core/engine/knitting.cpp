@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "base/parallel.h"
+#include "engine/sky_in_time.h"
 #include "pile/fingerprint.h"
 
 namespace bp {
@@ -15,6 +16,7 @@ struct Exposed {
     int id;
     double begin_s, length_s;
     const MovingLights::OfFrame* lights;
+    std::shared_ptr<const RunMask> around_lights;  // with a pixel around them
     double middle_s() const { return begin_s + length_s / 2; }
     double end_s() const { return begin_s + length_s; }
 };
@@ -28,7 +30,8 @@ std::vector<Exposed> exposed_frames(const Pile& pile, const MovingLights& lights
         if (of == lights.frames.end() || (lights.sky && !of->second.fits_sky) || !capture.captured ||
             !capture.exposure_s)
             continue;
-        out.push_back({id, *capture.captured, *capture.exposure_s, &of->second});
+        out.push_back({id, *capture.captured, *capture.exposure_s, &of->second,
+                       std::make_shared<const RunMask>(of->second.lights.grown(1))});
     }
     std::stable_sort(out.begin(), out.end(), [](const Exposed& a, const Exposed& b) { return a.begin_s < b.begin_s; });
     return out;
@@ -118,25 +121,25 @@ std::vector<AsManyMoments> by_moments(const RunMask& lights, const kernels::Sour
 }
 
 // Between frame `at` and the one after it.
-std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion) {
+std::vector<KnitStep> steps_after(const std::vector<Exposed>& frames, std::size_t at, const SkyMotion& motion,
+                                  SkyInTime& sky) {
     constexpr std::size_t reach = 2;
     const Exposed& a = frames[at];
     const Exposed& b = frames[at + 1];
-    const Size size = a.lights->lights.size();
     std::vector<KnitStep> out;
     const double period = b.middle_s() - a.middle_s();
     const auto expected = [&](const Exposed& in) {
-        return LightsInTime(motion, in.middle_s() - a.middle_s(), in.lights->lights, MovingLights::level);
+        return LightsInTime(sky.later(in.middle_s() - a.middle_s()), in.around_lights);
     };
-    const auto later = [&](double seconds) { return later_in_sky(motion, seconds, size, MovingLights::level); };
     std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(frames.size(), at + 2 + reach); ++k)
         if (k != at && k != at + 1) around.push_back(expected(frames[k]));
     const RunMask both = lights_of_both(a.lights->lights, expected(b), around);
-    for (const AsManyMoments& some : by_moments(both, later(period), period, std::min(a.length_s, b.length_s), period))
+    for (const AsManyMoments& some :
+         by_moments(both, *sky.later(period), period, std::min(a.length_s, b.length_s), period))
         for (int j = 1; j <= some.steps; ++j) {
             const double on = period * j / (some.steps + 1);
-            auto where = std::make_shared<const RunMask>(moved(some.lights, later(on), later(-on)));
+            auto where = std::make_shared<const RunMask>(moved(some.lights, *sky.later(on), *sky.later(-on)));
             if (!where->empty()) out.push_back({motion.over(on), motion.over(on - period), std::move(where)});
         }
     return out;
@@ -200,12 +203,13 @@ Knitting knitting_of(const Pile& pile, const MovingLights& lights) {
         const double pause = frames[k].begin_s - frames[k - 1].end_s();
         if (pause <= pile.knit.longest_s && frames[k].begin_s > frames[k - 1].begin_s) closed.push_back(k - 1);
     }
+    SkyInTime sky(lights.sky.value_or(SkyMotion{}), at_level(pile.size, MovingLights::level), MovingLights::level);
     out.seams.resize(closed.size());
     parallel_for(0, int(closed.size()), [&](int i) {
         const std::size_t at = closed[std::size_t(i)];
         const Exposed &a = frames[at], &b = frames[at + 1];
         Seam seam{a.id, b.id, b.begin_s - a.end_s(), {}};
-        if (lights.sky) seam.steps = steps_after(frames, at, *lights.sky);
+        if (lights.sky) seam.steps = steps_after(frames, at, *lights.sky, sky);
         for (const MovingLights::Own& light : lights.own)
             if (light.before == a.id && light.after == b.id) seam.steps.push_back(own_step(light, seam.pause_s));
         out.seams[std::size_t(i)] = std::move(seam);

@@ -8,6 +8,7 @@
 #include "engine/aligning.h"
 #include "engine/looking.h"
 #include "engine/render.h"
+#include "engine/sky_in_time.h"
 #include "lights/excess.h"
 #include "lights/traces.h"
 #include "pile/edits.h"
@@ -55,6 +56,7 @@ struct Pictures {
     Size size;
     std::vector<std::vector<Bright>> bright;  // by frame
     std::vector<RunMask> lights;
+    std::vector<std::shared_ptr<const RunMask>> around_lights;  // with a pixel around them
 };
 
 // To level 0.
@@ -65,7 +67,7 @@ Point from_level(Point p, int level) {
 
 // The stars of a frame: what is bright and thin in it and no longer than a star's trail.
 SkyFrame stars_of(const Pile& pile, const Frame& frame, const std::vector<Bright>& bright) {
-    constexpr std::size_t most = 200;
+    constexpr std::size_t most = 120;
     constexpr double turn_per_second = 7.292e-5;
     constexpr double longest_focal = 2;  // in widths of the picture: stars seen with longer ones are followed, not left
     constexpr double wide_as_star = 10;  // pixels of the level
@@ -161,12 +163,12 @@ void find_motion(const Pile& pile, const std::vector<int>& ids, const std::vecto
 // Without the sky's own lights: those that frames around have where the sky has turned to.
 std::vector<Bright> without_stars(const std::vector<Bright>& pixels, std::size_t at, const std::vector<int>& ids,
                                   const std::vector<double>& middles_s, const MovingLights& lights,
-                                  const Pictures& pictures) {
+                                  const Pictures& pictures, SkyInTime& sky) {
     constexpr std::size_t reach = 2;
     std::vector<LightsInTime> around;
     for (std::size_t k = at - std::min(at, reach); k < std::min(ids.size(), at + reach + 1); ++k)
         if (k != at && (lights.frames.at(ids[k]).fits_sky || lights.frames.at(ids[k]).placed))
-            around.emplace_back(*lights.sky, middles_s[k] - middles_s[at], pictures.lights[k], pictures.level);
+            around.emplace_back(sky.later(middles_s[k] - middles_s[at]), pictures.around_lights[k]);
     const auto needed = std::min<std::ptrdiff_t>(2, std::ptrdiff_t(around.size()));
     std::vector<Bright> out;
     for (const Bright& p : pixels) {
@@ -206,6 +208,7 @@ void find_streaks(const Pile& pile, const std::vector<int>& ids, const Pictures&
         run[k].exposure_s = capture.captured ? capture.exposure_s.value_or(0) : 0;
         middles.push_back(run[k].begin_s + run[k].exposure_s / 2);
     }
+    SkyInTime sky(*out.sky, pictures.size, pictures.level);
     job.begin({"Looking for streaks in %1", {frames_counted(ids.size())}}, long(ids.size()));
     parallel_for(0, int(ids.size()), [&](int i) {
         const auto k = std::size_t(i);
@@ -215,7 +218,7 @@ void find_streaks(const Pile& pile, const std::vector<int>& ids, const Pictures&
         if (of.fits_sky || of.placed)
             run[k].lines =
                 find_lines(without_stars(well_inside(pictures.bright[k], pictures.level, of.stood, pile.size), k, ids,
-                                         middles, out, pictures),
+                                         middles, out, pictures, sky),
                            pictures.size, of.fits_sky ? 1 : 2);
         job.advance();
     });
@@ -240,13 +243,14 @@ void find_own(const Pile& pile, const std::vector<int>& ids, const Pictures& pic
         const CaptureData& capture = find_frame(pile, id)->file->capture;
         middles.push_back(capture.captured.value_or(0) + capture.exposure_s.value_or(0) / 2);
     }
+    SkyInTime sky(out.sky.value_or(SkyMotion{}), pictures.size, pictures.level);
     parallel_for(0, int(ids.size()), [&](int i) {
         const auto k = std::size_t(i);
         const CaptureData& capture = find_frame(pile, ids[k])->file->capture;
         if (!capture.captured || (out.sky && !out.frames.at(ids[k]).fits_sky)) return;
         run[k].begin_s = *capture.captured;
         run[k].exposure_s = capture.exposure_s.value_or(0);
-        run[k].traces = out.sky ? traces_of(without_stars(pictures.bright[k], k, ids, middles, out, pictures))
+        run[k].traces = out.sky ? traces_of(without_stars(pictures.bright[k], k, ids, middles, out, pictures, sky))
                                 : traces_of(pictures.bright[k]);
     });
     std::vector<Mover> movers = movers_in(run);
@@ -298,10 +302,14 @@ Status show(const Pile& pile, const std::vector<int>& frames, const MovingLights
 }
 
 Pictures pictures_of(std::vector<std::vector<Bright>> bright, int level, Size size) {
-    Pictures out{level, size, std::move(bright), {}};
+    Pictures out{level, size, std::move(bright), {}, {}};
     out.lights.resize(out.bright.size());
-    parallel_for(0, int(out.bright.size()),
-                 [&](int k) { out.lights[std::size_t(k)] = thin_lights_of(out.bright[std::size_t(k)], size); });
+    out.around_lights.resize(out.bright.size());
+    parallel_for(0, int(out.bright.size()), [&](int i) {
+        const auto k = std::size_t(i);
+        out.lights[k] = thin_lights_of(out.bright[k], size);
+        out.around_lights[k] = std::make_shared<const RunMask>(out.lights[k].grown(1));
+    });
     return out;
 }
 
@@ -362,21 +370,6 @@ Fingerprint recipe_of(const Pile& pile, const std::vector<int>& ids, const std::
 }
 
 }  // namespace
-
-kernels::SourceMap later_in_sky(const SkyMotion& sky, double later_s, Size size, int level) {
-    // A map leads back.
-    return {at_level(sky.over(-later_s), level), size, kernels::SourceMap::Knots::far};
-}
-
-LightsInTime::LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level)
-    : there_(later_in_sky(sky, later_s, lights.size(), level)), lights_(lights.grown(1)) {}
-
-LightsInTime::Sight LightsInTime::look(int x, int y) const {
-    const Point q = there_.at(x, y);
-    const Size size = lights_.size();
-    if (!(q.x >= 0 && q.y >= 0 && q.x <= size.width - 1 && q.y <= size.height - 1)) return Sight::beyond;
-    return lights_.at(int(std::lround(q.x)), int(std::lround(q.y))) ? Sight::light : Sight::dark;
-}
 
 std::size_t MovingLights::bytes() const {
     std::size_t out = sizeof *this;

@@ -9,29 +9,11 @@
 #include "base/job.h"
 #include "engine/store.h"
 #include "image/run_mask.h"
-#include "kernels/source_map.h"
 #include "lights/movers.h"
 #include "lights/streaks.h"
 #include "pile/pile.h"
 
 namespace bp {
-
-// Lights of one frame as they are expected from another: those that the sky has turned to.
-class LightsInTime {
-  public:
-    // `lights` of a frame that was exposed `later_s` after the other; a pixel around them counts, too.
-    LightsInTime(const SkyMotion& sky, double later_s, const RunMask& lights, int level);
-    // Whether it has the light that the other has at a pixel of the level.
-    bool have(int x, int y) const { return look(x, y) == Sight::light; }
-    enum class Sight { beyond, dark, light };  // beyond its picture, in it, and a light there
-    Sight look(int x, int y) const;
-
-  private:
-    kernels::SourceMap there_;
-    RunMask lights_;
-};
-// From where the sky's lights are in pixels of a level, to where they are so much later.
-kernels::SourceMap later_in_sky(const SkyMotion& sky, double later_s, Size size, int level);
 
 struct MovingLights {
     // Lights are looked for in pictures of this level.
