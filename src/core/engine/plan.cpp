@@ -38,9 +38,14 @@ Size piece_for(std::size_t resampled, std::size_t sparse, const Rect& region, in
     constexpr int least = 128;
     constexpr int most = 1024;
     constexpr std::size_t cached_bytes = std::size_t(9) << 18;
-    const std::size_t column =
-        std::max<std::size_t>(1, resampled) * rows * std::size_t(channels) * sizeof(std::uint16_t);
-    return {std::clamp(int(cached_bytes / column) / step * step, least, most), rows};
+    // Of those that show in few places hardly any is there in a piece; but all of them may be.
+    constexpr std::size_t sparse_bytes = std::size_t(64) << 20;
+    const std::size_t column = rows * std::size_t(channels) * sizeof(std::uint16_t);
+    const auto widest = [column](std::size_t bytes, std::size_t takes) {
+        return int(std::min<std::size_t>(most, bytes / (column * std::max<std::size_t>(1, takes))));
+    };
+    const int width = std::min(widest(cached_bytes, resampled), widest(sparse_bytes, sparse));
+    return {std::clamp(width / step * step, least, most), rows};
 }
 
 StripPlan plan_for(const std::vector<RowCost>& costs, std::size_t resampled, std::size_t sparse, const Rect& region,
