@@ -160,7 +160,7 @@ std::size_t changed_beside(const Sky& sky, const Raster16& plain, const Raster16
     const double end = sky.begin_of(sky.frames - 1) + sky.exposure_s;
     std::vector<char> near(plain.data().size() / 3);
     for (const Star& star : stars_of(sky))
-        for (double t = 0; t <= end; t += 4) {
+        for (int t = 0; t <= int(end); t += 4) {
             const Point p = later(sky, star.at, t);
             const int x = int(std::lround((p.x + 0.5) * scale - 0.5)), y = int(std::lround((p.y + 0.5) * scale - 0.5));
             for (int v = std::max(0, y - reach); v <= std::min(plain.height() - 1, y + reach); ++v)
@@ -185,7 +185,8 @@ double closed_share(const Sky& sky, const Raster16& picture) {
     for (const Star& star : stars_of(sky)) {
         std::vector<double> own, breaks;
         bool inside = true;
-        for (double t = 0; t < end && inside; t += sky.exposure_s / 30) {
+        for (int i = 0; inside && i * sky.exposure_s / 30 < end; ++i) {
+            const double t = i * sky.exposure_s / 30;
             const auto pixel = [&](double seconds) {
                 const Point p = later(sky, star.at, seconds);
                 return Point{(p.x + 0.5) * scale - 0.5, (p.y + 0.5) * scale - 0.5};

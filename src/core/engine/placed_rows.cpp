@@ -95,7 +95,7 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
     rows_.assign(std::size_t(region.height), {frame.height, 0});
     const RowsReached reached(at_this_level, region);
     cell_width_ = region.width / 64 + 1;
-    cells_.assign(std::size_t(region.height / cell_rows + 1), 0);
+    cells_.assign(std::size_t(region.height) / cell_rows + 1, 0);
     std::vector<Span> here;
     for (int i = 0; i < region.height; ++i) {
         here.clear();

@@ -94,6 +94,7 @@ UsualRow usual_row(kernels::Rows<std::uint16_t> rows, int width) {
     const std::vector<std::size_t> judges = judges_of(rows.size());
     // Every frame brought to the level of the middle one, block by block.
     std::vector<std::vector<int>> offsets;
+    offsets.reserve(judges.size());
     for (const std::size_t k : judges) offsets.push_back(middles_of_row(rows[k], width));
     std::vector<int> of_judges(judges.size());
     for (std::size_t b = 0; b < std::size_t(blocks_in(width)); ++b) {
