@@ -63,6 +63,12 @@ TEST_CASE("odd frames are listed with their reason, shown by a click, and set as
     QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(1)).center());
     CHECK(w.studio().current() == w.pile().frames[8].id);
     CHECK(w.window.viewer().view() == app::View::frame);
+    // From elsewhere the same row leads there again.
+    w.window.canvas().setFocus();
+    w.key(Qt::Key_Left);
+    REQUIRE(w.studio().current() != w.pile().frames[8].id);
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(1)).center());
+    CHECK(w.studio().current() == w.pile().frames[8].id);
     w.click("take_all_odd_frames");
     CHECK(merged_ids(w.pile()).size() == 10);
     CHECK(list->count() == 2);

@@ -35,6 +35,10 @@ FoundList::FoundList(const Words& words, QWidget* parent) : QWidget(parent) {
     connect(list_, &QListWidget::currentItemChanged, this, [this](QListWidgetItem* item) {
         if (item) emit chosen(key_of(*item));
     });
+    // Also one that is the current one already: a person who went elsewhere comes back to it.
+    connect(list_, &QListWidget::itemClicked, this, [this](QListWidgetItem* item) {
+        if (item) emit chosen(key_of(*item));
+    });
     connect(list_, &QListWidget::itemChanged, this,
             [this](QListWidgetItem* item) { emit decided({key_of(*item)}, item->checkState() == Qt::Checked); });
     connect(all_, &QPushButton::clicked, this, [this] {
