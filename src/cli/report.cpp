@@ -56,12 +56,8 @@ Status write_report(const fs::path& file, const Exported& exported, const GivenP
         out["frames"].push_back(std::move(one));
     }
     out["area_px"] = {exported.area.left, exported.area.top, exported.area.width, exported.area.height};
-    out["time_s"] = {{"open", stages.open_s},
-                     {"align", stages.align_s},
-                     {"even", stages.even_s},
-                     {"lights", stages.lights_s},
-                     {"merge", exported.merge_s},
-                     {"finish", exported.finish_s}};
+    out["time_s"] = {{"open", stages.open_s},     {"align", stages.align_s},   {"even", stages.even_s},
+                     {"lights", stages.lights_s}, {"merge", exported.merge_s}, {"finish", exported.finish_s}};
     out["plan"] = {{"memory_bytes", stages.memory_bytes},
                    {"reckoned_bytes", exported.plan.peak_bytes},
                    {"band_rows", exported.plan.band_rows},
