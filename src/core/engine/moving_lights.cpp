@@ -314,10 +314,10 @@ Pictures pictures_of(std::vector<std::vector<Bright>> bright, int level, Size si
 }
 
 // What a camera that was moved saw is brought back, and looked at once more: those frames alone, unless they are so
-// many that what is usual is told by them.
+// many that what is usual, and how far frames are from it at the land's edges, is told by them.
 Status look_at_moved(const Pile& pile, const std::vector<int>& ids, const MovingLights& lights, FrameStore& store,
                      Job& job, std::unique_ptr<Looking>& work) {
-    constexpr std::size_t few = 4;  // one in so many
+    constexpr std::size_t few = 10;  // one in so many
     const Size size = at_level(pile.size, MovingLights::level);
     std::vector<std::size_t> moved;
     std::vector<int> moved_ids;

@@ -11,8 +11,8 @@ namespace bp {
 namespace {
 
 constexpr int block = 64;
-// So many of a block's pixels are enough to tell its level.
-constexpr int looked_at = 16;
+// So many of a block's pixels are enough to tell its level, and by how much it differs.
+constexpr int looked_at = 16, looked_at_closely = 32;
 // What is usual is told by so many frames at most, all over the run.
 constexpr std::size_t most_judges = 25;
 // Of a normal distribution: its deviation over its median distance from the middle.
@@ -81,7 +81,7 @@ void settle(std::uint16_t* row, const std::vector<std::uint16_t>& usual) {
     const int width = int(usual.size());
     std::vector<int> left;
     middles_of_blocks(
-        width, looked_at,
+        width, looked_at_closely,
         [&](int x) { return std::uint16_t(std::clamp(int(row[x]) - int(usual[std::size_t(x)]) + none, 0, 65535)); },
         left);
     for (int& offset : left) offset -= none;
