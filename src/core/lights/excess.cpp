@@ -12,7 +12,7 @@ namespace {
 
 constexpr int block = 64;
 // So many of a block's pixels are enough to tell its level, and by how much it differs.
-constexpr int looked_at = 16, looked_at_closely = 32;
+constexpr int looked_at = 16, looked_at_closely = 64;
 // What is usual is told by so many frames at most, all over the run.
 constexpr std::size_t most_judges = 25;
 // Of a normal distribution: its deviation over its median distance from the middle.
