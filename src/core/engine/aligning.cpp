@@ -7,7 +7,6 @@
 #include <optional>
 #include <vector>
 
-#include "align/sky.h"
 #include "base/parallel.h"
 #include "engine/render.h"
 
@@ -34,27 +33,15 @@ Result<AlignReference> prepare(const Pile& pile, int level, const Result<RasterF
     return AlignReference(brightness.value(), trust ? &*trust : nullptr);
 }
 
-// Stars of a frame, in pixels of level 0.
 Result<SkyFrame> look_for_stars(const Pile& pile, const Frame& frame, int level, Job& job) {
     constexpr std::size_t most = 400;
-    constexpr double turn_per_second = 7.292e-5;
-    constexpr double longest_focal = 2;  // in widths of the picture: stars seen with longer ones are followed, not left
     const Result<RasterF> picture =
         read_brightness(*frame.file, level, working_space(pile), LightCurve::of(pile.profile, pile.channels), job);
     if (!picture.ok()) return picture.failure();
-    const CaptureData& capture = frame.file->capture;
-    const double exposure = capture.exposure_s.value_or(0);
-    const double longest = exposure * turn_per_second * longest_focal * picture.value().width();
-    SkyFrame out;
-    out.stars = find_stars(picture.value(), most, longest);
+    std::vector<Star> stars = find_stars(picture.value(), most, longest_star_trail(frame, picture.value().width()));
     const double scale = double(1 << level);
-    for (Star& star : out.stars) star.at = {(star.at.x + 0.5) * scale - 0.5, (star.at.y + 0.5) * scale - 0.5};
-    if (!pile.trust.empty())
-        std::erase_if(out.stars, [&](const Star& s) {
-            return pile.trust.at(int(std::lround(s.at.x)), int(std::lround(s.at.y))) < 128;
-        });
-    if (capture.captured) out.time_s = *capture.captured + exposure / 2;
-    return out;
+    for (Star& star : stars) star.at = {(star.at.x + 0.5) * scale - 0.5, (star.at.y + 0.5) * scale - 0.5};
+    return sky_frame(pile, frame, std::move(stars));
 }
 
 Result<std::map<int, Alignment>> align_to_sky(const Pile& pile, int reference, Job& job) {
@@ -191,6 +178,23 @@ Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_s
     if (!out.aligned)
         return Failure{Fault::input, "",
                        "From here the frame does not come to lie on the reference. It was left where it is."};
+    return out;
+}
+
+double longest_star_trail(const Frame& frame, int width) {
+    constexpr double turn_per_second = 7.292e-5;
+    constexpr double longest_focal = 2;  // in widths of the picture: stars seen with longer ones are followed, not left
+    return frame.file->capture.exposure_s.value_or(0) * turn_per_second * longest_focal * width;
+}
+
+SkyFrame sky_frame(const Pile& pile, const Frame& frame, std::vector<Star> stars) {
+    SkyFrame out{std::move(stars), std::nullopt};
+    if (!pile.trust.empty())
+        std::erase_if(out.stars, [&](const Star& s) {
+            return pile.trust.at(int(std::lround(s.at.x)), int(std::lround(s.at.y))) < 128;
+        });
+    const CaptureData& capture = frame.file->capture;
+    if (capture.captured) out.time_s = *capture.captured + capture.exposure_s.value_or(0) / 2;
     return out;
 }
 

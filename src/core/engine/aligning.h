@@ -3,6 +3,7 @@
 
 #include <map>
 
+#include "align/sky.h"
 #include "base/job.h"
 #include "pile/pile.h"
 
@@ -18,5 +19,10 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
 
 // One frame from where it lies now. A frame under a lens is left as it is.
 Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_side = measured_side);
+
+// The longest trail that a star may leave in a frame, in pixels of a picture `width` wide.
+double longest_star_trail(const Frame& frame, int width);
+// What the sky is placed by: a frame's stars, in pixels of level 0, those where the pile is not trusted left out.
+SkyFrame sky_frame(const Pile& pile, const Frame& frame, std::vector<Star> stars);
 
 }  // namespace bp

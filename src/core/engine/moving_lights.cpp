@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "align/sky.h"
 #include "base/parallel.h"
 #include "engine/aligning.h"
 #include "engine/looking.h"
@@ -18,6 +17,8 @@ namespace bp {
 namespace {
 
 constexpr std::size_t fewest_frames = 4;
+// Says how they were found, too: what was kept when they were found otherwise is not taken for them.
+constexpr const char* kind_of_derived = "moving lights, by brightness";
 // The frames alone, as they were recorded.
 Pile as_recorded(const Pile& pile) {
     Pile out = with_hot_pixels(with_look(pile, {}), nullptr);
@@ -68,15 +69,9 @@ Point from_level(Point p, int level) {
 // The stars of a frame: what is bright and thin in it and no longer than a star's trail.
 SkyFrame stars_of(const Pile& pile, const Frame& frame, const std::vector<Bright>& bright) {
     constexpr std::size_t most = 120;
-    constexpr double turn_per_second = 7.292e-5;
-    constexpr double longest_focal = 2;  // in widths of the picture: stars seen with longer ones are followed, not left
     constexpr double wide_as_star = 10;  // pixels of the level
-    const CaptureData& capture = frame.file->capture;
-    const double exposure = capture.exposure_s.value_or(0);
-    const double longest =
-        exposure * turn_per_second * longest_focal * at_level(pile.size, MovingLights::level).width + wide_as_star;
-    SkyFrame out;
-    if (capture.captured) out.time_s = *capture.captured + exposure / 2;
+    const double longest = longest_star_trail(frame, at_level(pile.size, MovingLights::level).width) + wide_as_star;
+    std::vector<Star> stars;
     for (const Trace& trace : traces_of(bright)) {
         if (!trace.thin() || std::hypot(trace.bounds.width, trace.bounds.height) > longest) continue;
         double light = 0, x = 0, y = 0;
@@ -85,10 +80,9 @@ SkyFrame stars_of(const Pile& pile, const Frame& frame, const std::vector<Bright
             x += double(p.by) * p.x;
             y += double(p.by) * p.y;
         }
-        const Point at = from_level({x / light, y / light}, MovingLights::level);
-        if (!pile.trust.empty() && pile.trust.at(int(std::lround(at.x)), int(std::lround(at.y))) < 128) continue;
-        out.stars.push_back({at, light});
+        stars.push_back({from_level({x / light, y / light}, MovingLights::level), light});
     }
+    SkyFrame out = sky_frame(pile, frame, std::move(stars));
     std::sort(out.stars.begin(), out.stars.end(), [](const Star& a, const Star& b) { return a.light > b.light; });
     if (out.stars.size() > most) out.stars.resize(most);
     return out;
@@ -384,7 +378,7 @@ Fingerprint recipe_of_lights(const Pile& pile) {
     std::vector<Fingerprint> files;
     files.reserve(ids.size());
     for (const int id : ids) files.push_back(pile::fingerprint(find_frame(pile, id)->file, id));
-    return derived_key("moving lights, own ways", recipe_of(pile, ids, files));
+    return derived_key(kind_of_derived, recipe_of(pile, ids, files));
 }
 
 Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, FrameStore& store, Job& job) {
@@ -398,7 +392,7 @@ Result<std::shared_ptr<const MovingLights>> moving_lights(const Pile& pile, Fram
     std::vector<Fingerprint> content;
     for (const int id : ids)
         if (const auto of = content_of(*find_frame(plain, id)->file)) content.push_back(pile::fingerprint(*of, id));
-    if (content.size() == ids.size()) key = derived_key("moving lights, own ways", recipe_of(plain, ids, content));
+    if (content.size() == ids.size()) key = derived_key(kind_of_derived, recipe_of(plain, ids, content));
     // A frame that turns out broken has no lights.
     const auto of_readable_ones = [&]() -> Result<MovingLights> {
         std::vector<int> readable = ids;
