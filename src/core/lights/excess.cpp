@@ -46,7 +46,9 @@ void middles_of_blocks(int width, int count, SampleAt sample_at, std::vector<int
     Rows16 told(std::size_t(count), blocks);
     for (int i = 0; i < count; ++i) {
         std::uint16_t* to = told.row(std::size_t(i));
-        for (int b = 0; b < blocks; ++b) to[b] = sample_at(b * block + i * width_of_block(b, width) / count);
+        const int last = blocks - 1, of_block = i * block / count;
+        for (int b = 0; b < last; ++b) to[b] = sample_at(b * block + of_block);
+        to[last] = sample_at(last * block + i * width_of_block(last, width) / count);
     }
     std::vector<std::uint16_t> middles(std::size_t(blocks), 0);
     kernels::lower_middle(told.pointers, std::size_t(blocks), middles.data());
