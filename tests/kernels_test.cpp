@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <cstdlib>
+#include <numeric>
 #include <random>
 
 #include "even/tone.h"
@@ -541,6 +542,42 @@ TEST_CASE("lowering and places above equal their scalar twins, on every instruct
             for (std::size_t i = 0; i < n; ++i)
                 if (row[i] > other[i]) expected.push_back(std::uint16_t(i));
             CHECK(places == expected);
+        }
+    });
+}
+
+TEST_CASE("differences, middles of 64 and sums of 4 equal their scalar twins, on every instruction set") {
+    constexpr std::size_t blocks = 5, most = blocks * 64;
+    const Raster16 a = test::speckle({int(most), 1}, 1, 5), b = test::speckle({int(most), 1}, 1, 6);
+    const std::uint16_t *row = a.row(0), *other = b.row(0);
+    // Many of one value, and the ends of the range.
+    std::vector<std::uint16_t> steps(row, row + most);
+    for (std::size_t i = 0; i < most; ++i) steps[i] = std::uint16_t(i < 128 ? steps[i] % 3 : i % 2 * 65535);
+    on_every_target([&] {
+        for (const std::size_t n : {std::size_t(1), std::size_t(15), std::size_t(64), most}) {
+            std::vector<std::uint16_t> out(n + 1, 77);
+            kernels::differences(row, other, n, out.data());
+            std::size_t wrong = out[n] != 77;
+            for (std::size_t i = 0; i < n; ++i)
+                wrong += out[i] != std::clamp(int(row[i]) - int(other[i]) + 32768, 0, 65535);
+            CHECK(wrong == 0);
+        }
+        for (const std::uint16_t* from : {row, static_cast<const std::uint16_t*>(steps.data())}) {
+            std::vector<std::uint16_t> middles(blocks);
+            kernels::middles_of_64(from, blocks, middles.data());
+            for (std::size_t k = 0; k < blocks; ++k) {
+                std::vector<std::uint16_t> sorted(from + k * 64, from + k * 64 + 64);
+                std::sort(sorted.begin(), sorted.end());
+                CHECK(middles[k] == sorted[31]);
+            }
+        }
+        for (const std::size_t n : {std::size_t(1), std::size_t(3), std::size_t(8), most / 4}) {
+            std::vector<std::uint32_t> sums(n + 1, 7);
+            kernels::sums_of_4(row, n, sums.data());
+            std::size_t wrong = sums[n] != 7;
+            for (std::size_t i = 0; i < n; ++i)
+                wrong += sums[i] != std::accumulate(row + 4 * i, row + 4 * i + 4, std::uint32_t(0));
+            CHECK(wrong == 0);
         }
     });
 }

@@ -5,6 +5,7 @@
 
 #include "base/parallel.h"
 #include "kernels/extremes.h"
+#include "kernels/level.h"
 
 namespace bp {
 namespace {
@@ -171,10 +172,8 @@ void Looking::add_to_small(int y, kernels::Span columns, const std::vector<const
         std::uint32_t* to = own.data() + k * std::size_t(end - first) - first;
         const std::uint16_t* row = rows[k] - columns.begin;
         if (unit == 4)
-            for (int x = whole_from; x < whole_to; ++x) {
-                const std::uint16_t* p = row + std::ptrdiff_t(x) * 4;
-                to[x] = std::uint32_t(p[0]) + p[1] + p[2] + p[3];
-            }
+            kernels::sums_of_4(row + std::ptrdiff_t(whole_from) * 4, std::size_t(std::max(0, whole_to - whole_from)),
+                               to + whole_from);
         for (int x = first; x < end; ++x)
             if (unit != 4 || x < whole_from || x >= whole_to)
                 to[x] = std::accumulate(row + std::max(columns.begin, x * unit),

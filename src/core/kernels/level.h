@@ -14,6 +14,12 @@ void lower_by(const std::uint16_t* row, int by, std::size_t samples, std::uint16
 // out[i] = |row[i] - middle[i]|.
 void distances(const std::uint8_t* row, const std::uint8_t* middle, std::size_t samples, std::uint8_t* out);
 void distances(const std::uint16_t* row, const std::uint16_t* middle, std::size_t samples, std::uint16_t* out);
+// out[i] = row[i] - middle[i] + 32768, held to the range of the samples.
+void differences(const std::uint16_t* row, const std::uint16_t* middle, std::size_t samples, std::uint16_t* out);
+// out[b] = the lower one of the two middle values of the 64 samples from row + 64 b.
+void middles_of_64(const std::uint16_t* row, std::size_t blocks, std::uint16_t* out);
+// out[i] = the sum of the 4 samples from row + 4 i.
+void sums_of_4(const std::uint16_t* row, std::size_t sums, std::uint32_t* out);
 // Adds the places, in order, at which a row is more than the limits; at most 65536 samples.
 void add_places_above(const std::uint16_t* row, const std::uint16_t* limits, std::size_t samples,
                       std::vector<std::uint16_t>& places);

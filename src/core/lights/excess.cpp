@@ -11,8 +11,8 @@ namespace bp {
 namespace {
 
 constexpr int block = 64;
-// So many of a block's pixels are enough to tell its level, and by how much it differs.
-constexpr int looked_at = 16, looked_at_closely = 64;
+// So many of a block's pixels are enough to tell its level.
+constexpr int looked_at = 16;
 // What is usual is told by so many frames at most, all over the run.
 constexpr std::size_t most_judges = 25;
 // Of a normal distribution: its deviation over its median distance from the middle.
@@ -38,21 +38,9 @@ int width_of_block(int b, int width) {
     return std::min(block, width - b * block);
 }
 
-// The middle of each block of a row of `sample_at(x)`, told by `count` of its pixels.
-template <class SampleAt>
-void middles_of_blocks(int width, int count, SampleAt sample_at, std::vector<int>& out) {
-    const int blocks = blocks_in(width);
-    // One row for each of the pixels, so that all blocks are done together.
-    Rows16 told(std::size_t(count), blocks);
-    for (int i = 0; i < count; ++i) {
-        std::uint16_t* to = told.row(std::size_t(i));
-        const int last = blocks - 1, of_block = i * block / count;
-        for (int b = 0; b < last; ++b) to[b] = sample_at(b * block + of_block);
-        to[last] = sample_at(last * block + i * width_of_block(last, width) / count);
-    }
-    std::vector<std::uint16_t> middles(std::size_t(blocks), 0);
-    kernels::lower_middle(told.pointers, std::size_t(blocks), middles.data());
-    out.assign(middles.begin(), middles.end());
+// Where the i-th of `count` pixels that tell of a block lies in it.
+int told_at(int i, int count, int width_of_block) {
+    return i * width_of_block / count;
 }
 
 // Block by block.
@@ -69,25 +57,36 @@ std::vector<std::size_t> judges_of(std::size_t frames) {
     return out;
 }
 
+// The middle of each block.
 std::vector<int> middles_of_row(const std::uint16_t* row, int width) {
-    std::vector<int> out;
-    middles_of_blocks(
-        width, looked_at, [row](int x) { return row[x]; }, out);
-    return out;
+    const int blocks = blocks_in(width);
+    // One row for each of the pixels, so that all blocks are done together.
+    Rows16 told(looked_at, blocks);
+    for (int i = 0; i < looked_at; ++i) {
+        std::uint16_t* to = told.row(std::size_t(i));
+        const int last = blocks - 1, of_block = told_at(i, looked_at, block);
+        for (int b = 0; b < last; ++b) to[b] = row[b * block + of_block];
+        to[last] = row[last * block + told_at(i, looked_at, width_of_block(last, width))];
+    }
+    std::vector<std::uint16_t> middles(std::size_t(blocks), 0);
+    kernels::lower_middle(told.pointers, std::size_t(blocks), middles.data());
+    return {middles.begin(), middles.end()};
 }
 
 // Brings a row that is at about the level of `usual` to it. Where much of a block is structure its middle jumps: what
-// is left of the offset is told from the differences.
+// is left of the offset is told from the differences, of all pixels.
 void settle(std::uint16_t* row, const std::vector<std::uint16_t>& usual) {
     constexpr int none = 32768;
-    const int width = int(usual.size());
-    std::vector<int> left;
-    middles_of_blocks(
-        width, looked_at_closely,
-        [&](int x) { return std::uint16_t(std::clamp(int(row[x]) - int(usual[std::size_t(x)]) + none, 0, 65535)); },
-        left);
-    for (int& offset : left) offset -= none;
-    lower_blocks(row, left, width, row);
+    const int width = int(usual.size()), blocks = blocks_in(width), last = blocks - 1;
+    std::vector<std::uint16_t> left(std::size_t(blocks) * block), middles(std::size_t(blocks), 0);
+    kernels::differences(row, usual.data(), usual.size(), left.data());
+    // A narrow last block is spread to a whole one, from its end.
+    std::uint16_t* const of_last = left.data() + std::ptrdiff_t(last) * block;
+    for (int i = block - 1; i >= 0; --i) of_last[i] = of_last[told_at(i, block, width_of_block(last, width))];
+    kernels::middles_of_64(left.data(), std::size_t(blocks), middles.data());
+    std::vector<int> offsets(middles.begin(), middles.end());
+    for (int& offset : offsets) offset -= none;
+    lower_blocks(row, offsets, width, row);
 }
 
 }  // namespace
@@ -132,7 +131,9 @@ Comparing::Comparing(const UsualRow& usual, double least)
         for (auto x = std::size_t(begin); x < std::size_t(end); ++x) {
             const double deviation = std::max(noise, deviation_of_median * usual.distance[x]);
             deviations_[x] = float(deviation);
-            limits_[x] = std::uint16_t(std::min(65535.0, usual.level[x] + std::ceil(least * deviation)));
+            const double above = least * deviation;
+            const int whole = int(above);
+            limits_[x] = std::uint16_t(std::min(65535, usual.level[x] + whole + int(whole < above)));
         }
     }
 }
