@@ -9,6 +9,7 @@
 #include "io/reader.h"
 #include "pile/edits.h"
 #include "pile/file.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 #include "support/plain.h"
 

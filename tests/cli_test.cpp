@@ -15,6 +15,7 @@
 #include "parts/brush.h"
 #include "pile/edits.h"
 #include "pile/file.h"
+#include "pile/part_edits.h"
 #include "support/program.h"
 
 using namespace bp;

@@ -8,6 +8,7 @@
 #include "io/writer.h"
 #include "kernels/stand_out.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 #include "support/plain.h"
 #include "support/targets.h"

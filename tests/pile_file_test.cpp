@@ -11,6 +11,7 @@
 #include "parts/brush.h"
 #include "pile/edits.h"
 #include "pile/file.h"
+#include "pile/part_edits.h"
 #include "pile/schema.h"
 #include "pile/zip.h"
 #include "support/fixtures.h"

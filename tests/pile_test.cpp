@@ -5,6 +5,7 @@
 #include "pile/edits.h"
 #include "pile/history.h"
 #include "pile/outcomes.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 
 using namespace bp;

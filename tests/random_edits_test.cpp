@@ -11,6 +11,7 @@
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "pile/history.h"
+#include "pile/part_edits.h"
 #include "pile/streak_edits.h"
 #include "support/fixtures.h"
 
@@ -140,7 +141,7 @@ Pile edited(Pile pile, Dice& dice) {
                                Model::perspective, Model::flex,  Model::stars};
     const Size size = pile.size;
     const Zone zone = dice.one_of({Zone::sky, Zone::land});
-    switch (dice.below(32)) {
+    switch (dice.below(37)) {
         case 0:
             return with_aside(std::move(pile), some_frames(pile, dice), dice.below(2) == 0);
         case 1:
@@ -275,6 +276,36 @@ Pile edited(Pile pile, Dice& dice) {
                                               : std::optional(Rect{dice.below(size.width) - 20, dice.below(60) - 30,
                                                                    dice.below(2 * size.width) - 3, size.height}),
                                 {dice.wild(0, 1), dice.wild(0, 1), dice.wild(0, 1)}});
+        case 31: {
+            pile = with_part_join(std::move(pile), any_part(pile, dice),
+                                  dice.one_of({Join::replace, Join::lighter, Join::darker, Join::add}));
+            return with_foreground(std::move(pile), any_frame(pile, dice), dice.below(2) == 0);
+        }
+        case 32: {
+            std::vector<FoundSubject> found(std::size_t(dice.below(3)));
+            for (FoundSubject& subject : found)
+                for (const Frame& frame : pile.frames)
+                    if (dice.below(2) == 0) subject.push_back({frame.id, painted(Mask(size), size, dice)});
+            return with_subjects(std::move(pile), found);
+        }
+        case 33: {
+            const Sequence sequence(pile);
+            pile = sequence.spaced(std::move(pile), dice.wild(0, 3));
+            REQUIRE(sequence.overlaps(pile).empty());
+            pile = with_subject_on(std::move(pile), 1 + dice.below(2), dice.below(2) == 0);
+            return with_on_top(std::move(pile), dice.one_of({OnTop::early, OnTop::late}));
+        }
+        case 34:
+            return with_every(std::move(pile), dice.below(4));
+        case 35: {
+            Part meteor;
+            meteor.frame = any_frame(pile, dice);
+            meteor.mask = painted(Mask(size), size, dice);
+            meteor.lowered = {0.01, 0.02, 0.03};
+            std::vector<Part> found;
+            found.push_back(std::move(meteor));
+            return with_found_parts(std::move(pile), PartOf::meteor, std::move(found));
+        }
         default:
             return dice.below(3) == 0 ? without_part(std::move(pile), any_part(pile, dice)) : pile;
     }

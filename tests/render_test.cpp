@@ -9,6 +9,7 @@
 #include "merge/row.h"
 #include "parts/brush.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 #include "support/plain.h"
 

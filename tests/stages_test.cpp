@@ -10,6 +10,7 @@
 #include "engine/render.h"
 #include "kernels/weigh.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 #include "support/targets.h"
 

@@ -12,6 +12,7 @@
 #include "engine/render.h"
 #include "kernels/warp.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 
 using namespace bp;

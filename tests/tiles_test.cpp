@@ -9,6 +9,7 @@
 #include "engine/export.h"
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 
 using namespace bp;

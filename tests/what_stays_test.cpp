@@ -15,6 +15,7 @@
 #include "engine/open.h"
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 
 using namespace bp;

@@ -9,6 +9,7 @@
 #include "engine/zoning.h"
 #include "pile/edits.h"
 #include "pile/file.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 #include "support/plain.h"
 #include "zones/snap.h"

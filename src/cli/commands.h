@@ -41,6 +41,8 @@ Run add_align(CLI::App& app);
 Run add_practice(CLI::App& app);
 Run add_render(CLI::App& app);
 Run add_streaks(CLI::App& app);
+Run add_sequence(CLI::App& app);
+Run add_shower(CLI::App& app);
 
 // Says the failure on standard error and gives its exit code.
 Exit fail(const Failure& failure);

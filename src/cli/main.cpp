@@ -89,6 +89,8 @@ int run(int argc, char** argv) {
     add("inspect", "Print what is known of each frame", add_inspect);
     add("align", "Print where each frame lies against the reference", add_align);
     add("streaks", "Find aircraft, satellites and meteors", add_streaks);
+    add("sequence", "Show what moves in many places of one picture", add_sequence);
+    add("shower", "Lay the meteors of all frames over one", add_shower);
     add("render", "Write the picture of a saved pile", add_render);
     add("practice", "Photograph a scene of Skerrow harbour, with its truth", add_practice);
     try {

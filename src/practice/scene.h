@@ -67,6 +67,8 @@ class Scene {
     virtual std::vector<StreakTruth> streaks() const { return {}; }
     // The place of what moves in shot `index` as a shape, when the scene has one subject.
     virtual std::optional<Shape> subject(std::size_t) const { return std::nullopt; }
+    // Where a shadow without an edge goes along with it, to where nothing of it is seen.
+    virtual std::optional<Shape> shade(std::size_t) const { return std::nullopt; }
     // Terms of the lens: r_distorted = r (1 + k1 r^2) with r in focal lengths; pole of the sky in scene units.
     struct Lens {
         double focal;

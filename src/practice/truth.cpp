@@ -71,6 +71,13 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
                 write_picture(place / name, mask_of(*subject, options.size), Profile::srgb(), {8, 100, Sync::no}, {});
             if (!written.ok()) return written;
         }
+        if (const std::optional<Shape> shade = scene.shade(i)) {
+            const std::string name = "shade-" + std::to_string(i + 1) + ".png";
+            frame["shade_mask"] = name;
+            Status written =
+                write_picture(place / name, mask_of(*shade, options.size), Profile::srgb(), {8, 100, Sync::no}, {});
+            if (!written.ok()) return written;
+        }
         out["frames"].push_back(std::move(frame));
     }
     for (const StreakTruth& s : scene.streaks())

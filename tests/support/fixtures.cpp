@@ -154,4 +154,13 @@ Result<Raster16> render_all(const Pile& pile) {
     return render(pile, store, whole(pile.size), 0, job);
 }
 
+Mask touched_by(const std::vector<Part>& parts) {
+    Mask out(parts.empty() ? Size{} : parts.front().mask.size());
+    for (const Part& part : parts)
+        if (part.on)
+            out.edit(part.mask.bounds(),
+                     [&](int x, int y, std::uint8_t old) { return std::max(old, part.mask.at(x, y)); });
+    return out;
+}
+
 }  // namespace bp::test

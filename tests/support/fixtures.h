@@ -65,4 +65,7 @@ Result<Raster16> render_all(const Pile& pile);
 // The pile without what is laid over its base.
 Pile base_of(Pile pile);
 
+// All that the masks of the parts that show touch.
+Mask touched_by(const std::vector<Part>& parts);
+
 }  // namespace bp::test

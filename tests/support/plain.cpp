@@ -300,6 +300,7 @@ Result<Raster16> render_plain(const Pile& pile, const Rect& region) {
                     mix(land.at(x, y, c), out.at(x, y, c), share_of_sky(pile, region.left + x, region.top + y),
                         out.at(x, y, c));
     }
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
     for (const Part& part : pile.parts) {
         const Frame* frame = find_frame(pile, part.frame);
         if (!part.on || !frame || !usable(*frame)) continue;
@@ -328,7 +329,13 @@ Result<Raster16> render_plain(const Pile& pile, const Rect& region) {
                         over = sample(zones.back(), u, v, c);
                     else
                         mix(sample(zones.back(), u, v, c), sample(zones.front(), u, v, c), sky, over);
-                    mix(out.at(x, y, c), over, a, out.at(x, y, c));
+                    const double less = part.lowered[std::size_t(c)] * LightCurve::full;
+                    if (less != 0) over = curve.sample(curve.light(over) - less);
+                    std::uint16_t& below = out.at(x, y, c);
+                    if (part.join == Join::add)
+                        below = curve.sample(curve.light(below) + a * curve.light(over));
+                    else if (part.join == Join::replace || (part.join == Join::lighter) == (over > below))
+                        mix(below, over, a, below);
                 }
             }
     }

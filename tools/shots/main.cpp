@@ -307,6 +307,29 @@ bool best_of(MainWindow& window, Photographer& p) {
     return p.take("export") && ok;
 }
 
+bool found_parts(MainWindow& window, Photographer& p) {
+    const auto press = [&](const char* name) {
+        window.findChild<QAbstractButton*>(QLatin1String(name))->click();
+        p.settle();
+    };
+    bool ok = true;
+    if (p.wants({"sequence"})) {
+        ok = p.open(QStringLiteral("heron"));
+        window.steps().open(4);
+        press("page_sequence");
+        press("subjects_find");
+        ok = p.take("sequence") && ok;
+    }
+    if (p.wants({"shower"})) {
+        ok = p.open(QStringLiteral("night-watch")) && ok;
+        window.steps().open(4);
+        press("page_shower");
+        press("meteors_find");
+        ok = p.take("shower") && ok;
+    }
+    return ok;
+}
+
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails", "streaks", "origins"})) ok = trails(window, p) && ok;
@@ -317,6 +340,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"sensor"})) ok = sensor(window, p) && ok;
     if (p.wants({"align", "by-hand", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "export"})) ok = best_of(window, p) && ok;
+    if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
     if (p.wants({"noon"})) {
         apply_theme(*qApp, ThemeName::noon);
         ok = p.open(QStringLiteral("heron")) && ok;

@@ -14,6 +14,7 @@
 #include "engine/knitting.h"
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 
 namespace bp::app {
 namespace {

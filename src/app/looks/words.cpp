@@ -394,8 +394,36 @@ QString name_of_frame(const Frame& frame) {
     return QString::fromStdString(frame.file->path.filename().string());
 }
 
-QString name_of_part(const Part& part) {
-    return part.name.empty() ? tr("Part %1").arg(part.id) : QString::fromStdString(part.name);
+QString name_of_part(const Pile& pile, const Part& part) {
+    if (!part.name.empty()) return QString::fromStdString(part.name);
+    const Frame* frame = find_frame(pile, part.frame);
+    if (part.of == PartOf::painted && frame && !frame->note.empty()) return QString::fromStdString(frame->note);
+    const int number = number_of(pile, part.frame);
+    switch (part.of) {
+        case PartOf::painted:
+            return tr("Part %1").arg(part.id);
+        case PartOf::subject:
+            return tr("Subject %1, frame %2").arg(part.subject).arg(number);
+        case PartOf::meteor:
+            return tr("Meteor, frame %1").arg(number);
+        case PartOf::foreground:
+            return tr("Light, frame %1").arg(number);
+    }
+    return {};
+}
+
+QString word(Join join) {
+    switch (join) {
+        case Join::replace:
+            return tr("Lay over");
+        case Join::lighter:
+            return tr("Lighter wins");
+        case Join::darker:
+            return tr("Darker wins");
+        case Join::add:
+            return tr("Add light");
+    }
+    return {};
 }
 
 }  // namespace bp::app

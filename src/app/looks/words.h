@@ -42,8 +42,9 @@ QString duration_in_words(double seconds);
 // "340 MB", "6.5 GB"
 QString bytes_in_words(double bytes);
 QString name_of_frame(const Frame& frame);
-// As a person called it, else "Part 3".
-QString name_of_part(const Part& part);
+// As a person called it or its frame, else what it is and of which frame.
+QString name_of_part(const Pile& pile, const Part& part);
+QString word(Join join);
 // For file dialogs: the kinds that can be read.
 QString pictures_filter(bool with_piles = false);
 QString clips_filter();

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 
 namespace bp::app {
 
@@ -25,8 +26,9 @@ int PartTarget::part_to_paint() const {
     const Part* chosen = find_part(pile, active_);
     if (viewer_.view() == View::result) return chosen ? active_ : 0;
     if (chosen && chosen->frame == studio_.current()) return active_;
-    const auto same = std::find_if(pile.parts.rbegin(), pile.parts.rend(),
-                                   [&](const Part& p) { return p.frame == studio_.current(); });
+    const auto same = std::find_if(pile.parts.rbegin(), pile.parts.rend(), [&](const Part& p) {
+        return p.frame == studio_.current() && p.of == PartOf::painted;
+    });
     return same == pile.parts.rend() ? 0 : same->id;
 }
 
@@ -82,7 +84,7 @@ const Mask* PartTarget::hatched() const {
     const Part* chosen = find_part(pile, active_);
     if (chosen && chosen->frame == studio_.current()) return &chosen->mask;
     for (const Part& part : pile.parts)
-        if (part.frame == studio_.current()) return &part.mask;
+        if (part.frame == studio_.current() && part.of == PartOf::painted) return &part.mask;
     return nullptr;
 }
 

@@ -66,6 +66,10 @@ class Studio : public QObject {
     void mend_hot_pixels(bool on);
     // Looks for aircraft, satellites and meteors in all frames.
     void find_streaks();
+    // Makes parts of what moves against the cleared scene, or of the meteors of all frames: those are aligned by their
+    // stars first where they are not.
+    void find_subjects();
+    void find_shower();
     // Finds how the lights moved, and closes the breaks in their trails; or opens them again.
     void knit(bool on);
     // Measures spots of the sensor and mends them in all frames: places in its pixels, with their radii.

@@ -8,9 +8,12 @@
 #include "engine/hot_search.h"
 #include "engine/levelling.h"
 #include "engine/moving_lights.h"
+#include "engine/shower.h"
 #include "engine/spots.h"
+#include "engine/subjects.h"
 #include "engine/zoning.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "pile/streak_edits.h"
 
 namespace bp::app {
@@ -146,6 +149,59 @@ void Studio::find_streaks() {
             const auto count = int(lights->streaks.size());
             document_.edit(with_found_streaks(pile(), lights->streaks), tr("Find streaks"));
             say(count == 0 ? tr("No streaks were found.") : tr("%n streak(s) found.", nullptr, count));
+        });
+}
+
+void Studio::find_subjects() {
+    if (!document_.open()) return;
+    find_on<std::vector<FoundSubject>>(
+        finding_, tr("looking for what moves"),
+        [now = pile(), store = stores_.frames()](Job& job) { return bp::find_subjects(now, *store, job); },
+        [this](const std::vector<FoundSubject>& found) {
+            if (found.empty()) {
+                say(tr("Nothing was found that moves through the frames."));
+                return;
+            }
+            document_.edit(with_subjects(pile(), found), tr("Find what moves"));
+            say(tr("%n subject(s) found.", nullptr, int(found.size())));
+        });
+}
+
+void Studio::find_shower() {
+    if (!document_.open()) return;
+    struct Shower {
+        std::optional<std::map<int, Alignment>> places;
+        int reference = 0;
+        std::vector<Part> meteors;
+    };
+    find_on<Shower>(
+        finding_, tr("looking for meteors"),
+        [now = pile(), store = stores_.frames()](Job& job) -> Result<Shower> {
+            Shower out;
+            out.reference = now.reference;
+            Pile placed = now;
+            if (method_of(now, Zone::sky).model != Model::stars) {
+                Result<std::map<int, Alignment>> places = align_frames(now, Model::stars, now.reference, job);
+                if (!places.ok()) return places.failure();
+                placed = with_alignments(std::move(placed), Model::stars, now.reference, places.value());
+                out.places = std::move(places).value();
+            }
+            Result<std::vector<Part>> meteors = bp::find_shower(placed, *store, job);
+            if (!meteors.ok()) return meteors.failure();
+            out.meteors = std::move(meteors).value();
+            return out;
+        },
+        [this](Shower found) {
+            const auto count = int(found.meteors.size());
+            if (count == 0) {
+                say(tr("No meteors were found."));
+                return;
+            }
+            Pile next = pile();
+            if (found.places) next = with_alignments(std::move(next), Model::stars, found.reference, *found.places);
+            document_.edit(with_found_parts(std::move(next), PartOf::meteor, std::move(found.meteors)),
+                           tr("Find meteors"));
+            say(tr("%n meteor(s) laid over the picture.", nullptr, count));
         });
 }
 

@@ -45,14 +45,22 @@ std::vector<const Part*> showing(const Pile& pile) {
 }
 
 // `out` is row y from canvas column `left` on.
-void lay_part(const Part& part, const FrameRow& row, int level, int y, int left, int channels, std::uint16_t* out) {
+void lay_part(const Part& part, const FrameRow& row, const LightCurve& curve, int level, int y, int left, int channels,
+              std::uint16_t* out) {
     if (row.cover.empty()) return;
     const int width = row.cover.end - row.cover.begin;
     std::vector<std::uint8_t> mask(std::size_t(width), 0);
     part.mask.read_row(level, y, left + row.cover.begin, width, mask.data());
-    std::vector<std::uint16_t> scratch;
-    kernels::lay_over(widened(row, channels, scratch), mask.data(), int(std::lround(255 * part.strength)),
-                      std::size_t(width), channels, out + std::ptrdiff_t(row.cover.begin) * channels);
+    if (std::all_of(mask.begin(), mask.end(), [](std::uint8_t v) { return v == 0; })) return;
+    std::vector<std::uint16_t> scratch, lowered;
+    const std::uint16_t* over = widened(row, channels, scratch);
+    if (part.lowered != std::array<double, 3>{}) {
+        lowered.assign(over, over + std::ptrdiff_t(width) * channels);
+        lower_light(lowered.data(), part.lowered, std::size_t(width), channels, curve);
+        over = lowered.data();
+    }
+    entry_of(part.join).lay(over, mask.data(), int(std::lround(255 * part.strength)), std::size_t(width), channels,
+                            curve, out + std::ptrdiff_t(row.cover.begin) * channels);
 }
 
 // The base of a piece of picture, merged from the frames of its zones.
@@ -111,7 +119,13 @@ class Composer final : public StepWork {
   public:
     Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, const Knitting* knitting,
              RowSink& sink)
-        : pile_(pile), region_(region), level_(level), known_(base), sink_(sink), gathering_(pile, region, level) {
+        : pile_(pile),
+          region_(region),
+          level_(level),
+          known_(base),
+          sink_(sink),
+          gathering_(pile, region, level),
+          curve_(LightCurve::of(pile.profile, pile.channels)) {
         if (!known_) base_.emplace(pile, gathering_, knitting, level);
         for (const Part* part : showing(pile)) parts_.emplace_back(part, gathering_.add(part->frame));
     }
@@ -129,7 +143,7 @@ class Composer final : public StepWork {
             base_->row(y, columns, rows, share, out);
         std::vector<std::uint16_t> scratch;
         for (const auto& [part, at] : parts_)
-            lay_part(*part, gathering_.row(rows, at, share, pile_.channels, scratch), level_, y, columns.begin,
+            lay_part(*part, gathering_.row(rows, at, share, pile_.channels, scratch), curve_, level_, y, columns.begin,
                      pile_.channels, out);
     }
     Status finish(const Band& band) override { return sink_.finish(band); }
@@ -142,6 +156,7 @@ class Composer final : public StepWork {
     const Raster16* known_;
     RowSink& sink_;
     Gathering gathering_;
+    LightCurve curve_;
     std::optional<Base> base_;
     std::vector<std::pair<const Part*, Gathering::Places>> parts_;
 };

@@ -11,6 +11,12 @@ namespace bp::kernels {
 void lay_over(const std::uint16_t* over, const std::uint8_t* mask, int opacity, std::size_t pixels, int channels,
               std::uint16_t* base);
 
+// The same where over[i] is the greater, and where it is the less.
+void lay_lighter(const std::uint16_t* over, const std::uint8_t* mask, int opacity, std::size_t pixels, int channels,
+                 std::uint16_t* base);
+void lay_darker(const std::uint16_t* over, const std::uint8_t* mask, int opacity, std::size_t pixels, int channels,
+                std::uint16_t* base);
+
 // out[i] = min(65535, gain * |a[i] - b[i]|)
 void difference(const std::uint16_t* a, const std::uint16_t* b, int gain, std::size_t samples, std::uint16_t* out);
 

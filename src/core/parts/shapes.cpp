@@ -62,4 +62,21 @@ Mask with_shape(Mask mask, const DrawnShape& shape, bool keep) {
     return mask;
 }
 
+Mask along(std::span<const Point> polyline, double width, double soft, Size size) {
+    const double reach = width / 2 + soft / 2 + 1;
+    Mask out(size);
+    for (std::size_t i = 0; i + 1 < polyline.size(); ++i) {
+        const Point a = polyline[i], b = polyline[i + 1];
+        const int left = int(std::floor(std::min(a.x, b.x) - reach)), top = int(std::floor(std::min(a.y, b.y) - reach));
+        const Rect box{left, top, int(std::ceil(std::max(a.x, b.x) + reach)) - left + 1,
+                       int(std::ceil(std::max(a.y, b.y) + reach)) - top + 1};
+        out.edit(intersect(box, whole(size)), [&](int x, int y, std::uint8_t old) {
+            const double share =
+                (width / 2 - distance_to_line({double(x), double(y)}, a, b)) / std::max(soft, 1.0) + 0.5;
+            return std::max(old, std::uint8_t(std::lround(255 * std::clamp(share, 0.0, 1.0))));
+        });
+    }
+    return out;
+}
+
 }  // namespace bp

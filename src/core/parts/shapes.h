@@ -1,6 +1,8 @@
 // Shapes in masks.
 #pragma once
 
+#include <span>
+
 #include "image/mask.h"
 
 namespace bp {
@@ -21,5 +23,9 @@ struct DrawnShape {
 
 // The mask with all of the shape kept, or given back.
 Mask with_shape(Mask mask, const DrawnShape& shape, bool keep);
+
+// A mask of what lies along a polyline: all of it within `width` / 2, and falling to nothing over `soft` pixels about
+// there.
+Mask along(std::span<const Point> polyline, double width, double soft, Size size);
 
 }  // namespace bp

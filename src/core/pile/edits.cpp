@@ -82,13 +82,6 @@ void rebase(std::vector<Frame>& frames, int id, Zone zone, Size size) {
     }
 }
 
-template <class Change>
-Pile one_part(Pile pile, int id, Change change) {
-    for (Part& part : pile.parts)
-        if (part.id == id) change(part);
-    return pile;
-}
-
 // Lays all frames against another one; a dark one, too, where nothing else is left.
 Pile held_against(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
@@ -401,52 +394,6 @@ Pile with_file(Pile pile, int id, const SharedFrameFile& file) {
         f.problem = {};
         f.changed = false;
     });
-}
-
-std::pair<Pile, int> with_new_part(Pile pile, int frame) {
-    Part part;
-    part.id = 1;
-    for (const Part& other : pile.parts) part.id = std::max(part.id, other.id + 1);
-    part.frame = frame;
-    part.mask = Mask(pile.size);
-    const int id = part.id;
-    pile.parts.push_back(std::move(part));
-    return {std::move(pile), id};
-}
-
-Pile with_part_mask(Pile pile, int part, const Mask& mask) {
-    return one_part(std::move(pile), part, [&](Part& p) { p.mask = mask; });
-}
-
-Pile with_part_on(Pile pile, int part, bool on) {
-    return one_part(std::move(pile), part, [on](Part& p) { p.on = on; });
-}
-
-Pile with_part_strength(Pile pile, int part, double strength) {
-    return one_part(std::move(pile), part, [=](Part& p) { p.strength = share(strength); });
-}
-
-Pile with_part_name(Pile pile, int part, const std::string& name) {
-    return one_part(std::move(pile), part, [&](Part& p) { p.name = valid_utf8(name); });
-}
-
-Pile with_part_moved(Pile pile, int part, int steps) {
-    const auto found =
-        std::find_if(pile.parts.begin(), pile.parts.end(), [part](const Part& p) { return p.id == part; });
-    if (found == pile.parts.end()) return pile;
-    const auto from = found - pile.parts.begin();
-    const auto to = std::clamp<std::ptrdiff_t>(from + steps, 0, std::ptrdiff_t(pile.parts.size()) - 1);
-    const auto first = pile.parts.begin();
-    if (to > from)
-        std::rotate(first + from, first + from + 1, first + to + 1);
-    else
-        std::rotate(first + to, first + from, first + from + 1);
-    return pile;
-}
-
-Pile without_part(Pile pile, int part) {
-    std::erase_if(pile.parts, [part](const Part& p) { return p.id == part; });
-    return pile;
 }
 
 void order_frames(std::vector<Frame>& frames) {

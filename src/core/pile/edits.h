@@ -87,16 +87,6 @@ Pile with_numbered_frames(Pile pile, const std::vector<Frame>& frames);
 // Takes another file for a frame whose own is gone.
 Pile with_file(Pile pile, int id, const SharedFrameFile& file);
 
-// An empty part from a frame, on top of the others; returns the pile and the new part's id.
-std::pair<Pile, int> with_new_part(Pile pile, int frame);
-Pile with_part_mask(Pile pile, int part, const Mask& mask);
-Pile with_part_on(Pile pile, int part, bool on);
-Pile with_part_strength(Pile pile, int part, double strength);
-Pile with_part_name(Pile pile, int part, const std::string& name);
-// Moves a part by `steps` places, up for positive ones.
-Pile with_part_moved(Pile pile, int part, int steps);
-Pile without_part(Pile pile, int part);
-
 // By capture time, then by natural file name; frames without a time come after those with one.
 void order_frames(std::vector<Frame>& frames);
 

@@ -157,7 +157,7 @@ void fields(Self& frame, Visit&& visit) {
 
 template <Is<Part> Self, class Visit>
 void fields(Self& part, Visit&& visit) {
-    auto& [id, name, frame, mask, join, on, strength] = part;
+    auto& [id, name, frame, mask, join, on, strength, lowered, of, subject, by_hand] = part;
     visit("id", id, Needed{});
     visit("name", name, Any{});
     visit("frame", frame, Needed{});
@@ -165,6 +165,10 @@ void fields(Self& part, Visit&& visit) {
     visit("join", join, Any{});
     visit("on", on, Any{});
     visit("strength", strength, Between<double>{0, 1});
+    visit("lowered", lowered, Between<double>{0, 1});
+    visit("of", of, Any{});
+    visit("subject", subject, Between<int>{0, most_subjects});
+    visit("by_hand", by_hand, Any{});
 }
 
 template <Is<Zones> Self, class Visit>
@@ -233,6 +237,13 @@ void fields(Self& canvas, Visit&& visit) {
     visit("background", background, Between<double>{0, 1});
 }
 
+template <Is<SequenceSettings> Self, class Visit>
+void fields(Self& sequence, Visit&& visit) {
+    auto& [spacing, on_top] = sequence;
+    visit("spacing", spacing, Between<double>{0, widest_spacing});
+    visit("on_top", on_top, Any{});
+}
+
 template <Is<ExportSettings> Self, class Visit>
 void fields(Self& to, Visit&& visit) {
     auto& [ending, bits, quality] = to;
@@ -244,7 +255,7 @@ void fields(Self& to, Visit&& visit) {
 template <Is<Pile> Self, class Visit>
 void fields(Self& pile, Visit&& visit) {
     auto& [outcome, size, channels, profile, balance, frames, reference, base, methods, trust, look, levelling, darks,
-           hot, spots, knit, light, zones, canvas, cover, crop, parts, exporting] = pile;
+           hot, spots, knit, light, zones, canvas, cover, crop, parts, sequence, exporting] = pile;
     visit("outcome", outcome, Any{});
     visit("size", size, Needed{});
     visit("channels", channels, OneOf<int>{{1, 3}});
@@ -268,6 +279,7 @@ void fields(Self& pile, Visit&& visit) {
     visit("export", exporting, Any{});
     visit("frames", frames, Needed{});
     visit("parts", parts, Any{});
+    visit("sequence", sequence, Any{});
 }
 
 template <class T>
@@ -311,7 +323,16 @@ inline Words<Cover> words_of(Cover) {
     return {{Cover::full, "full"}, {Cover::any, "any"}};
 }
 inline Words<Join> words_of(Join) {
-    return {{Join::replace, "replace"}};
+    return words_in(joins(), &JoinEntry::join);
+}
+inline Words<PartOf> words_of(PartOf) {
+    return {{PartOf::painted, "painted"},
+            {PartOf::subject, "subject"},
+            {PartOf::meteor, "meteor"},
+            {PartOf::foreground, "foreground"}};
+}
+inline Words<OnTop> words_of(OnTop) {
+    return {{OnTop::early, "early"}, {OnTop::late, "late"}};
 }
 inline Words<Darks> words_of(Darks) {
     return {{Darks::off, "off"}, {Darks::on, "on"}, {Darks::scaled, "scaled"}};

@@ -13,7 +13,8 @@ Pile with_mode(Pile pile, Mode mode, Zone zone) {
 }
 
 Pile with_knit(Pile pile, const Knit& knit) {
-    pile.knit = {knit.on, std::clamp(knit.longest_s, 0.0, Knit::longest_pause_s)};
+    const double longest = std::isfinite(knit.longest_s) ? knit.longest_s : Knit{}.longest_s;
+    pile.knit = {knit.on, std::clamp(longest, 0.0, Knit::longest_pause_s)};
     return pile;
 }
 

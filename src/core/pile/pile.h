@@ -24,6 +24,7 @@
 #include "merge/knit.h"
 #include "merge/modes.h"
 #include "merge/taper.h"
+#include "parts/joins.h"
 
 namespace bp {
 
@@ -33,7 +34,6 @@ enum class Role { scene, dark, foreground };
 enum class RoleFrom { nobody, guess, person };
 enum class Outcome { trails, clear, quiet, sequence, best_of, shower };
 enum class Cover { full, any };
-enum class Join { replace };
 // Whether the mean of the dark frames is subtracted; `scaled`: from frames of another exposure, too, in proportion.
 enum class Darks { off, on, scaled };
 // The two areas of a picture that may be aligned and merged each in its own way.
@@ -103,6 +103,11 @@ struct Frame {
     friend bool operator==(const Frame&, const Frame&) = default;
 };
 
+// What a part is: painted by a person, or found.
+enum class PartOf { painted, subject, meteor, foreground };
+// Which parts of a sequence lie over the others.
+enum class OnTop { early, late };
+
 struct Part {
     int id = 0;
     std::string name;
@@ -111,6 +116,12 @@ struct Part {
     Join join = Join::replace;
     bool on = true;
     double strength = 1;  // 0 to 1
+    // Light that is taken off the frame before it joins, by channel as a share of white: its sky's own, so that only
+    // what is brighter than the sky counts.
+    std::array<double, 3> lowered{};
+    PartOf of = PartOf::painted;
+    int subject = 0;       // of a sequence: parts of one subject have the same; 0 for none
+    bool by_hand = false;  // a person changed what was found: looking again keeps it as it is
     friend bool operator==(const Part&, const Part&) = default;
 };
 
@@ -129,6 +140,13 @@ struct CanvasSettings {
     // Where no frame reaches: shares of the pile's profile, 0 to 1, encoded. The first alone counts in a grey pile.
     std::array<double, 3> background{};
     friend bool operator==(const CanvasSettings&, const CanvasSettings&) = default;
+};
+
+// How a sequence was laid out last; the parts themselves are what counts.
+struct SequenceSettings {
+    double spacing = 0.1;  // between two places of a subject, in lengths of it
+    OnTop on_top = OnTop::late;
+    friend bool operator==(const SequenceSettings&, const SequenceSettings&) = default;
 };
 
 struct ExportSettings {
@@ -162,6 +180,7 @@ struct Pile {
     Cover cover = Cover::full;
     std::optional<Rect> crop;  // as a person set it, inside the canvas; goes before `cover`
     std::vector<Part> parts;   // from the lowest to the highest
+    SequenceSettings sequence;
     ExportSettings exporting;
     friend bool operator==(const Pile&, const Pile&) = default;
 };

@@ -36,7 +36,7 @@ struct Pose {
 // Parts of the bird, looking right.
 struct Bird {
     Shape wing_far, wing_near, wing_tip, body, neck, beak, crest, legs;
-    Shape all() const { return join({wing_far, wing_near, body, neck, beak, legs}); }
+    Shape all() const { return join({wing_far, wing_near, body, neck, beak, crest, legs}); }
 };
 
 Bird bird(const Pose& pose) {
@@ -175,23 +175,45 @@ class Heron final : public Scene {
                                                                                }}};
     }
 
-    std::optional<Shape> subject(std::size_t index) const override { return bird(pose_of(int(index))).all(); }
+    // The bird and its mirror, where no reeds hide them.
+    std::optional<Shape> subject(std::size_t index) const override {
+        const Shape seen = bird(pose_of(int(index))).all();
+        std::vector<Shape> reeds;
+        for (const Reed& reed : reeds_of()) {
+            reeds.push_back(join({reed.lower, reed.upper}));
+            if (reed.head) reeds.push_back(*reed.head);
+        }
+        return without(join({seen, in_water(seen)}), join(reeds));
+    }
+    std::optional<Shape> shade(std::size_t index) const override {
+        return shadow_of(pose_of(int(index)), shadow_blur * 0.7);
+    }
 
   private:
+    static constexpr double shadow_blur = 24;
     Pose pose_of(int i) const {
         const double t = double(i) / std::max(1, frames_ - 1);
         return {{130 + 1340 * t, 410 - 96 * std::sin(t * 2.6) + 20 * t}, i * 0.92 + 0.6, 128};
     }
 
+    static Shape shadow_of(const Pose& pose, double wider) {
+        return ellipse({pose.at.x - 26, waterline + 250 + (410 - pose.at.y) * 0.2}, 120 + wider, 16 + wider);
+    }
     static void paint_mirrored(Canvas& canvas, const Pose& pose) {
         const Bird b = bird(pose);
-        canvas.darken(ellipse({pose.at.x - 26, waterline + 250 + (410 - pose.at.y) * 0.2}, 120, 16), 24, 0.22);
+        canvas.darken(shadow_of(pose, 0), shadow_blur, 0.22);
         canvas.paint(in_water(join({b.wing_far, b.wing_near, b.legs})), srgb(92, 102, 112), 0.72);
         canvas.paint(in_water(join({b.body, b.neck})), srgb(150, 152, 152), 0.72);
         canvas.paint(in_water(b.wing_tip), srgb(54, 58, 66), 0.72);
     }
 
-    static void paint_reeds(Canvas& canvas) {
+    struct Reed {
+        Shape lower, upper;
+        std::optional<Shape> head;
+        Rgb tone;
+    };
+    static std::vector<Reed> reeds_of() {
+        std::vector<Reed> out;
         for (int i = 0; i < 150; ++i) {
             const bool left = i % 2 == 0;
             const double u = hashed(creek + 60, i);
@@ -202,9 +224,15 @@ class Heron final : public Scene {
             const Point mid{x + lean * 0.35, scene_height + 20 - h * 0.6};
             const Point top{x + lean, scene_height + 20 - h};
             const Rgb tone = mix(srgb(58, 62, 34), srgb(150, 126, 74), hashed(creek + 63, i));
-            canvas.paint(join({capsule(root, mid, 3.2, 2.2), capsule(mid, top, 2.2, 0.5)}), tone);
-            if (i % 7 == 0)
-                canvas.paint(capsule({top.x, top.y + 8}, {top.x + lean * 0.05, top.y + 44}, 5, 5), srgb(84, 54, 34));
+            out.push_back({capsule(root, mid, 3.2, 2.2), capsule(mid, top, 2.2, 0.5), {}, tone});
+            if (i % 7 == 0) out.back().head = capsule({top.x, top.y + 8}, {top.x + lean * 0.05, top.y + 44}, 5, 5);
+        }
+        return out;
+    }
+    static void paint_reeds(Canvas& canvas) {
+        for (const Reed& reed : reeds_of()) {
+            canvas.paint(join({reed.lower, reed.upper}), reed.tone);
+            if (reed.head) canvas.paint(*reed.head, srgb(84, 54, 34));
         }
     }
 

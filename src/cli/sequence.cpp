@@ -1,0 +1,93 @@
+#include <cstdio>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+#include "cli/commands.h"
+#include "engine/aligning.h"
+#include "engine/export.h"
+#include "engine/render.h"
+#include "engine/subjects.h"
+#include "pile/edits.h"
+#include "pile/limits.h"
+#include "pile/outcomes.h"
+#include "pile/part_edits.h"
+
+namespace bp::cli {
+namespace {
+
+using nlohmann::json;
+
+struct SequenceOptions {
+    FrameChoice frames;
+    std::string out;
+    std::string pile;
+    double spacing_percent = 100 * SequenceSettings{}.spacing;
+    std::string on_top = "late";
+    bool as_json = false;
+};
+
+Exit run_sequence(const SequenceOptions& options, Context& context) {
+    Result<Chosen> opened = open_choice(options.frames, context.job);
+    if (!opened.ok()) return fail(opened.failure());
+    Pile pile = with_outcome(opened.value().pile, Outcome::sequence);
+    const Model model = entry_of(Outcome::sequence).model;
+    Result<std::map<int, Alignment>> placed = align_frames(pile, model, pile.reference, context.job);
+    if (!placed.ok()) return fail(placed.failure());
+    pile = with_alignments(pile, model, pile.reference, placed.value());
+    pile.sequence = {options.spacing_percent / 100, options.on_top == "early" ? OnTop::early : OnTop::late};
+    FrameStore store(working_space(pile), {0, MemoryBudget::of_machine().work_bytes});
+    const Result<std::vector<FoundSubject>> found = find_subjects(pile, store, context.job);
+    if (!found.ok()) return fail(found.failure());
+    if (found.value().empty())
+        std::cerr << "Nothing was found that moves through the frames. The picture is the cleared scene.\n";
+    pile = with_subjects(std::move(pile), found.value());
+    if (const auto format = format_of(options.out)) pile.exporting.ending = standard_ending(format->format);
+    ExportOptions writing{{pile.exporting.bits, pile.exporting.quality}};
+    writing.known = &store;
+    const Result<Exported> exported = export_picture(pile, options.out, writing, context.job);
+    if (!exported.ok()) return fail(exported.failure());
+    const Pile& made = exported.value().pile;
+    if (!options.pile.empty()) {
+        Status written = write_pile(made, options.pile);
+        if (!written.ok()) return fail(written.failure());
+    }
+    json frames = json::array(), overlaps = json::array();
+    for (const Part& part : made.parts) {
+        if (!part.on) continue;
+        const Frame& frame = *find_frame(made, part.frame);
+        const Rect box = part.mask.bounds();
+        const int number = number_of(made, part.frame);
+        if (options.as_json)
+            frames.push_back({{"file", opened.value().paths.of(frame)},
+                              {"frame", number},
+                              {"subject", part.subject},
+                              {"box", {box.left, box.top, box.right(), box.bottom()}}});
+        else
+            std::printf("%4d  subject %d  %5d %5d  %5d %5d  %s\n", number, part.subject, box.left, box.top, box.right(),
+                        box.bottom(), opened.value().paths.of(frame).c_str());
+    }
+    for (const auto& [below, above] : Sequence(made).overlaps(made))
+        overlaps.push_back(
+            {{"frames",
+              {number_of(made, find_part(made, below)->frame), number_of(made, find_part(made, above)->frame)}}});
+    if (options.as_json) std::cout << json{{"frames", frames}, {"overlaps", overlaps}}.dump(1) << '\n';
+    return tell_problems(made) ? Exit::some_frames_unused : Exit::done;
+}
+
+}  // namespace
+
+Run add_sequence(CLI::App& app) {
+    auto options = std::make_shared<SequenceOptions>();
+    options->frames.add_to(app, true);
+    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png or .jpg")->required();
+    app.add_option("--pile", options->pile, "Also write the pile; render of it gives the picture");
+    app.add_option("--spacing", options->spacing_percent,
+                   "How far apart the places of a subject lie, in per cent of its length; default 10")
+        ->check(CLI::Range(0.0, 100 * pile::widest_spacing));
+    app.add_option("--on-top", options->on_top, "Which places lie over others; default late")
+        ->check(CLI::IsMember({"early", "late"}));
+    app.add_flag("--json", options->as_json, "Print one JSON object: frames used, boxes, overlaps");
+    return [options](Context& context) { return run_sequence(*options, context); };
+}
+
+}  // namespace bp::cli

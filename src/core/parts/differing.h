@@ -1,0 +1,34 @@
+// What of a frame differs from the cleared scene: connected things with their outlines.
+#pragma once
+
+#include <vector>
+
+#include "image/raster.h"
+
+namespace bp {
+
+// By how much the pixels of a frame differ from what is usual there: in eighths of the noise's deviation, 255 at most.
+// One channel.
+using Differing = Raster8;
+inline constexpr int differing_unit = 8;
+
+// The root of the mean of the squares over all channels, of one pixel. `deviation` is the noise's.
+std::uint8_t differing(const std::uint16_t* pixel, const std::uint16_t* usual, const float* deviation, int channels);
+
+// A connected thing.
+struct Thing {
+    Rect box;              // of `mask` in the picture
+    Raster8 mask;          // 255 where it is, 0 elsewhere
+    std::size_t area = 0;  // pixels
+    Point middle;          // the mean of its pixels
+    double strength = 0;   // mean difference over it, in deviations
+
+    Thing clone() const;
+};
+
+// The things of a frame, the largest first: where the difference over some pixels is beyond chance, with an outline by
+// a minimum cut (Boykov and Jolly, "Interactive graph cuts for optimal boundary and region segmentation", 2001). What
+// is smaller than `least` pixels is none. Pure; any thread.
+std::vector<Thing> things_in(const Differing& by, std::size_t least);
+
+}  // namespace bp

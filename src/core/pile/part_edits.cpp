@@ -1,0 +1,264 @@
+#include "pile/part_edits.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "base/text.h"
+#include "pile/limits.h"
+
+namespace bp {
+namespace {
+
+template <class Change>
+Pile one_part(Pile pile, int id, Change change) {
+    for (Part& part : pile.parts)
+        if (part.id == id) change(part);
+    return pile;
+}
+
+int next_id(const Pile& pile) {
+    int out = 1;
+    for (const Part& part : pile.parts) out = std::max(out, part.id + 1);
+    return out;
+}
+
+// Puts the parts of a sequence into their order; the places that they have among all parts stay theirs.
+void order_sequence(Pile& pile) {
+    std::vector<Part> parts;
+    for (Part& part : pile.parts)
+        if (part.of == PartOf::subject) parts.push_back(std::move(part));
+    const bool late = pile.sequence.on_top == OnTop::late;
+    std::stable_sort(parts.begin(), parts.end(), [&](const Part& a, const Part& b) {
+        const int x = number_of(pile, a.frame), y = number_of(pile, b.frame);
+        return late ? x < y : y < x;
+    });
+    auto next = parts.begin();
+    for (Part& part : pile.parts)
+        if (part.of == PartOf::subject) part = std::move(*next++);
+}
+
+// What a person changed among parts that were found.
+bool kept(const Part& part, PartOf kind) {
+    return part.of != kind || part.by_hand;
+}
+
+}  // namespace
+
+std::pair<Pile, int> with_new_part(Pile pile, int frame) {
+    Part part;
+    part.id = next_id(pile);
+    part.frame = frame;
+    part.mask = Mask(pile.size);
+    const int id = part.id;
+    pile.parts.push_back(std::move(part));
+    return {std::move(pile), id};
+}
+
+Pile with_part_mask(Pile pile, int part, const Mask& mask) {
+    return one_part(std::move(pile), part, [&](Part& p) {
+        p.mask = mask;
+        p.by_hand = p.by_hand || p.of != PartOf::painted;
+    });
+}
+
+Pile with_part_join(Pile pile, int part, Join join) {
+    return one_part(std::move(pile), part, [join](Part& p) { p.join = join; });
+}
+
+Pile with_part_on(Pile pile, int part, bool on) {
+    return one_part(std::move(pile), part, [on](Part& p) { p.on = on; });
+}
+
+Pile with_part_strength(Pile pile, int part, double strength) {
+    return one_part(std::move(pile), part,
+                    [=](Part& p) { p.strength = std::isfinite(strength) ? std::clamp(strength, 0.0, 1.0) : 1; });
+}
+
+Pile with_part_name(Pile pile, int part, const std::string& name) {
+    return one_part(std::move(pile), part, [&](Part& p) { p.name = valid_utf8(name); });
+}
+
+Pile with_part_moved(Pile pile, int part, int steps) {
+    const auto found =
+        std::find_if(pile.parts.begin(), pile.parts.end(), [part](const Part& p) { return p.id == part; });
+    if (found == pile.parts.end()) return pile;
+    const auto from = found - pile.parts.begin();
+    const auto to = std::clamp<std::ptrdiff_t>(from + steps, 0, std::ptrdiff_t(pile.parts.size()) - 1);
+    const auto first = pile.parts.begin();
+    if (to > from)
+        std::rotate(first + from, first + from + 1, first + to + 1);
+    else
+        std::rotate(first + to, first + from, first + from + 1);
+    return pile;
+}
+
+Pile without_part(Pile pile, int part) {
+    std::erase_if(pile.parts, [part](const Part& p) { return p.id == part; });
+    return pile;
+}
+
+Pile with_found_parts(Pile pile, PartOf kind, std::vector<Part> found) {
+    std::erase_if(pile.parts, [kind](const Part& p) { return !kept(p, kind); });
+    std::vector<std::pair<int, Outline>> stays;
+    for (const Part& part : pile.parts)
+        if (part.of == kind) stays.emplace_back(part.frame, Outline(part.mask));
+    std::vector<Part> fresh;
+    int id = next_id(pile);
+    for (Part& part : found) {
+        const Outline outline(part.mask);
+        const bool there = std::any_of(stays.begin(), stays.end(), [&](const auto& other) {
+            return other.first == part.frame && other.second.meets(outline, 0);
+        });
+        if (there || !find_frame(pile, part.frame)) continue;
+        part.id = id++;
+        part.of = kind;
+        fresh.push_back(std::move(part));
+    }
+    const auto at = kind == PartOf::subject ? pile.parts.begin() : pile.parts.end();
+    pile.parts.insert(at, std::make_move_iterator(fresh.begin()), std::make_move_iterator(fresh.end()));
+    return pile;
+}
+
+Pile with_subjects(Pile pile, std::span<const FoundSubject> found) {
+    std::vector<Part> parts;
+    for (std::size_t s = 0; s < found.size(); ++s)
+        for (const FoundPlace& place : found[s]) {
+            Part part;
+            part.frame = place.frame;
+            part.mask = place.mask;
+            part.subject = int(s) + 1;
+            parts.push_back(std::move(part));
+        }
+    pile = with_found_parts(std::move(pile), PartOf::subject, std::move(parts));
+    order_sequence(pile);
+    const Sequence sequence(pile);
+    const double spacing = pile.sequence.spacing;
+    return sequence.spaced(std::move(pile), spacing);
+}
+
+const Part* foreground_part(const Pile& pile, int frame) {
+    const auto own = std::find_if(pile.parts.begin(), pile.parts.end(),
+                                  [frame](const Part& p) { return p.of == PartOf::foreground && p.frame == frame; });
+    return own == pile.parts.end() ? nullptr : &*own;
+}
+
+Pile with_foreground(Pile pile, int frame, bool on) {
+    if (const Part* own = foreground_part(pile, frame)) return with_part_on(std::move(pile), own->id, on);
+    if (!on || !find_frame(pile, frame)) return pile;
+    Mask mask(pile.size);
+    mask.edit(whole(pile.size), [&](int x, int y, std::uint8_t) {
+        return pile.zones ? std::uint8_t(255 - pile.zones->soft.at(x, y)) : std::uint8_t(255);
+    });
+    int part = 0;
+    std::tie(pile, part) = with_new_part(std::move(pile), frame);
+    return one_part(std::move(pile), part, [&](Part& p) {
+        p.of = PartOf::foreground;
+        p.join = Join::lighter;
+        p.mask = mask;
+    });
+}
+
+std::vector<SubjectOf> subjects_of(const Pile& pile) {
+    std::vector<SubjectOf> out;
+    for (const Part& part : pile.parts) {
+        if (part.of != PartOf::subject) continue;
+        auto own = std::find_if(out.begin(), out.end(), [&](const SubjectOf& s) { return s.subject == part.subject; });
+        if (own == out.end()) own = out.insert(out.end(), {part.subject, 0, 0});
+        ++own->parts;
+        own->shown += int(part.on);
+    }
+    std::sort(out.begin(), out.end(), [](const SubjectOf& a, const SubjectOf& b) { return a.subject < b.subject; });
+    return out;
+}
+
+Sequence::Sequence(const Pile& pile) {
+    std::vector<std::pair<int, const Part*>> parts;
+    for (const Part& part : pile.parts)
+        if (part.of == PartOf::subject) parts.emplace_back(number_of(pile, part.frame), &part);
+    std::stable_sort(parts.begin(), parts.end(), [](const auto& a, const auto& b) {
+        return std::pair(a.second->subject, a.first) < std::pair(b.second->subject, b.first);
+    });
+    for (const auto& [number, part] : parts) places_.push_back({part->id, part->subject, Outline(part->mask)});
+}
+
+Pile Sequence::spaced(Pile pile, double spacing) const {
+    pile.sequence.spacing =
+        std::isfinite(spacing) ? std::clamp(spacing, 0.0, pile::widest_spacing) : SequenceSettings{}.spacing;
+    std::set<int> out_of_picture;
+    for (const SubjectOf& s : subjects_of(pile))
+        if (s.shown == 0) out_of_picture.insert(s.subject);
+    std::set<int> shown;
+    std::vector<const Place*> before;
+    for (const Place& place : places_) {
+        if (out_of_picture.contains(place.subject)) continue;
+        const double gap = pile.sequence.spacing * place.outline.length();
+        if (std::any_of(before.begin(), before.end(),
+                        [&](const Place* other) { return other->outline.meets(place.outline, gap); }))
+            continue;
+        before.push_back(&place);
+        shown.insert(place.part);
+    }
+    for (const Place& place : places_)
+        for (Part& part : pile.parts)
+            if (part.id == place.part) part.on = shown.contains(part.id);
+    return pile;
+}
+
+const Outline* Sequence::outline_of(const Part& part) const {
+    const auto own = std::find_if(places_.begin(), places_.end(), [&](const Place& p) { return p.part == part.id; });
+    return own == places_.end() || !part.on ? nullptr : &own->outline;
+}
+
+Pile Sequence::solved(Pile pile) const {
+    std::vector<const Outline*> kept;
+    for (auto part = pile.parts.rbegin(); part != pile.parts.rend(); ++part) {
+        const Outline* own = outline_of(*part);
+        if (!own) continue;
+        part->on = std::none_of(kept.begin(), kept.end(), [own](const Outline* k) { return k->meets(*own, 0); });
+        if (part->on) kept.push_back(own);
+    }
+    return pile;
+}
+
+std::vector<std::pair<int, int>> Sequence::overlaps(const Pile& pile) const {
+    std::vector<std::pair<int, int>> out;
+    for (std::size_t i = 0; i < pile.parts.size(); ++i) {
+        const Outline* below = outline_of(pile.parts[i]);
+        for (std::size_t k = i + 1; below && k < pile.parts.size(); ++k)
+            if (const Outline* above = outline_of(pile.parts[k]); above && below->meets(*above, 0))
+                out.emplace_back(pile.parts[i].id, pile.parts[k].id);
+    }
+    return out;
+}
+
+Pile with_every(Pile pile, int nth) {
+    for (const SubjectOf& subject : subjects_of(pile)) {
+        if (subject.shown == 0) continue;
+        std::vector<Part*> parts;
+        for (Part& part : pile.parts)
+            if (part.of == PartOf::subject && part.subject == subject.subject) parts.push_back(&part);
+        std::stable_sort(parts.begin(), parts.end(), [&](const Part* a, const Part* b) {
+            return number_of(pile, a->frame) < number_of(pile, b->frame);
+        });
+        for (std::size_t i = 0; i < parts.size(); ++i) parts[i]->on = i % std::size_t(std::max(1, nth)) == 0;
+    }
+    return pile;
+}
+
+Pile with_subject_on(Pile pile, int subject, bool on) {
+    for (Part& part : pile.parts)
+        if (part.of == PartOf::subject && part.subject == subject) part.on = on;
+    if (!on) return pile;
+    const Sequence sequence(pile);
+    const double spacing = pile.sequence.spacing;
+    return sequence.spaced(std::move(pile), spacing);
+}
+
+Pile with_on_top(Pile pile, OnTop on_top) {
+    pile.sequence.on_top = on_top;
+    order_sequence(pile);
+    return pile;
+}
+
+}  // namespace bp

@@ -1,0 +1,239 @@
+// The Parts step used as a person uses it: joins, lit frames, a sequence and a shower.
+#include <QComboBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QSlider>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <stdexcept>
+
+#include "pile/edits.h"
+#include "pile/file.h"
+#include "pile/part_edits.h"
+#include "practice/practice.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+void flats(const Folder& folder, std::initializer_list<int> values) {
+    int n = 0;
+    for (const int value : values) {
+        Raster16 flat({300, 200}, 3);
+        std::fill(flat.data().begin(), flat.data().end(), std::uint16_t(257 * value));
+        write(folder / ("f" + std::to_string(++n) + ".png"), flat, 8);
+    }
+}
+
+// A ball that rolls over a landscape.
+void rolling(const Folder& folder, int frames) {
+    for (int k = 0; k < frames; ++k) {
+        Raster16 picture = landscape({320, 240}, Matrix(), unsigned(k + 1), 0.004);
+        for (int y = 100; y < 140; ++y)
+            for (int x = 0; x < 320; ++x)
+                if (std::hypot(x - 24 - k * 28, y - 120) < 20)
+                    for (int c = 0; c < picture.channels(); ++c) picture.at(x, y, c) = 64000;
+        write(folder / ("r" + std::to_string(10 + k) + ".png"), picture, 8);
+    }
+}
+
+int shown(Window& w) {
+    const auto found = subjects_of(w.pile());
+    return found.empty() ? 0 : found.front().shown;
+}
+
+// Clicks the tick of a row.
+void tick(Window& w, const char* list, int row) {
+    auto* of = w.find<QListWidget>(list);
+    w.click(of->viewport()->parentWidget());
+    const QRect place = of->visualItemRect(of->item(row));
+    QTest::mouseClick(of->viewport(), Qt::LeftButton, Qt::NoModifier, {place.left() + 12, place.center().y()});
+    let_pass();
+}
+
+std::uint16_t result_at(Window& w, int x, int y) {
+    return render_all(w.pile()).value().at(x, y, 1);
+}
+
+}  // namespace
+
+TEST_CASE("a part joins as its list says: over, lighter, darker, added, and back by undo", "[window]") {
+    const Folder folder;
+    flats(folder, {120, 60, 30});
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    w.slide("brush_softness", 0);
+    w.studio().select(w.pile().frames[1].id);
+    w.key(Qt::Key_2);
+    w.stroke({{100, 100}});
+    REQUIRE(w.pile().parts.size() == 1);
+    CHECK(result_at(w, 100, 100) == 257 * 60);
+    w.pick("part_join", QStringLiteral("Lighter"));
+    CHECK(result_at(w, 100, 100) == 257 * 120);
+    w.pick("part_join", QStringLiteral("Darker"));
+    CHECK(result_at(w, 100, 100) == 257 * 60);
+    w.pick("part_join", QStringLiteral("Add"));
+    CHECK(result_at(w, 100, 100) > 257 * 125);
+    CHECK(result_at(w, 10, 10) == 257 * 120);
+    for (int i = 0; i < 3; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().parts[0].join == Join::replace);
+    CHECK(w.find<QComboBox>("part_join")->currentText() == QStringLiteral("Lay over"));
+}
+
+TEST_CASE("lit frames offer themselves: each on and off with one click, named by its note", "[window]") {
+    const Folder folder;
+    flats(folder, {40, 90, 160});
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    CHECK_FALSE(w.find<QListWidget>("lit_frames")->isVisible());
+    const int lit[] = {w.pile().frames[1].id, w.pile().frames[2].id};
+    w.studio().document().edit(with_note(with_role(w.pile(), lit, Role::foreground), lit[1], "lamp from the left"),
+                               QStringLiteral("Foreground"));
+    let_pass();
+    auto* list = w.find<QListWidget>("lit_frames");
+    REQUIRE(list->isVisible());
+    REQUIRE(list->count() == 2);
+    CHECK(list->item(1)->text().contains(QStringLiteral("lamp from the left")));
+    CHECK(result_at(w, 50, 50) == 257 * 40);
+    tick(w, "lit_frames", 0);
+    CHECK(result_at(w, 50, 50) == 257 * 90);
+    tick(w, "lit_frames", 1);
+    CHECK(result_at(w, 50, 50) == 257 * 160);
+    tick(w, "lit_frames", 1);
+    CHECK(result_at(w, 50, 50) == 257 * 90);
+    CHECK(w.pile().parts.size() == 2);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(result_at(w, 50, 50) == 257 * 160);
+}
+
+TEST_CASE("what moves is found with one click, spread by the slider, thinned, solved, left out, undone and saved",
+          "[window]") {
+    const Folder folder;
+    rolling(folder, 10);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::sequence));
+    w.click("knot_4");
+    w.click("page_sequence");
+    const Pile before = w.pile();
+    CHECK_FALSE(w.find<QSlider>("sequence_spacing")->isVisible());
+    w.click("subjects_find");
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().parts.size() == 10);
+    CHECK(w.told().contains(QStringLiteral("1 subject")));
+    const int first = shown(w);
+    CHECK(first >= 4);
+    w.slide("sequence_spacing", 200);
+    CHECK(shown(w) < first);
+    CHECK(w.pile().sequence.spacing == 2);
+    CHECK_FALSE(w.find<QLabel>("sequence_overlaps")->isVisible());
+    w.enter("sequence_every", 1);
+    w.click("sequence_thin");
+    CHECK(shown(w) == 10);
+    CHECK(w.find<QLabel>("sequence_overlaps")->isVisible());
+    w.click("sequence_early");
+    CHECK(number_of(w.pile(), w.pile().parts.back().frame) == 1);
+    w.click("sequence_solve");
+    CHECK(Sequence(w.pile()).overlaps(w.pile()).empty());
+    CHECK(shown(w) >= 3);
+    // One more place by its tick in the list of parts.
+    const int now = shown(w);
+    const auto hidden =
+        std::find_if(w.pile().parts.rbegin(), w.pile().parts.rend(), [](const Part& p) { return !p.on; });
+    tick(w, "parts_list", int(hidden - w.pile().parts.rbegin()));
+    CHECK(shown(w) == now + 1);
+    tick(w, "subjects", 0);
+    CHECK(shown(w) == 0);
+    tick(w, "subjects", 0);
+    CHECK(shown(w) > 0);
+    const Pile last = w.pile();
+    REQUIRE(w.save_as(folder / "rolling.pile"));
+    CHECK(load_pile(folder / "rolling.pile").value().pile.parts == last.parts);
+    while (!(w.pile() == before)) {
+        const Pile then = w.pile();
+        w.key(Qt::Key_Z, Qt::ControlModifier);
+        REQUIRE_FALSE(w.pile() == then);
+    }
+    CHECK_FALSE(w.find<QSlider>("sequence_spacing")->isVisible());
+}
+
+TEST_CASE("a place of a sequence is painted like any part, and stays when what moves is looked for again", "[window]") {
+    const Folder folder;
+    rolling(folder, 8);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::sequence));
+    w.click("knot_4");
+    w.click("page_sequence");
+    w.click("subjects_find");
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().parts.size() == 8);
+    auto* list = w.find<QListWidget>("parts_list");
+    w.click("page_paint");
+    w.click(list);
+    list->setFocus();
+    w.key(Qt::Key_Home);
+    w.slide("brush_softness", 0);
+    const int part = list->currentItem()->data(Qt::UserRole).toInt();
+    w.key(Qt::Key_1);
+    w.stroke({{160, 30}});
+    CHECK(find_part(w.pile(), part)->mask.at(160, 30) == 255);
+    CHECK(find_part(w.pile(), part)->by_hand);
+    w.click("page_sequence");
+    w.click("subjects_find");
+    REQUIRE(w.settle());
+    CHECK(w.pile().parts.size() == 8);
+    REQUIRE(find_part(w.pile(), part));
+    CHECK(find_part(w.pile(), part)->mask.at(160, 30) == 255);
+}
+
+TEST_CASE("nothing that moves, and no meteors, is said and changes nothing", "[window]") {
+    const Folder folder;
+    for (int k = 0; k < 4; ++k)
+        write(folder / ("s" + std::to_string(k) + ".png"), landscape({160, 120}, Matrix(), unsigned(k + 1), 0.004), 8);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::clear));
+    const Pile before = w.pile();
+    w.click("knot_4");
+    w.click("page_sequence");
+    w.click("subjects_find");
+    REQUIRE(w.settle());
+    CHECK(w.told().contains(QStringLiteral("Nothing was found that moves")));
+    w.click("page_shower");
+    w.click("meteors_find");
+    REQUIRE(w.settle());
+    CHECK_FALSE(w.told().isEmpty());
+    CHECK(w.pile() == before);
+}
+
+TEST_CASE("meteors come over one frame with one click, and go one by one and together", "[window]") {
+    const Folder folder;
+    Job job;
+    practice::PracticeOptions options;
+    options.frames = 6;
+    options.size = {960, 640};
+    options.truth = false;
+    REQUIRE(practice::practise(*practice::scene_named("night-watch"), folder.path(), options, job).ok());
+    Window w;
+    REQUIRE(w.open(folder, Outcome::shower));
+    w.click("knot_4");
+    w.click("page_shower");
+    w.click("meteors_find");
+    REQUIRE(w.settle());
+    const std::size_t found = w.pile().parts.size();
+    REQUIRE(found >= 3);
+    CHECK(w.pile().methods.sky.model == Model::stars);
+    const auto on = [&] {
+        return std::count_if(w.pile().parts.begin(), w.pile().parts.end(), [](const Part& p) { return p.on; });
+    };
+    CHECK(on() == std::ptrdiff_t(found));
+    tick(w, "parts_list", 0);
+    CHECK(on() == std::ptrdiff_t(found) - 1);
+    CHECK(w.find<QLabel>("meteors_shown")->text().startsWith(QString::number(found - 1)));
+    w.click("meteors_all");
+    CHECK(on() == std::ptrdiff_t(found));
+    w.click("meteors_all");
+    CHECK(on() == 0);
+}
