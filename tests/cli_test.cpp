@@ -726,6 +726,43 @@ TEST_CASE("a place for temporary files that is not there, and a cache that canno
     }
 }
 
+TEST_CASE("sequence shows what moves in places that lie apart, and its pile renders the same") {
+    const Folder folder;
+    REQUIRE(run_program("practice heron --quiet --frames 6 --size 800x533 -o " + at(folder, "run")).code == 0);
+    const std::string frames = at(folder, "run");
+    const auto ran = run_program("sequence --json --quiet --on-top early --spacing 0 --pile " + at(folder, "s.pile") +
+                                 " -o " + at(folder, "s.tif") + " " + frames);
+    REQUIRE(ran.code == 0);
+    const auto told = nlohmann::json::parse(ran.out);
+    REQUIRE(told["frames"].size() >= 3);
+    CHECK(told["overlaps"].empty());
+    for (const auto& f : told["frames"]) {
+        CHECK(f["subject"] == 1);
+        CHECK(f["box"][0] < f["box"][2]);
+        CHECK(f["file"].get<std::string>().find("heron-000" + std::to_string(f["frame"].get<int>())) !=
+              std::string::npos);
+    }
+    REQUIRE(run_program("render --quiet " + at(folder, "s.pile") + " -o " + at(folder, "r.tif")).code == 0);
+    CHECK(test::bytes_of(folder / "r.tif") == test::bytes_of(folder / "s.tif"));
+    const auto wide = run_program("sequence --json --quiet --spacing 400 -o " + at(folder, "w.tif") + " " + frames);
+    CHECK(nlohmann::json::parse(wide.out)["frames"].size() == 1);
+    CHECK(run_program("sequence --spacing -1 -o " + at(folder, "x.tif") + " " + frames).code == 2);
+    CHECK(run_program("sequence --on-top middle -o " + at(folder, "x.tif") + " " + frames).code == 2);
+}
+
+TEST_CASE("shower lays the meteors of all frames over one, and its pile renders the same") {
+    const Folder folder;
+    REQUIRE(run_program("practice night-watch --quiet --frames 5 --size 960x640 -o " + at(folder, "run")).code == 0);
+    const auto ran = run_program("shower --json --quiet --pile " + at(folder, "s.pile") + " -o " + at(folder, "s.tif") +
+                                 " " + at(folder, "run"));
+    REQUIRE(ran.code == 0);
+    const auto meteors = nlohmann::json::parse(ran.out)["meteors"];
+    REQUIRE(meteors.size() >= 2);
+    for (const auto& m : meteors) CHECK(m["frame"] != 1);
+    REQUIRE(run_program("render --quiet " + at(folder, "s.pile") + " -o " + at(folder, "r.tif")).code == 0);
+    CHECK(test::bytes_of(folder / "r.tif") == test::bytes_of(folder / "s.tif"));
+}
+
 TEST_CASE("names that are not UTF-8 are reported as far as they can be") {
     const Folder folder;
     test::write_moving(folder, 2, {80, 60}, {1, 1});

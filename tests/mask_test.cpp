@@ -31,6 +31,16 @@ TEST_CASE("bounds hold just what is kept, across tiles and edges") {
     CHECK(again == m);
 }
 
+TEST_CASE("a full mask is one in which every pixel was kept, within its edges") {
+    for (const Size size : {Size{1, 1}, Size{128, 128}, Size{300, 129}, Size{127, 500}}) {
+        Mask edited(size);
+        edited.edit(whole(size), [](int, int, std::uint8_t) { return std::uint8_t(255); });
+        CHECK(Mask::full(size) == edited);
+        CHECK(Mask::full(size).bounds() == whole(size));
+        CHECK(Mask::full(size).fingerprint() == edited.fingerprint());
+    }
+}
+
 TEST_CASE("a row at a level is the mean of the pixels below it") {
     Mask m({10, 7});
     m.edit({0, 0, 10, 7}, [](int x, int y, std::uint8_t) { return std::uint8_t(x * 10 + y); });

@@ -7,6 +7,7 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "app/rail/time_rail.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "pile/part_edits.h"
@@ -236,4 +237,83 @@ TEST_CASE("meteors come over one frame with one click, and go one by one and tog
     CHECK(on() == std::ptrdiff_t(found));
     w.click("meteors_all");
     CHECK(on() == 0);
+}
+
+namespace {
+
+// Two frames of a landscape; the second has a box and, beside it, a smaller one.
+void boxes(const Folder& folder) {
+    for (int k = 0; k < 2; ++k) {
+        Raster16 picture = landscape({320, 240}, Matrix(), unsigned(k + 1), 0.004);
+        if (k == 1)
+            for (const Rect box : {Rect{100, 100, 24, 24}, Rect{136, 100, 12, 12}})
+                for (int y = box.top; y < box.bottom(); ++y)
+                    for (int x = box.left; x < box.right(); ++x)
+                        for (int c = 0; c < picture.channels(); ++c) picture.at(x, y, c) = 62000;
+        write(folder / ("t" + std::to_string(k) + ".png"), picture, 8);
+    }
+}
+
+}  // namespace
+
+TEST_CASE("a place is taken from a frame by pointing, holding T and clicking its slat; more, less, and by keys alone",
+          "[window]") {
+    const Folder folder;
+    boxes(folder);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    w.slide("brush_size", 60);
+    auto* rail = w.window.findChild<app::TimeRail*>();
+    const int first = w.pile().frames[0].id, other = w.pile().frames[1].id;
+    const auto click_slat = [&](int id, Qt::KeyboardModifiers with = Qt::NoModifier) {
+        QTest::mouseClick(rail, Qt::LeftButton, with, rail->slat_of(id).center().toPoint());
+        REQUIRE(w.settle());
+    };
+    w.window.canvas().setFocus();
+    w.move_over_canvas({112, 112});
+    REQUIRE(rail->patch_place());
+    CHECK(rail->differs(other));
+    CHECK_FALSE(rail->differs(first));
+    w.move_over_canvas({250, 200});
+    CHECK_FALSE(rail->differs(other));
+    w.move_over_canvas({112, 112});
+    QTest::keyPress(w.focus(), Qt::Key_T);
+    CHECK(rail->holds_patches());
+    w.move_over_canvas({112, 230});
+    CHECK(rail->patch_place()->at.y() < 120);
+    const Pile before = w.pile();
+    click_slat(other);
+    REQUIRE(w.pile().parts.size() == 1);
+    CHECK(w.pile().parts[0].frame == other);
+    CHECK(result_at(w, 112, 112) > 50000);
+    CHECK(result_at(w, 142, 106) < 50000);
+    click_slat(other);
+    CHECK(result_at(w, 142, 106) > 50000);
+    click_slat(other, Qt::ShiftModifier);
+    CHECK(result_at(w, 112, 112) < 50000);
+    QTest::keyRelease(w.focus(), Qt::Key_T);
+    CHECK_FALSE(rail->holds_patches());
+    // Let go, a click chooses a frame as ever.
+    const Pile then = w.pile();
+    click_slat(first);
+    CHECK(w.studio().current() == first);
+    CHECK(w.pile() == then);
+    while (!(w.pile() == before)) {
+        const Pile now = w.pile();
+        w.key(Qt::Key_Z, Qt::ControlModifier);
+        REQUIRE_FALSE(w.pile() == now);
+    }
+    // By buttons: the place is held, the frame chosen, and taken.
+    w.key(Qt::Key_1);
+    w.move_over_canvas({112, 112});
+    w.click("patches_hold");
+    w.studio().select(other);
+    w.click("patches_take");
+    REQUIRE(w.settle());
+    CHECK(result_at(w, 112, 112) > 50000);
+    // Another page: the rail shows whole frames again.
+    w.click("page_sequence");
+    CHECK_FALSE(rail->shows_patches());
+    CHECK_FALSE(rail->holds_patches());
 }

@@ -279,6 +279,8 @@ Pile edited(Pile pile, Dice& dice) {
         case 31: {
             pile = with_part_join(std::move(pile), any_part(pile, dice),
                                   dice.one_of({Join::replace, Join::lighter, Join::darker, Join::add}));
+            // A mask of all of the largest would be a picture that no file holds.
+            if (double(size.width) * size.height > 4e8) return pile;
             return with_foreground(std::move(pile), any_frame(pile, dice), dice.below(2) == 0);
         }
         case 32: {

@@ -1,6 +1,7 @@
 // Drives the real window through its main views and takes a picture of each, or of one by its name.
 #include <QAbstractButton>
 #include <QApplication>
+#include <QDialog>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QListWidget>
@@ -15,9 +16,7 @@
 #include "app/canvas/spot_tool.h"
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
-#include "app/panels/clip_dialog.h"
 #include "app/panels/plumb_panel.h"
-#include "app/window/keys_sheet.h"
 #include "app/window/main_window.h"
 #include "pile/edits.h"
 #include "pile/streak_edits.h"
@@ -186,24 +185,6 @@ bool camera(MainWindow& window, Photographer& p) {
     return ok;
 }
 
-bool keys(MainWindow& window, Photographer& p) {
-    KeysSheet sheet(&window);
-    sheet.show();
-    sheet.move(window.mapToGlobal(window.rect().center() - sheet.rect().center()));
-    return p.take("keys");
-}
-
-bool clip(MainWindow& window, Photographer& p) {
-    ClipFacts facts;
-    facts.size = {1920, 1080};
-    facts.rate = 25;
-    facts.frames = 1310;
-    ClipDialog dialog(QStringLiteral("/skerrow/harbour.mp4"), facts, &window);
-    dialog.show();
-    dialog.move(window.mapToGlobal(QPoint(460, 180)));
-    return p.take("clip");
-}
-
 bool even(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     const bool ok = p.open(QStringLiteral("quay"));
@@ -288,6 +269,24 @@ bool best_of(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = p.open(QStringLiteral("harbour-cats"));
     window.steps().open(4);
+    if (p.wants({"patches"})) {
+        // The place of one cat in every frame, held; it is taken from the one in which it looks.
+        const QPointF cat(520, 540);
+        Brush wide;
+        wide.size = 240;
+        window.canvas().set_brush(wide);
+        p.settle();
+        const auto point = [&] {
+            const QPointF at = window.canvas().to_screen(cat);
+            QMouseEvent move(QEvent::MouseMove, at, window.canvas().mapToGlobal(at), Qt::NoButton, Qt::NoButton,
+                             Qt::NoModifier);
+            QApplication::sendEvent(&window.canvas(), &move);
+        };
+        point();
+        window.findChild<QAbstractButton*>(QStringLiteral("patches_hold"))->click();
+        ok = p.take("patches") && ok;
+        window.findChild<QAbstractButton*>(QStringLiteral("patches_hold"))->click();
+    }
     // The cats that look: each painted from the frame in which it does.
     const std::pair<int, double> cats[] = {{3, 520}, {1, 795}, {2, 1345}, {4, 1075}};
     for (const auto& [frame, x] : cats) {
@@ -313,19 +312,21 @@ bool found_parts(MainWindow& window, Photographer& p) {
         p.settle();
     };
     bool ok = true;
-    if (p.wants({"sequence"})) {
-        ok = p.open(QStringLiteral("heron"));
-        window.steps().open(4);
-        press("page_sequence");
-        press("subjects_find");
-        ok = p.take("sequence") && ok;
-    }
     if (p.wants({"shower"})) {
-        ok = p.open(QStringLiteral("night-watch")) && ok;
+        ok = p.open(QStringLiteral("night-watch"));
         window.steps().open(4);
         press("page_shower");
         press("meteors_find");
         ok = p.take("shower") && ok;
+    }
+    if (p.wants({"sequence"})) {
+        // In the light theme, which one picture shows.
+        apply_theme(*qApp, ThemeName::noon);
+        ok = p.open(QStringLiteral("heron")) && ok;
+        window.steps().open(4);
+        press("page_sequence");
+        press("subjects_find");
+        ok = p.take("sequence") && ok;
     }
     return ok;
 }
@@ -334,19 +335,11 @@ bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails", "streaks", "origins"})) ok = trails(window, p) && ok;
     if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
-    if (p.wants({"clip"})) ok = p.open(QStringLiteral("quay")) && clip(window, p) && ok;
-    if (p.wants({"keys"})) ok = p.open(QStringLiteral("quay")) && keys(window, p) && ok;
     if (p.wants({"even"})) ok = even(window, p) && ok;
     if (p.wants({"sensor"})) ok = sensor(window, p) && ok;
     if (p.wants({"align", "by-hand", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;
-    if (p.wants({"parts", "export"})) ok = best_of(window, p) && ok;
+    if (p.wants({"parts", "patches", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
-    if (p.wants({"noon"})) {
-        apply_theme(*qApp, ThemeName::noon);
-        ok = p.open(QStringLiteral("heron")) && ok;
-        window.steps().open(3);
-        ok = p.take("noon") && ok;
-    }
     return ok;
 }
 

@@ -88,6 +88,8 @@ class Canvas : public QWidget {
     void painting_changed();
     // A point of the canvas was clicked on, or Enter pressed over it, and no tool was at hand.
     void clicked(QPointF canvas);
+    // The pointer, or the mark of the keyboard, has come to a place of the canvas.
+    void pointed(QPointF canvas);
     // The frame under the pointer where origins are seen; 0 for none.
     void origin_pointed(int frame);
     // A person left the tool: who gave it takes it back.

@@ -42,6 +42,7 @@ bool Canvas::put_down(QPointF at) {
 void Canvas::move_to(QPointF at) {
     const QPointF before = std::exchange(pointer_, at);
     const QPointF p = to_canvas(at);
+    emit pointed(p);
     const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
     const int frame = from ? from->first : 0;
     if (std::exchange(pointed_origin_, frame) != frame) emit origin_pointed(frame);

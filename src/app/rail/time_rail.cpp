@@ -9,6 +9,7 @@
 #include <QToolTip>
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 #include <utility>
 
 #include "app/looks/theme.h"
@@ -126,6 +127,63 @@ void TimeRail::point_at(int id) {
     update();
 }
 
+void TimeRail::show_patches(bool on) {
+    if (patches_on_ == on) return;
+    patches_on_ = on;
+    patch_.reset();
+    hold_patches(false);
+    update();
+}
+
+void TimeRail::set_patch_place(const PatchPlace& place) {
+    if (!patches_on_ || patches_held_) return;
+    patch_ = place;
+    update();
+}
+
+void TimeRail::hold_patches(bool on) {
+    const bool held = on && patch_.has_value();
+    if (std::exchange(patches_held_, held) == held) return;
+    update();
+    emit patches_held(held);
+}
+
+// The place as the frame has it, from its small picture.
+QImage TimeRail::patch_of(int id, double aspect) const {
+    const QImage frame = studio_.thumbnails().of(id);
+    const Frame* of = find_frame(studio_.pile(), id);
+    if (!patch_ || frame.isNull() || !of) return {};
+    const Point at = placement(studio_.pile(), *of).to_frame({patch_->at.x(), patch_->at.y()});
+    const double scale = double(frame.width()) / std::max(1, studio_.pile().size.width);
+    if (!std::isfinite(at.x) || !std::isfinite(at.y) || std::hypot(at.x, at.y) > 1e6) return {};
+    const int side = std::max(8, int(std::lround(patch_->side * scale)));
+    const int across = std::max(1, int(std::lround(side * aspect)));
+    return frame.copy(int(std::lround(at.x * scale)) - across / 2, int(std::lround(at.y * scale)) - side / 2, across,
+                      side);
+}
+
+bool TimeRail::differs(int id) const {
+    constexpr int side = 24;
+    // Of 255, on average over a pixel in four: noise and a little more or less light do not come so far.
+    constexpr double least = 14;
+    const QImage own = patch_of(id);
+    if (own.isNull() || patch_->shown.isNull()) return false;
+    const auto small = [](const QImage& image) {
+        return image.scaled(side, side, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+            .convertToFormat(QImage::Format_RGB32);
+    };
+    const QImage a = small(own), b = small(patch_->shown);
+    std::vector<int> apart;
+    for (int y = 0; y < side; ++y)
+        for (int x = 0; x < side; ++x) {
+            const QRgb p = a.pixel(x, y), q = b.pixel(x, y);
+            apart.push_back(std::max(
+                {std::abs(qRed(p) - qRed(q)), std::abs(qGreen(p) - qGreen(q)), std::abs(qBlue(p) - qBlue(q))}));
+        }
+    std::sort(apart.rbegin(), apart.rend());
+    return std::accumulate(apart.begin(), apart.begin() + side * side / 4, 0.0) / (side * side / 4) > least;
+}
+
 void TimeRail::show_taper(bool on) {
     taper_wanted_ = on;
     fit_height();
@@ -233,6 +291,11 @@ void TimeRail::mousePressEvent(QMouseEvent* event) {
         held_ = seen->at(event->position());
         if (held_) return;
     }
+    if (patches_held_) {
+        if (const int id = frame_at(event->position()))
+            emit patch_clicked(id, !event->modifiers().testFlag(Qt::ShiftModifier));
+        return;
+    }
     scrubbing_ = event->modifiers() == Qt::NoModifier;
     choose(frame_at(event->position()), event->modifiers());
 }
@@ -271,6 +334,7 @@ void TimeRail::mouseDoubleClickEvent(QMouseEvent* event) {
         if (straight != method_of(studio_.pile(), studio_.zone()).taper) emit taper_settled(straight);
         return;
     }
+    if (patches_held_) return mousePressEvent(event);
     if (frame_at(event->position()) != 0) studio_.toggle_aside();
 }
 

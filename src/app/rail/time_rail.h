@@ -41,6 +41,22 @@ class TimeRail : public QWidget {
     std::optional<TaperWedge> wedge() const;
     // Another taper than the pile's, while it is tried out elsewhere; none: the pile's.
     void try_method(const std::optional<Method>& method);
+    // In place of whole frames: what every frame has around a place of the canvas.
+    struct PatchPlace {
+        QPointF at;        // in pixels of the canvas
+        double side = 80;  // the same
+        QImage shown;      // what the picture has there; null where it is not known
+    };
+    void show_patches(bool on);
+    bool shows_patches() const { return patches_on_; }
+    // The place moves there, unless it is held.
+    void set_patch_place(const PatchPlace& place);
+    const std::optional<PatchPlace>& patch_place() const { return patch_; }
+    // While it is held a click takes the place from a frame.
+    void hold_patches(bool on);
+    bool holds_patches() const { return patches_held_; }
+    // Whether a frame has something else there than the picture.
+    bool differs(int id) const;
     // Marks a frame that is pointed at elsewhere; 0 for none.
     void point_at(int id);
     int pointed_at() const { return pointed_; }
@@ -60,6 +76,9 @@ class TimeRail : public QWidget {
     void taper_tried(const bp::Taper& taper);    // while a handle is pulled
     void taper_settled(const bp::Taper& taper);  // when it is let go
     void taper_left();                           // the drag was given up
+    // The held place is taken from a frame, or given back.
+    void patch_clicked(int frame, bool take);
+    void patches_held(bool on);
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -83,6 +102,8 @@ class TimeRail : public QWidget {
     int frame_at(QPointF p) const;
     void choose(int id, Qt::KeyboardModifiers modifiers);
     QPixmap miniature(int id, QSize size) const;
+    // So many times as wide as it is high.
+    QImage patch_of(int id, double aspect = 1) const;
     void draw_slat(QPainter& painter, std::size_t i, bool selected) const;
     void draw_picture(QPainter& painter, int id, const QRectF& place) const;
     void draw_role(QPainter& painter, const Frame& frame, const QRectF& place) const;
@@ -106,6 +127,8 @@ class TimeRail : public QWidget {
     bool scrubbing_ = false;
     bool taper_wanted_ = false;
     int pointed_ = 0;
+    bool patches_on_ = false, patches_held_ = false;
+    std::optional<PatchPlace> patch_;
     std::optional<TaperWedge::Handle> held_, near_;
     std::optional<Taper> pulled_;  // while a handle is held
     std::optional<Method> tried_;  // while it is pulled elsewhere

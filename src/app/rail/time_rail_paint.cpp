@@ -55,6 +55,11 @@ QPixmap TimeRail::miniature(int id, QSize size) const {
 }
 
 void TimeRail::draw_picture(QPainter& painter, int id, const QRectF& place) const {
+    if (const QImage patch = patches_on_ ? patch_of(id, place.width() / place.height()) : QImage(); !patch.isNull()) {
+        painter.setRenderHint(QPainter::SmoothPixmapTransform);
+        painter.drawImage(place, patch);
+        return;
+    }
     const QSize size(std::max(1, int(std::lround(place.width()))), int(std::lround(place.height())));
     const QPixmap picture = miniature(id, size);
     if (picture.isNull())
@@ -123,6 +128,14 @@ void TimeRail::draw_slat(QPainter& painter, std::size_t i, bool selected) const 
         const double w = std::min(8.0, place.width());
         painter.drawPolygon(
             QPolygonF({place.topRight() - QPointF(w, 0), place.topRight(), place.topRight() + QPointF(0, 8)}));
+    }
+    // Under a patch that is not as the picture: a bar with ends, in amber while a click takes it.
+    if (patches_on_ && patch_ && differs(frame.id)) {
+        painter.setPen(QPen(patches_held_ ? theme().amber : theme().text, 2));
+        const double y = place.bottom() + 3, half = std::min(14.0, place.width() / 2);
+        painter.drawLine(QPointF(place.center().x() - half, y), QPointF(place.center().x() + half, y));
+        for (const double x : {place.center().x() - half, place.center().x() + half})
+            painter.drawLine(QPointF(x, y - 2), QPointF(x, y + 2));
     }
     draw_role(painter, frame, place);
     draw_marks(painter, frame, place);

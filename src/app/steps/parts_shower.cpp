@@ -17,7 +17,8 @@ PartsShower::PartsShower(Studio& studio, QWidget* parent) : Page(parent), studio
     hint_ = quiet_label({}, this);
     hint_->setObjectName(QStringLiteral("meteors_shown"));
     column()->addWidget(hint_);
-    all_ = push({}, QStringLiteral("meteors_all"), tr("All meteors at once. The list below has them one by one"), this);
+    all_ = push(tr("Show all"), QStringLiteral("meteors_all"),
+                tr("All meteors at once. The list below has them one by one"), this);
     column()->addWidget(all_);
     connect(all_, &QPushButton::clicked, this, [this] {
         const bool on = count(true) < count(false);

@@ -10,9 +10,10 @@
 
 namespace bp::app {
 
-PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio), target_(studio, viewer) {
+PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& rail)
+    : studio_(studio), target_(studio, viewer) {
     tabs_ = new PageTabs(this);
-    tabs_->add(new PartsPaint(studio, viewer, canvas, target_, this), tr("Paint"), QStringLiteral("page_paint"),
+    tabs_->add(new PartsPaint(studio, viewer, canvas, rail, target_, this), tr("Paint"), QStringLiteral("page_paint"),
                tr("Paint over what you want of a frame, and switch lit frames on"));
     tabs_->add(new PartsSequence(studio, viewer, this), tr("Sequence"), QStringLiteral("page_sequence"),
                tr("One subject in many places"));

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/canvas/canvas.h"
+#include "app/rail/time_rail.h"
 #include "app/steps/page_tabs.h"
 #include "app/steps/part_target.h"
 #include "app/steps/step_line.h"
@@ -13,7 +14,7 @@ class PartsStep : public StepBody {
     Q_OBJECT
 
   public:
-    PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas);
+    PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& rail);
     QString title() const override { return tr("Parts"); }
     QString summary() const override;
     void opened() override { tabs_->opened(); }

@@ -169,7 +169,7 @@ QWidget* MainWindow::build_desk() {
     auto* align = new AlignStep(*studio_, *viewer_, *canvas_, *comparison_);
     steps_->add(align);
     steps_->add(new MergeStep(*studio_, *viewer_, *canvas_, *comparison_));
-    steps_->add(new PartsStep(*studio_, *viewer_, *canvas_));
+    steps_->add(new PartsStep(*studio_, *viewer_, *canvas_, *rail_));
     steps_->add(exporting);
     connect(align, &AlignStep::table_wanted, table, &QWidget::setVisible);
     connect(steps_, &StepLine::step_opened, this, &MainWindow::step_opened);

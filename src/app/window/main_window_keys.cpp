@@ -97,6 +97,8 @@ void MainWindow::tie_picture_keys() {
     keys_->tie(
         "flip", [] {}, open);  // by press and release, below
     keys_->tie(
+        "hold_place", [] {}, open);  // the same
+    keys_->tie(
         "play", [this] { look_->set_playing(!look_->playing()); }, open);
     keys_->tie(
         "pair", [this] { comparison_->set_on(!comparison_->on()); }, open);
@@ -187,7 +189,10 @@ bool MainWindow::event(QEvent* event) {
     // What is held down while the window goes to the back is let go elsewhere, and never heard.
     if (event->type() == QEvent::WindowDeactivate && flipped_from_)
         viewer_->set_view(*std::exchange(flipped_from_, {}));
-    if (event->type() == QEvent::WindowDeactivate) canvas_->set_flipped(false);
+    if (event->type() == QEvent::WindowDeactivate) {
+        canvas_->set_flipped(false);
+        rail_->hold_patches(false);
+    }
     return QMainWindow::event(event);
 }
 
@@ -201,6 +206,10 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
         }
         return;
     }
+    if (event->key() == Qt::Key_T && event->modifiers() == Qt::NoModifier && rail_->shows_patches()) {
+        if (!event->isAutoRepeat()) rail_->hold_patches(true);
+        return;
+    }
     if (!keys_->press(QKeySequence(event->keyCombination()))) QMainWindow::keyPressEvent(event);
 }
 
@@ -210,6 +219,7 @@ void MainWindow::keyReleaseEvent(QKeyEvent* event) {
         if (flipped_from_) viewer_->set_view(*std::exchange(flipped_from_, {}));
         return;
     }
+    if (event->key() == Qt::Key_T && !event->isAutoRepeat()) return rail_->hold_patches(false);
     QMainWindow::keyReleaseEvent(event);
 }
 

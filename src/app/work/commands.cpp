@@ -164,6 +164,13 @@ const std::vector<Command>& table() {
          {K(Qt::Key_Space)},
          SAY("Flip"),
          SAY("While it is held: from Result to Frame and back, or the right one of two pictures alone")},
+        {"hold_place",
+         Topic::brush,
+         Heard::held,
+         {K(Qt::Key_T)},
+         SAY("Hold the place"),
+         SAY("While it is held in Parts: the rail keeps showing the place, and a click on a frame takes it from there, "
+             "a click with Shift gives it back")},
         {"play",
          Topic::views,
          Heard::everywhere,

@@ -70,6 +70,8 @@ class Studio : public QObject {
     // stars first where they are not.
     void find_subjects();
     void find_shower();
+    // Takes what belongs to a place of the canvas from a frame, or gives it back; `more` of it from 0 on.
+    void take_place(int frame, Point at, int more, bool take);
     // Finds how the lights moved, and closes the breaks in their trails; or opens them again.
     void knit(bool on);
     // Measures spots of the sensor and mends them in all frames: places in its pixels, with their radii.
@@ -104,6 +106,8 @@ class Studio : public QObject {
     void selection_changed();
     void zone_changed();
     void spots_guessed();
+    // A place was taken from a frame, into this part.
+    void place_taken(int part);
     void saved(const QString& path);
     void exported(const QString& path, const bp::Exported& result);
 

@@ -11,6 +11,7 @@
 #include "engine/shower.h"
 #include "engine/spots.h"
 #include "engine/subjects.h"
+#include "engine/taking.h"
 #include "engine/zoning.h"
 #include "pile/edits.h"
 #include "pile/part_edits.h"
@@ -202,6 +203,30 @@ void Studio::find_shower() {
             document_.edit(with_found_parts(std::move(next), PartOf::meteor, std::move(found.meteors)),
                            tr("Find meteors"));
             say(tr("%n meteor(s) laid over the picture.", nullptr, count));
+        });
+}
+
+void Studio::take_place(int frame, Point at, int more, bool take) {
+    if (!document_.open()) return;
+    // What is already taken of it is what the picture shows: it is looked at without.
+    Pile without = pile();
+    if (!take || more > 0)
+        std::erase_if(without.parts, [frame](const Part& p) { return p.of == PartOf::painted && p.frame == frame; });
+    find_on<Mask>(
+        finding_, tr("looking what belongs to the place"),
+        [without = std::move(without), store = stores_.frames(), frame, at, more](Job& job) {
+            return thing_at(without, frame, at, more, *store, job);
+        },
+        [this, frame, take](const Mask& place) {
+            const int number = number_of(pile(), frame);
+            if (place.empty()) {
+                say(tr("There frame %1 shows what the picture shows.").arg(number));
+                return;
+            }
+            auto [next, part] = with_taken(pile(), frame, place, take);
+            document_.edit(std::move(next),
+                           take ? tr("Take from frame %1").arg(number) : tr("Give back to what lies below"));
+            emit place_taken(part);
         });
 }
 

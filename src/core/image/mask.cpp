@@ -12,6 +12,21 @@ Mask::Mask(Size size) : size_(size) {
     tiles_.resize(std::size_t(columns()) * std::size_t(rows()));
 }
 
+Mask Mask::full(Size size) {
+    Mask out(size);
+    const auto inner = std::make_shared<Tile>();
+    inner->fill(255);
+    const int whole_columns = size.width / tile, whole_rows = size.height / tile;
+    for (int row = 0; row < whole_rows; ++row)
+        for (int column = 0; column < whole_columns; ++column)
+            out.tiles_[std::size_t(row) * std::size_t(out.columns()) + std::size_t(column)] = inner;
+    // Beyond the edges a mask keeps nothing.
+    const auto keep = [](int, int, std::uint8_t) { return std::uint8_t(255); };
+    out.edit({whole_columns * tile, 0, size.width - whole_columns * tile, size.height}, keep);
+    out.edit({0, whole_rows * tile, whole_columns * tile, size.height - whole_rows * tile}, keep);
+    return out;
+}
+
 bool Mask::empty() const {
     return std::all_of(tiles_.begin(), tiles_.end(), [](const auto& t) {
         return !t || std::all_of(t->begin(), t->end(), [](std::uint8_t v) { return v == 0; });
@@ -58,9 +73,17 @@ Rect Mask::bounds() const {
     for (int row = 0; row < rows(); ++row)
         for (int column = 0; column < columns(); ++column) {
             const Tile* t = tile_at(column, row);
-            if (!t) continue;
-            for (int i = 0; i < tile * tile; ++i)
-                if ((*t)[std::size_t(i)] > 0) out = unite(out, {column * tile + i % tile, row * tile + i / tile, 1, 1});
+            const Rect all{column * tile, row * tile, tile, tile};
+            if (!t || (!out.empty() && intersect(out, all) == all)) continue;
+            for (int y = 0; y < tile; ++y) {
+                const auto first = t->begin() + std::ptrdiff_t(y) * tile, last = first + tile;
+                const auto kept = [](std::uint8_t v) { return v > 0; };
+                const auto left = std::find_if(first, last, kept);
+                if (left == last) continue;
+                const auto right =
+                    std::find_if(std::make_reverse_iterator(last), std::make_reverse_iterator(left), kept);
+                out = unite(out, {all.left + int(left - first), all.top + y, int(right.base() - left), 1});
+            }
         }
     return out;
 }

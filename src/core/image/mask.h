@@ -23,6 +23,9 @@ class Mask {
     Mask() = default;
     explicit Mask(Size size);
 
+    // All of it kept, in little more than the memory of one tile.
+    static Mask full(Size size);
+
     Size size() const { return size_; }
     bool empty() const;  // all 0
     std::uint8_t at(int x, int y) const;

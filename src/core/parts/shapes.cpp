@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <opencv2/imgproc.hpp>
 
 namespace bp {
 namespace {
@@ -76,6 +77,31 @@ Mask along(std::span<const Point> polyline, double width, double soft, Size size
             return std::max(old, std::uint8_t(std::lround(255 * std::clamp(share, 0.0, 1.0))));
         });
     }
+    return out;
+}
+
+Mask grown(const Mask& mask, double by) {
+    const double reach = std::clamp(by, -widest_growth, widest_growth);
+    const int around = int(std::ceil(std::max(0.0, reach))) + 2;
+    const Rect bounds = mask.bounds();
+    Mask out(mask.size());
+    if (bounds.empty()) return out;
+    const Rect box =
+        intersect({bounds.left - around, bounds.top - around, bounds.width + 2 * around, bounds.height + 2 * around},
+                  whole(mask.size()));
+    // How far every pixel lies from the nearest one of the other kind.
+    const bool more = reach >= 0;
+    cv::Mat other(box.height, box.width, CV_8U), far;
+    for (int y = 0; y < box.height; ++y)
+        for (int x = 0; x < box.width; ++x) {
+            const bool kept = mask.at(box.left + x, box.top + y) >= 128;
+            other.at<std::uint8_t>(y, x) = kept == more ? 0 : 255;
+        }
+    cv::distanceTransform(other, far, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+    out.edit(box, [&](int x, int y, std::uint8_t) {
+        const float d = far.at<float>(y - box.top, x - box.left);
+        return std::uint8_t((more ? d <= reach : d > -reach) ? 255 : 0);
+    });
     return out;
 }
 

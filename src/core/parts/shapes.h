@@ -28,4 +28,9 @@ Mask with_shape(Mask mask, const DrawnShape& shape, bool keep);
 // there.
 Mask along(std::span<const Point> polyline, double width, double soft, Size size);
 
+// A mask of which all that is kept at half and more reaches `by` pixels further, up to widest_growth, and is kept
+// whole; for one below 0 so much less. The border is hard.
+Mask grown(const Mask& mask, double by);
+inline constexpr double widest_growth = 500;
+
 }  // namespace bp

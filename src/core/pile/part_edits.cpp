@@ -98,6 +98,33 @@ Pile without_part(Pile pile, int part) {
     return pile;
 }
 
+std::pair<Pile, int> with_taken(Pile pile, int frame, const Mask& place, bool take) {
+    const auto of_frame = [frame](const Part& p) { return p.of == PartOf::painted && p.frame == frame; };
+    int id = 0;
+    if (const auto own = std::find_if(pile.parts.rbegin(), pile.parts.rend(), of_frame); own != pile.parts.rend())
+        id = own->id;
+    if (!find_frame(pile, frame) || place.empty() || (id == 0 && !take)) return {std::move(pile), id};
+    if (id == 0) std::tie(pile, id) = with_new_part(std::move(pile), frame);
+    const Rect bounds = place.bounds();
+    const auto keep = [&](int x, int y, std::uint8_t old) { return std::max(old, place.at(x, y)); };
+    const auto give_back = [&](int x, int y, std::uint8_t old) {
+        return std::min(old, std::uint8_t(255 - place.at(x, y)));
+    };
+    bool above = false;
+    for (Part& part : pile.parts) {
+        if (part.id == id) {
+            above = true;
+            if (take)
+                part.mask.edit(bounds, keep);
+            else
+                part.mask.edit(bounds, give_back);
+        } else if (above && take && part.of == PartOf::painted) {
+            part.mask.edit(bounds, give_back);
+        }
+    }
+    return {std::move(pile), id};
+}
+
 Pile with_found_parts(Pile pile, PartOf kind, std::vector<Part> found) {
     std::erase_if(pile.parts, [kind](const Part& p) { return !kept(p, kind); });
     std::vector<std::pair<int, Outline>> stays;
@@ -146,10 +173,10 @@ const Part* foreground_part(const Pile& pile, int frame) {
 Pile with_foreground(Pile pile, int frame, bool on) {
     if (const Part* own = foreground_part(pile, frame)) return with_part_on(std::move(pile), own->id, on);
     if (!on || !find_frame(pile, frame)) return pile;
-    Mask mask(pile.size);
-    mask.edit(whole(pile.size), [&](int x, int y, std::uint8_t) {
-        return pile.zones ? std::uint8_t(255 - pile.zones->soft.at(x, y)) : std::uint8_t(255);
-    });
+    Mask mask = Mask::full(pile.size);
+    if (pile.zones)
+        mask.edit(whole(pile.size),
+                  [&](int x, int y, std::uint8_t) { return std::uint8_t(255 - pile.zones->soft.at(x, y)); });
     int part = 0;
     std::tie(pile, part) = with_new_part(std::move(pile), frame);
     return one_part(std::move(pile), part, [&](Part& p) {

@@ -23,6 +23,10 @@ Pile with_part_name(Pile pile, int part, const std::string& name);
 Pile with_part_moved(Pile pile, int part, int steps);
 Pile without_part(Pile pile, int part);
 
+// Takes a place from a frame: its painted part, or a new one, keeps it too, and painted parts that lie above give it
+// back. Not taken: the frame's part gives it back. With the id of the frame's part.
+std::pair<Pile, int> with_taken(Pile pile, int frame, const Mask& place, bool take);
+
 // Where a subject is in one frame: in pixels of the reference, level 0.
 struct FoundPlace {
     int frame = 0;  // by id
