@@ -18,6 +18,7 @@ FRAMES = ROOT / "demo/bench/frames"
 LINKS = ROOT / "demo/bench/links"
 SOFT = ROOT / "demo/bench/soft"
 STARS = ROOT / "demo/bench/stars"
+BURST = ROOT / "demo/bench/burst"
 OUT = ROOT / "demo/bench/out"
 
 
@@ -365,6 +366,19 @@ def lights_rows(row):
         spread(between(5, lambda: afresh("streaks"), lambda: decode_files(stars))))
 
 
+def parts_rows(row):
+    burst = sorted(BURST.glob("*.jpg"))
+
+    def sequence():
+        begin = time.perf_counter()
+        subprocess.run([BIN / "bright-pile-cli", "sequence", "--quiet", "-o", OUT / "sequence.tif", *burst], check=True,
+                       stdout=subprocess.DEVNULL)
+        return time.perf_counter() - begin
+
+    row(f"sequence of {len(burst)} burst frames, aligned, from nothing to picture, over libjpeg-turbo decoding them",
+        "3 x", spread(between(5, sequence, lambda: decode_files(burst))))
+
+
 def rail_rows(row):
     files(400)
     waits = in_window(LINKS, "rail")
@@ -379,7 +393,7 @@ def rail_rows(row):
 
 GROUPS = {"merge": merge_rows, "short": short_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows,
           "rail": rail_rows, "measure": measure_rows, "align": align_rows,
-          "lights": lights_rows}
+          "lights": lights_rows, "parts": parts_rows}
 
 
 def known_rows():

@@ -41,6 +41,29 @@ TEST_CASE("a full mask is one in which every pixel was kept, within its edges") 
     }
 }
 
+TEST_CASE("a row at any level is the mean of its pixels, in part, beyond the edges, over empty tiles") {
+    const Size size{700, 410};
+    Mask mask(size);
+    mask.edit({100, 90, 220, 150}, [](int x, int y, std::uint8_t) { return std::uint8_t((x * 31 + y * 17) % 256); });
+    mask.edit({600, 380, 100, 30}, [](int x, int y, std::uint8_t) { return std::uint8_t((x + y) % 200); });
+    for (const int level : {0, 1, 2, 5, 7, 8}) {
+        const int unit = 1 << level;
+        const Size seen = at_level(size, level);
+        for (int y = -1; y <= seen.height; ++y) {
+            const int left = -2, width = seen.width + 5;
+            std::vector<std::uint8_t> row(std::size_t(width), 9);
+            mask.read_row(level, y, left, width, row.data());
+            for (int x = left; x < left + width; ++x) {
+                int sum = 0, count = 0;
+                for (int v = y * unit; v < std::min((y + 1) * unit, size.height); ++v)
+                    for (int u = x * unit; u < std::min((x + 1) * unit, size.width); ++u, ++count) sum += mask.at(u, v);
+                const bool inside = x >= 0 && y >= 0 && x < seen.width && y < seen.height;
+                REQUIRE(int(row[std::size_t(x - left)]) == (inside ? (sum + count / 2) / count : 0));
+            }
+        }
+    }
+}
+
 TEST_CASE("a row at a level is the mean of the pixels below it") {
     Mask m({10, 7});
     m.edit({0, 0, 10, 7}, [](int x, int y, std::uint8_t) { return std::uint8_t(x * 10 + y); });

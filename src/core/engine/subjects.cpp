@@ -144,19 +144,26 @@ Result<std::vector<FoundSubject>> find_subjects(const Pile& pile, FrameStore& st
         work.by[std::size_t(k)] = {};
     });
     if (job.stopped()) return stopped_failure();
-    std::vector<FoundSubject> out;
-    std::size_t largest = 0;
-    for (const Subject& subject : subjects_in(things)) {
+    std::vector<Subject> subjects = subjects_in(things);
+    const auto area_of = [](const Subject& subject) {
         std::size_t area = 0;
         for (const SubjectPlace& place : subject.places)
             area += std::size_t(std::count(place.mask.data().begin(), place.mask.data().end(), 255));
-        largest = std::max(largest, area);
-        if (area * least_of_largest < largest) continue;
-        FoundSubject found;
-        for (const SubjectPlace& place : subject.places)
-            found.push_back({ids[place.frame], mask_of(place, level, pile.size)});
-        out.push_back(std::move(found));
+        return area;
+    };
+    std::size_t largest = 0;
+    for (const Subject& subject : subjects) largest = std::max(largest, area_of(subject));
+    std::erase_if(subjects, [&](const Subject& s) { return area_of(s) * least_of_largest < largest; });
+    std::vector<FoundSubject> out(subjects.size());
+    std::vector<std::pair<const SubjectPlace*, FoundPlace*>> places;
+    for (std::size_t s = 0; s < subjects.size(); ++s) {
+        out[s].resize(subjects[s].places.size());
+        for (std::size_t i = 0; i < out[s].size(); ++i) places.emplace_back(&subjects[s].places[i], &out[s][i]);
     }
+    parallel_for(0, int(places.size()), [&](int i) {
+        const auto& [place, found] = places[std::size_t(i)];
+        *found = {ids[place->frame], mask_of(*place, level, pile.size)};
+    });
     return out;
 }
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 #include <utility>
 
 #include "base/parallel.h"
@@ -44,21 +45,44 @@ std::uint8_t Mask::at(int x, int y) const {
 }
 
 void Mask::read_row(int level, int y, int left, int width, std::uint8_t* out) const {
-    if (level == 0) {
-        for (int i = 0; i < width; ++i) out[i] = at(left + i, y);
-        return;
-    }
+    std::fill_n(out, width, std::uint8_t{0});
     const int unit = 1 << level;
+    const Size seen = at_level(size_, level);
+    if (y < 0 || y >= seen.height) return;
     const int y_end = std::min((y + 1) * unit, size_.height);
-    for (int i = 0; i < width; ++i) {
-        const int x0 = (left + i) * unit;
-        const int x_end = std::min(x0 + unit, size_.width);
-        int sum = 0;
-        int count = 0;
-        for (int v = y * unit; v < y_end; ++v)
-            for (int u = x0; u < x_end; ++u, ++count) sum += at(u, v);
-        out[i] = count > 0 ? std::uint8_t((sum + count / 2) / count) : std::uint8_t{0};
+    const int end = std::min(left + width, seen.width);
+    // Pixels of a level lie in one tile, or in whole ones.
+    const int in_tile = std::max(1, tile / unit);
+    for (int x = std::max(0, left); x < end;) {
+        const int next = std::min(end, (x / in_tile + 1) * in_tile);
+        if (unit > tile) {
+            out[x - left] = mean_of({x * unit, y * unit, std::min(unit, size_.width - x * unit), y_end - y * unit});
+        } else if (const Tile* t = tile_at(x * unit / tile, y * unit / tile)) {
+            const std::uint8_t* row = t->data() + std::size_t(y * unit % tile) * tile;
+            if (unit == 1) {
+                std::copy_n(row + x % tile, next - x, out + (x - left));
+            } else {
+                for (int i = x; i < next; ++i) {
+                    const int across = std::min(unit, size_.width - i * unit), down = y_end - y * unit;
+                    int sum = 0;
+                    for (int v = 0; v < down; ++v)
+                        sum = std::accumulate(row + std::ptrdiff_t(v) * tile + i * unit % tile,
+                                              row + std::ptrdiff_t(v) * tile + i * unit % tile + across, sum);
+                    const int count = across * down;
+                    out[i - left] = std::uint8_t((sum + count / 2) / count);
+                }
+            }
+        }
+        x = next;
     }
+}
+
+std::uint8_t Mask::mean_of(const Rect& area) const {
+    long long sum = 0;
+    for (int y = area.top; y < area.bottom(); ++y)
+        for (int x = area.left; x < area.right(); ++x) sum += at(x, y);
+    const long long count = (long long)area.width * area.height;
+    return std::uint8_t((sum + count / 2) / count);
 }
 
 std::size_t Mask::bytes_beside(const Mask& other) const {
@@ -114,7 +138,9 @@ void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std
                     std::uint8_t& value = (*fresh)[std::size_t(y % tile) * tile + std::size_t(x % tile)];
                     value = change(x, y, value);
                 }
-            slot = std::move(fresh);
+            // What stays nothing takes no memory.
+            if (slot || std::any_of(fresh->begin(), fresh->end(), [](std::uint8_t v) { return v != 0; }))
+                slot = std::move(fresh);
         }
 }
 

@@ -59,6 +59,7 @@ class Mask {
 
     int columns() const { return (size_.width + tile - 1) / tile; }
     int rows() const { return (size_.height + tile - 1) / tile; }
+    std::uint8_t mean_of(const Rect& area) const;
     const Tile* tile_at(int column, int row) const;
     std::optional<std::uint8_t> even_value(int column, int row) const;
 
