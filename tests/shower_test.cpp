@@ -89,6 +89,10 @@ TEST_CASE("meteors that were hidden or repainted stay when they are looked for a
     wider.edit({10, 8, 20, 8}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
     pile = with_part_mask(std::move(pile), pile.parts[0].id, wider);
     CHECK(with_found_parts(pile, PartOf::meteor, {meteor}) == pile);
+    // Nor is one that was hidden shown again.
+    const Pile fresh = with_found_parts(first, PartOf::meteor, {meteor});
+    const Pile hidden = with_part_on(fresh, fresh.parts[0].id, false);
+    CHECK(with_found_parts(hidden, PartOf::meteor, {meteor}) == hidden);
     // Parts of another kind are not touched, and the new lie above them.
     const auto [painted, id] = with_new_part(first, first.frames[0].id);
     const Pile both = with_found_parts(painted, PartOf::meteor, {meteor});

@@ -164,22 +164,30 @@ QImage TimeRail::patch_of(int id, double aspect) const {
 
 bool TimeRail::differs(int id) const {
     constexpr int side = 24;
-    // Of 255, on average over a pixel in four: noise and a little more or less light do not come so far.
+    // Of 255, on average over a pixel in four: noise does not come so far.
     constexpr double least = 14;
     const QImage own = patch_of(id);
     if (own.isNull() || patch_->shown.isNull()) return false;
+    // Each in channels of its own brightness: a look, or a little more light, is no difference.
+    constexpr double middle = 110;
     const auto small = [](const QImage& image) {
-        return image.scaled(side, side, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
-            .convertToFormat(QImage::Format_RGB32);
+        const QImage scaled = image.scaled(side, side, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+                                  .convertToFormat(QImage::Format_RGB32);
+        std::vector<double> out;
+        double sum[3] = {1, 1, 1};
+        for (int y = 0; y < side; ++y)
+            for (int x = 0; x < side; ++x) {
+                const QRgb p = scaled.pixel(x, y);
+                for (const int v : {qRed(p), qGreen(p), qBlue(p)}) sum[out.size() % 3] += out.emplace_back(v);
+            }
+        for (std::size_t i = 0; i < out.size(); ++i) out[i] *= middle * side * side / sum[i % 3];
+        return out;
     };
-    const QImage a = small(own), b = small(patch_->shown);
-    std::vector<int> apart;
-    for (int y = 0; y < side; ++y)
-        for (int x = 0; x < side; ++x) {
-            const QRgb p = a.pixel(x, y), q = b.pixel(x, y);
-            apart.push_back(std::max(
-                {std::abs(qRed(p) - qRed(q)), std::abs(qGreen(p) - qGreen(q)), std::abs(qBlue(p) - qBlue(q))}));
-        }
+    const std::vector<double> a = small(own), b = small(patch_->shown);
+    std::vector<double> apart;
+    for (std::size_t i = 0; i < a.size(); i += 3)
+        apart.push_back(
+            std::max({std::abs(a[i] - b[i]), std::abs(a[i + 1] - b[i + 1]), std::abs(a[i + 2] - b[i + 2])}));
     std::sort(apart.rbegin(), apart.rend());
     return std::accumulate(apart.begin(), apart.begin() + side * side / 4, 0.0) / (side * side / 4) > least;
 }
@@ -401,6 +409,8 @@ QString TimeRail::tip_for(int id) const {
     if (!frame->note.empty()) lines << QString::fromStdString(frame->note);
     if (!usable(*frame)) lines << said(frame->problem);
     if (frame->aside) lines << tr("Set aside");
+    for (const Part& part : studio_.pile().parts)
+        if (part.frame == id && part.on) lines << name_of_part(studio_.pile(), part);
     if (const Findings* known = surveyor_.of(id); known && !known->marks.empty())
         lines << tr("Odd: %1").arg(reasons_in_words(known->marks));
     if (lost(studio_.pile(), *frame)) lines << tr("Could not be aligned: not merged");

@@ -69,7 +69,7 @@ void TimeRail::draw_picture(QPainter& painter, int id, const QRectF& place) cons
 }
 
 // Below the slat: a dark carries a filled knot, a foreground an open one, the reference a cross, the base a square; a
-// guessed role is dotted.
+// guessed role is dotted. A frame of which parts lie over the base carries a tag, filled while one of them shows.
 void TimeRail::draw_role(QPainter& painter, const Frame& frame, const QRectF& place) const {
     const Pile& pile = studio_.pile();
     QPointF at(place.center().x(), slat_top() + slat_height + 9);
@@ -88,8 +88,17 @@ void TimeRail::draw_role(QPainter& painter, const Frame& frame, const QRectF& pl
         painter.drawLine(at - QPointF(0, 4), at + QPointF(0, 4));
         at.rx() += 11;
     }
-    if (frame.id == pile.base && pile.methods.sky.mode == Mode::one)
+    if (frame.id == pile.base && pile.methods.sky.mode == Mode::one) {
         painter.drawRect(QRectF(at.x() - 3.5, at.y() - 3.5, 7, 7));
+        at.rx() += 11;
+    }
+    const auto of_frame = [&](const Part& p) { return p.frame == frame.id; };
+    if (std::none_of(pile.parts.begin(), pile.parts.end(), of_frame)) return;
+    const bool shows =
+        std::any_of(pile.parts.begin(), pile.parts.end(), [&](const Part& p) { return of_frame(p) && p.on; });
+    painter.setBrush(shows ? QBrush(theme().quiet) : Qt::NoBrush);
+    painter.drawPolygon(QPolygonF({at + QPointF(-3.5, -4), at + QPointF(3.5, -4), at + QPointF(3.5, 2),
+                                   at + QPointF(0, 5), at + QPointF(-3.5, 2)}));
 }
 
 void TimeRail::draw_marks(QPainter& painter, const Frame& frame, const QRectF& place) const {

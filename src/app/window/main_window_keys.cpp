@@ -176,6 +176,10 @@ bool MainWindow::leave_something() {
         look_->set_playing(false);
         return true;
     }
+    if (rail_->holds_patches()) {
+        rail_->hold_patches(false);
+        return true;
+    }
     if (QApplication::focusWidget() == canvas_ || pages_->currentIndex() == 0) return false;
     canvas_->setFocus();
     return true;

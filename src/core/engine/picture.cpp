@@ -127,7 +127,10 @@ class Composer final : public StepWork {
           gathering_(pile, region, level),
           curve_(LightCurve::of(pile.profile, pile.channels)) {
         if (!known_) base_.emplace(pile, gathering_, knitting, level);
-        for (const Part* part : showing(pile)) parts_.emplace_back(part, gathering_.add(part->frame));
+        // What does not reach into the region is not read for it.
+        for (const Part* part : showing(pile))
+            if (!intersect(at_level(part->mask.bounds(), level), region).empty())
+                parts_.emplace_back(part, gathering_.add(part->frame));
     }
 
     const std::vector<Take>& takes() const { return gathering_.takes(); }

@@ -10,10 +10,20 @@
 namespace bp {
 namespace {
 
+// Looking for them again makes them anew.
+bool is_found(PartOf kind) {
+    return kind == PartOf::subject || kind == PartOf::meteor;
+}
+
+// Something that a person does to one part.
 template <class Change>
 Pile one_part(Pile pile, int id, Change change) {
     for (Part& part : pile.parts)
-        if (part.id == id) change(part);
+        if (part.id == id) {
+            const Part before = part;
+            change(part);
+            part.by_hand = part.by_hand || (is_found(part.of) && !(part == before));
+        }
     return pile;
 }
 
@@ -56,10 +66,7 @@ std::pair<Pile, int> with_new_part(Pile pile, int frame) {
 }
 
 Pile with_part_mask(Pile pile, int part, const Mask& mask) {
-    return one_part(std::move(pile), part, [&](Part& p) {
-        p.mask = mask;
-        p.by_hand = p.by_hand || p.of != PartOf::painted;
-    });
+    return one_part(std::move(pile), part, [&](Part& p) { p.mask = mask; });
 }
 
 Pile with_part_join(Pile pile, int part, Join join) {
@@ -177,13 +184,12 @@ Pile with_foreground(Pile pile, int frame, bool on) {
     if (pile.zones)
         mask.edit(whole(pile.size),
                   [&](int x, int y, std::uint8_t) { return std::uint8_t(255 - pile.zones->soft.at(x, y)); });
-    int part = 0;
-    std::tie(pile, part) = with_new_part(std::move(pile), frame);
-    return one_part(std::move(pile), part, [&](Part& p) {
-        p.of = PartOf::foreground;
-        p.join = Join::lighter;
-        p.mask = mask;
-    });
+    pile = with_new_part(std::move(pile), frame).first;
+    Part& light = pile.parts.back();
+    light.of = PartOf::foreground;
+    light.join = Join::lighter;
+    light.mask = std::move(mask);
+    return pile;
 }
 
 std::vector<SubjectOf> subjects_of(const Pile& pile) {
