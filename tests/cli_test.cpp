@@ -752,7 +752,7 @@ TEST_CASE("sequence shows what moves in places that lie apart, and its pile rend
 
 TEST_CASE("shower lays the meteors of all frames over one, and its pile renders the same") {
     const Folder folder;
-    REQUIRE(run_program("practice night-watch --quiet --frames 5 --size 960x640 -o " + at(folder, "run")).code == 0);
+    REQUIRE(run_program("practice night-watch --quiet --frames 6 --size 960x640 -o " + at(folder, "run")).code == 0);
     const auto ran = run_program("shower --json --quiet --pile " + at(folder, "s.pile") + " -o " + at(folder, "s.tif") +
                                  " " + at(folder, "run"));
     REQUIRE(ran.code == 0);

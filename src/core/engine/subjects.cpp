@@ -90,10 +90,11 @@ class HeldAgainstMiddle final : public StepWork {
             const int end = std::min(width, begin + block);
             for (int c = 0; c < channels; ++c) {
                 sorted.clear();
-                for (int x = begin; x < end; ++x) sorted.push_back(distance[std::size_t(x * channels + c)]);
+                for (int x = begin; x < end; ++x)
+                    sorted.push_back(distance[std::size_t(x) * std::size_t(channels) + std::size_t(c)]);
                 const float noise = std::max(least_deviation, float(deviation_of_median) * middle_of(sorted));
                 for (int x = begin; x < end; ++x) {
-                    const auto i = std::size_t(x * channels + c);
+                    const std::size_t i = std::size_t(x) * std::size_t(channels) + std::size_t(c);
                     out[i] = std::max(noise, float(deviation_of_median) * distance[i]);
                 }
             }

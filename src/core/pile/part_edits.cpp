@@ -111,7 +111,11 @@ std::pair<Pile, int> with_taken(Pile pile, int frame, const Mask& place, bool ta
     if (const auto own = std::find_if(pile.parts.rbegin(), pile.parts.rend(), of_frame); own != pile.parts.rend())
         id = own->id;
     if (!find_frame(pile, frame) || place.empty() || (id == 0 && !take)) return {std::move(pile), id};
-    if (id == 0) std::tie(pile, id) = with_new_part(std::move(pile), frame);
+    if (id == 0) {
+        auto [more, made] = with_new_part(std::move(pile), frame);
+        pile = std::move(more);
+        id = made;
+    }
     const Rect bounds = place.bounds();
     const auto keep = [&](int x, int y, std::uint8_t old) { return std::max(old, place.at(x, y)); };
     const auto give_back = [&](int x, int y, std::uint8_t old) {
