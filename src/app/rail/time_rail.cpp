@@ -189,7 +189,8 @@ bool TimeRail::differs(int id) const {
         apart.push_back(
             std::max({std::abs(a[i] - b[i]), std::abs(a[i + 1] - b[i + 1]), std::abs(a[i + 2] - b[i + 2])}));
     std::sort(apart.rbegin(), apart.rend());
-    return std::accumulate(apart.begin(), apart.begin() + side * side / 4, 0.0) / (side * side / 4) > least;
+    constexpr int quarter = side * side / 4;
+    return std::accumulate(apart.begin(), apart.begin() + quarter, 0.0) > least * quarter;
 }
 
 void TimeRail::show_taper(bool on) {
