@@ -5,6 +5,7 @@
 
 #include "base/files.h"
 #include "cli/commands.h"
+#include "engine/export.h"
 #include "engine/open.h"
 #include "io/gather.h"
 #include "pile/file.h"
@@ -112,6 +113,25 @@ bool tell_problems(const Pile& pile) {
         any = any || useless != useless_ones.end() || unaligned || !usable(frame);
     }
     return any;
+}
+
+void PartsOut::add_to(CLI::App& app, const std::string& told) {
+    app.add_option("-o,--out", picture, "The picture to write: .tif, .png or .jpg")->required();
+    app.add_option("--pile", pile, "Also write the pile; render of it gives the picture");
+    app.add_flag("--json", as_json, "Print one JSON object: " + told);
+}
+
+Result<Pile> write_parts(Pile pile, const PartsOut& out, FrameStore& store, Job& job) {
+    ExportOptions writing{{pile.exporting.bits, pile.exporting.quality}};
+    writing.known = &store;
+    if (const auto format = format_of(out.picture)) pile.exporting.ending = standard_ending(format->format);
+    Result<Exported> exported = export_picture(pile, out.picture, writing, job);
+    if (!exported.ok()) return exported.failure();
+    if (!out.pile.empty()) {
+        Status written = write_pile(exported.value().pile, out.pile);
+        if (!written.ok()) return written.failure();
+    }
+    return std::move(exported).value().pile;
 }
 
 }  // namespace bp::cli

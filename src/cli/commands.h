@@ -10,6 +10,7 @@
 
 #include "base/job.h"
 #include "engine/open.h"
+#include "engine/store.h"
 #include "pile/pile.h"
 
 namespace bp::cli {
@@ -68,6 +69,16 @@ class GivenPaths {
   private:
     std::map<std::filesystem::path, std::string> given_;  // by absolute path
 };
+
+// Where a picture that is made of found parts goes, with its pile on request.
+struct PartsOut {
+    std::string picture;
+    std::string pile;
+    bool as_json = false;
+    void add_to(CLI::App& app, const std::string& told);
+};
+// Writes both; gives the pile as it was exported.
+Result<Pile> write_parts(Pile pile, const PartsOut& out, FrameStore& store, Job& job);
 
 struct Chosen {
     Pile pile;  // with the reference and base set

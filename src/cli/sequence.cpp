@@ -4,7 +4,6 @@
 
 #include "cli/commands.h"
 #include "engine/aligning.h"
-#include "engine/export.h"
 #include "engine/render.h"
 #include "engine/subjects.h"
 #include "pile/edits.h"
@@ -19,11 +18,9 @@ using nlohmann::json;
 
 struct SequenceOptions {
     FrameChoice frames;
-    std::string out;
-    std::string pile;
+    PartsOut out;
     double spacing_percent = 100 * SequenceSettings{}.spacing;
     std::string on_top = "late";
-    bool as_json = false;
 };
 
 Exit run_sequence(const SequenceOptions& options, Context& context) {
@@ -41,23 +38,16 @@ Exit run_sequence(const SequenceOptions& options, Context& context) {
     if (found.value().empty())
         std::cerr << "Nothing was found that moves through the frames. The picture is the cleared scene.\n";
     pile = with_subjects(std::move(pile), found.value());
-    if (const auto format = format_of(options.out)) pile.exporting.ending = standard_ending(format->format);
-    ExportOptions writing{{pile.exporting.bits, pile.exporting.quality}};
-    writing.known = &store;
-    const Result<Exported> exported = export_picture(pile, options.out, writing, context.job);
-    if (!exported.ok()) return fail(exported.failure());
-    const Pile& made = exported.value().pile;
-    if (!options.pile.empty()) {
-        Status written = write_pile(made, options.pile);
-        if (!written.ok()) return fail(written.failure());
-    }
+    const Result<Pile> written = write_parts(std::move(pile), options.out, store, context.job);
+    if (!written.ok()) return fail(written.failure());
+    const Pile& made = written.value();
     json frames = json::array(), overlaps = json::array();
     for (const Part& part : made.parts) {
         if (!part.on) continue;
         const Frame& frame = *find_frame(made, part.frame);
         const Rect box = part.mask.bounds();
         const int number = number_of(made, part.frame);
-        if (options.as_json)
+        if (options.out.as_json)
             frames.push_back({{"file", opened.value().paths.of(frame)},
                               {"frame", number},
                               {"subject", part.subject},
@@ -70,7 +60,7 @@ Exit run_sequence(const SequenceOptions& options, Context& context) {
         overlaps.push_back(
             {{"frames",
               {number_of(made, find_part(made, below)->frame), number_of(made, find_part(made, above)->frame)}}});
-    if (options.as_json) std::cout << json{{"frames", frames}, {"overlaps", overlaps}}.dump(1) << '\n';
+    if (options.out.as_json) std::cout << json{{"frames", frames}, {"overlaps", overlaps}}.dump(1) << '\n';
     return tell_problems(made) ? Exit::some_frames_unused : Exit::done;
 }
 
@@ -79,14 +69,12 @@ Exit run_sequence(const SequenceOptions& options, Context& context) {
 Run add_sequence(CLI::App& app) {
     auto options = std::make_shared<SequenceOptions>();
     options->frames.add_to(app, true);
-    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png or .jpg")->required();
-    app.add_option("--pile", options->pile, "Also write the pile; render of it gives the picture");
+    options->out.add_to(app, "frames used, boxes, overlaps");
     app.add_option("--spacing", options->spacing_percent,
                    "How far apart the places of a subject lie, in per cent of its length; default 10")
         ->check(CLI::Range(0.0, 100 * pile::widest_spacing));
     app.add_option("--on-top", options->on_top, "Which places lie over others; default late")
         ->check(CLI::IsMember({"early", "late"}));
-    app.add_flag("--json", options->as_json, "Print one JSON object: frames used, boxes, overlaps");
     return [options](Context& context) { return run_sequence(*options, context); };
 }
 

@@ -6,7 +6,6 @@
 
 #include "cli/commands.h"
 #include "engine/aligning.h"
-#include "engine/export.h"
 #include "engine/render.h"
 #include "pile/edits.h"
 
@@ -17,9 +16,7 @@ using nlohmann::json;
 
 struct ShowerOptions {
     FrameChoice frames;
-    std::string out;
-    std::string pile;
-    bool as_json = false;
+    PartsOut out;
 };
 
 Exit run_shower(const ShowerOptions& options, Context& context) {
@@ -34,22 +31,15 @@ Exit run_shower(const ShowerOptions& options, Context& context) {
     if (!found.ok()) return fail(found.failure());
     if (found.value().empty()) std::cerr << "No meteors were found. The picture is the one frame.\n";
     pile = with_found_parts(std::move(pile), PartOf::meteor, std::move(found).value());
-    ExportOptions writing{{pile.exporting.bits, pile.exporting.quality}};
-    writing.known = &store;
-    if (const auto format = format_of(options.out)) pile.exporting.ending = standard_ending(format->format);
-    const Result<Exported> exported = export_picture(pile, options.out, writing, context.job);
-    if (!exported.ok()) return fail(exported.failure());
-    const Pile& made = exported.value().pile;
-    if (!options.pile.empty()) {
-        Status written = write_pile(made, options.pile);
-        if (!written.ok()) return fail(written.failure());
-    }
+    const Result<Pile> written = write_parts(std::move(pile), options.out, store, context.job);
+    if (!written.ok()) return fail(written.failure());
+    const Pile& made = written.value();
     json meteors = json::array();
     for (const Part& part : made.parts) {
         const Frame& frame = *find_frame(made, part.frame);
         const Rect box = part.mask.bounds();
         const int number = number_of(made, part.frame);
-        if (options.as_json)
+        if (options.out.as_json)
             meteors.push_back({{"file", opened.value().paths.of(frame)},
                                {"frame", number},
                                {"box", {box.left, box.top, box.right(), box.bottom()}}});
@@ -57,7 +47,7 @@ Exit run_shower(const ShowerOptions& options, Context& context) {
             std::printf("%4d  %5d %5d  %5d %5d  %s\n", number, box.left, box.top, box.right(), box.bottom(),
                         opened.value().paths.of(frame).c_str());
     }
-    if (options.as_json) std::cout << json{{"meteors", meteors}}.dump(1) << '\n';
+    if (options.out.as_json) std::cout << json{{"meteors", meteors}}.dump(1) << '\n';
     return tell_problems(made) ? Exit::some_frames_unused : Exit::done;
 }
 
@@ -66,9 +56,7 @@ Exit run_shower(const ShowerOptions& options, Context& context) {
 Run add_shower(CLI::App& app) {
     auto options = std::make_shared<ShowerOptions>();
     options->frames.add_to(app, true);
-    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png or .jpg")->required();
-    app.add_option("--pile", options->pile, "Also write the pile; render of it gives the picture");
-    app.add_flag("--json", options->as_json, "Print one JSON object: the meteors that were laid over the frame");
+    options->out.add_to(app, "the meteors that were laid over the frame");
     return [options](Context& context) { return run_shower(*options, context); };
 }
 

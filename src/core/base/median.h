@@ -6,6 +6,9 @@
 
 namespace bp {
 
+// Of a normal distribution: its deviation over its median distance from the middle.
+inline constexpr double deviation_of_median = 1.4826;
+
 // The upper of the two middle ones for an even number. Leaves the values in another order; there must be one.
 template <class T>
 T middle_of(std::vector<T>& values) {

@@ -31,7 +31,6 @@ struct Level {
     double middle = 0, deviation = 0;
 };
 Level level_of(std::vector<double>& light) {
-    constexpr double deviation_of_median = 1.4826;
     Level out;
     out.middle = middle_of(light);
     for (double& v : light) v = std::abs(v - out.middle);

@@ -7,6 +7,7 @@
 #include "engine/zone_rows.h"
 #include "kernels/level.h"
 #include "kernels/median.h"
+#include "parts/shapes.h"
 #include "parts/subjects.h"
 #include "pile/edits.h"
 
@@ -21,7 +22,6 @@ constexpr std::size_t fewest_frames = 3;
 constexpr std::size_t least_share = 8000;
 constexpr std::size_t least_of_largest = 12;
 
-constexpr double deviation_of_median = 1.4826;
 // Noise is not taken for less than half a step of 8 bits, in samples of 16.
 constexpr float least_deviation = 128;
 
@@ -111,14 +111,9 @@ class HeldAgainstMiddle final : public StepWork {
 
 // An outline of a level as a mask of the pile, soft by about a pixel of the level.
 Mask mask_of(const SubjectPlace& place, int level, Size size) {
-    const int unit = 1 << level;
-    const Rect box = intersect(
-        {place.box.left * unit, place.box.top * unit, place.box.width * unit, place.box.height * unit}, whole(size));
     Mask out(size);
-    out.edit(box, [&](int x, int y, std::uint8_t) {
-        return place.mask.at((x >> level) - place.box.left, (y >> level) - place.box.top, 0);
-    });
-    return out.softened(2.0 * unit + 1);
+    add_outline(out, place.mask, place.box, level);
+    return out.softened(2.0 * (1 << level) + 1);
 }
 
 }  // namespace

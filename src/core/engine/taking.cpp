@@ -15,7 +15,6 @@ namespace {
 // Outlines are found in pictures no larger than this.
 constexpr int outline_side = 1600;
 constexpr std::size_t least_share = 40000;  // a thing of less than one in so many pixels is none
-constexpr double deviation_of_median = 1.4826;
 constexpr float least_deviation = 257;
 
 // The frame in the light of the picture: what differs between them by a factor of light is no difference.
@@ -97,12 +96,7 @@ Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStor
         const bool is_first = &thing == &things.front();
         const Point middle{first.left + first.width / 2.0, first.top + first.height / 2.0};
         if (!is_first && distance_to(thing.box, middle) > std::max(first.width, first.height) / 2.0 + around) continue;
-        const Rect box =
-            intersect({thing.box.left * unit, thing.box.top * unit, thing.box.width * unit, thing.box.height * unit},
-                      whole(pile.size));
-        out.edit(box, [&](int x, int y, std::uint8_t old) {
-            return std::max(old, thing.mask.at((x >> level) - thing.box.left, (y >> level) - thing.box.top, 0));
-        });
+        add_outline(out, thing.mask, thing.box, level);
     }
     // Out to where both agree: a little further than where they surely differ.
     return grown(out, 3.0 * unit * (1 + more)).softened(3.0 * unit);

@@ -15,8 +15,6 @@ constexpr int block = 64;
 constexpr int looked_at = 16;
 // What is usual is told by so many frames at most, all over the run.
 constexpr std::size_t most_judges = 25;
-// Of a normal distribution: its deviation over its median distance from the middle.
-constexpr double deviation_of_median = 1.4826;
 // Noise is not taken for less than half a step of 8 bits, in samples of 16.
 constexpr double least_deviation = 128;
 constexpr int quarters = 4;

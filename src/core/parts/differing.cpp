@@ -78,10 +78,6 @@ std::uint8_t differing(const std::uint16_t* pixel, const std::uint16_t* usual, c
     return std::uint8_t(std::min(255.0F, float(differing_unit) * std::sqrt(sum / float(channels)) + 0.5F));
 }
 
-Thing Thing::clone() const {
-    return {box, mask.clone(), area, middle, strength};
-}
-
 std::vector<Thing> things_in(const Differing& by, std::size_t least) {
     const cv::Mat squares = squares_of(by);
     cv::Mat over_wide, over_near;

@@ -22,8 +22,6 @@ struct Thing {
     std::size_t area = 0;  // pixels
     Point middle;          // the mean of its pixels
     double strength = 0;   // mean difference over it, in deviations
-
-    Thing clone() const;
 };
 
 // The things of a frame, the largest first: where the difference over some pixels is beyond chance, with an outline by

@@ -80,6 +80,14 @@ Mask along(std::span<const Point> polyline, double width, double soft, Size size
     return out;
 }
 
+void add_outline(Mask& mask, const Raster8& outline, const Rect& box, int level) {
+    const int unit = 1 << level;
+    const Rect area{box.left * unit, box.top * unit, box.width * unit, box.height * unit};
+    mask.edit(intersect(area, whole(mask.size())), [&](int x, int y, std::uint8_t old) {
+        return std::max(old, outline.at((x >> level) - box.left, (y >> level) - box.top, 0));
+    });
+}
+
 Mask grown(const Mask& mask, double by) {
     const double reach = std::clamp(by, -widest_growth, widest_growth);
     const int around = int(std::ceil(std::max(0.0, reach))) + 2;

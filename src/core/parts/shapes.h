@@ -28,6 +28,9 @@ Mask with_shape(Mask mask, const DrawnShape& shape, bool keep);
 // there.
 Mask along(std::span<const Point> polyline, double width, double soft, Size size);
 
+// Adds to a mask what an outline found at a level keeps: `outline` is 255 there, and lies in `box` of the level.
+void add_outline(Mask& mask, const Raster8& outline, const Rect& box, int level);
+
 // A mask of which all that is kept at half and more reaches `by` pixels further, up to widest_growth, and is kept
 // whole; for one below 0 so much less. The border is hard.
 Mask grown(const Mask& mask, double by);
