@@ -47,13 +47,13 @@ Lens from_level(const Lens& lens, int level) {
 }
 
 bool Placement::is_affine() const {
-    return !lens && !flex && sensor == Point{} && matrix.m()[6] == 0 && matrix.m()[7] == 0;
+    return !lens && !flex && !after && sensor == Point{} && matrix.m()[6] == 0 && matrix.m()[7] == 0;
 }
 
 Point Placement::to_canvas(Point frame) const {
     const Point p{frame.x - sensor.x, frame.y - sensor.y};
     const Point straight = lens ? lens->seen(matrix(lens->straight(p))) : matrix(p);
-    if (!flex) return straight;
+    if (!flex) return after ? (*after)(straight) : straight;
     // A bend is small and smooth: going back by it leads there in a few steps.
     constexpr int steps = 30;
     Point out = straight;
@@ -64,10 +64,11 @@ Point Placement::to_canvas(Point frame) const {
         out = next;
         if (change < 1e-9) break;
     }
-    return out;
+    return after ? (*after)(out) : out;
 }
 
 Point Placement::to_frame(Point canvas) const {
+    if (after) canvas = inverse(*after)(canvas);
     const Matrix back = inverse(matrix);
     const Point d = flex ? flex->at(canvas) : Point{};
     const Point bent{canvas.x + d.x, canvas.y + d.y};
@@ -76,7 +77,7 @@ Point Placement::to_frame(Point canvas) const {
 }
 
 bool operator==(const Placement& a, const Placement& b) {
-    return a.matrix == b.matrix && a.lens == b.lens && a.sensor == b.sensor && same(a.flex, b.flex);
+    return a.matrix == b.matrix && a.lens == b.lens && a.sensor == b.sensor && a.after == b.after && same(a.flex, b.flex);
 }
 
 Placement at_level(const Placement& placement, int level) {
@@ -85,7 +86,16 @@ Placement at_level(const Placement& placement, int level) {
     out.sensor = {placement.sensor.x / scale, placement.sensor.y / scale};
     if (placement.lens) out.lens = at_level(*placement.lens, level);
     out.flex = at_level(placement.flex, level);
+    if (placement.after) out.after = at_level(*placement.after, level);
     return out;
+}
+
+Placement moved_on(Placement placement, const Matrix& matrix) {
+    if (placement.is_affine())
+        placement.matrix = matrix * placement.matrix;
+    else
+        placement.after = placement.after ? matrix * *placement.after : matrix;
+    return placement;
 }
 
 }  // namespace bp

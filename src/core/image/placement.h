@@ -27,7 +27,7 @@ Lens at_level(const Lens& lens, int level);
 Lens from_level(const Lens& lens, int level);
 
 // From frame to canvas: back to its usual place on the sensor, as the lens would not have bent it, by the matrix, as
-// the lens bends it; what then lies at p + flex(p) belongs to p.
+// the lens bends it; what then lies at p + flex(p) belongs to p. All of that is moved on by `after`.
 struct Placement {
     // A matrix alone is a placement.
     Placement(const Matrix& straight = {}, std::optional<Lens> seen_by = {}, Point lies_off = {}, SharedFlex bent = {})
@@ -37,8 +37,9 @@ struct Placement {
     std::optional<Lens> lens;
     Point sensor;     // pixels by which the frame lies off its usual place behind the lens
     SharedFlex flex;  // null for none
+    std::optional<Matrix> after;
 
-    bool is_identity() const { return matrix.is_identity() && sensor == Point{} && !flex; }
+    bool is_identity() const { return matrix.is_identity() && sensor == Point{} && !flex && !after; }
     // True when straight lines with even steps stay so: shifts, turns, scales, shears.
     bool is_affine() const;
     Point to_canvas(Point frame) const;
@@ -46,5 +47,7 @@ struct Placement {
     friend bool operator==(const Placement& a, const Placement& b);
 };
 Placement at_level(const Placement& placement, int level);
+// The same, and on from there. `matrix` is affine; it may mirror.
+Placement moved_on(Placement placement, const Matrix& matrix);
 
 }  // namespace bp

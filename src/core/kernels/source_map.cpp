@@ -43,6 +43,7 @@ Span longer(Span a, Span b) {
 SourceMap::SourceMap(const Placement& placed, Size source, Knots knots)
     : placed_(placed),
       to_source_(inverse(placed.matrix)),
+      before_(placed.after ? inverse(*placed.after) : Matrix{}),
       mirrored_(to_source_.determinant() < 0),
       source_(source),
       affine_(placed.is_affine()),
@@ -131,8 +132,9 @@ Point SourceMap::at(int x, int y) const {
 Point SourceMap::exact(double x, double y) const {
     if (!affine_) {
         const auto& lens = placed_.lens;
-        const Point d = placed_.flex ? placed_.flex->at({x, y}) : Point{};
-        const Point bent{x + d.x, y + d.y};
+        const Point from = placed_.after ? before_(Point{x, y}) : Point{x, y};
+        const Point d = placed_.flex ? placed_.flex->at(from) : Point{};
+        const Point bent{from.x + d.x, from.y + d.y};
         const Point straight = lens ? lens->straight(bent) : bent;
         const auto& m = to_source_.m();
         const double w = m[6] * straight.x + m[7] * straight.y + 1;

@@ -59,6 +59,7 @@ class SourceMap {
 
     Placement placed_;
     Matrix to_source_;
+    Matrix before_;  // what `after` leads back to; used where there is one
     bool mirrored_;  // the sign of its last element was turned, see in_front()
     Size source_;
     bool affine_;

@@ -268,6 +268,8 @@ Pile with_canvas(Pile pile, const CanvasSettings& canvas) {
     if (area && (!pile::sound(*area) || *area == whole(pile.size))) area.reset();
     for (double& share_of : pile.canvas.background)
         share_of = std::isfinite(share_of) ? std::clamp(share_of, 0.0, 1.0) : 0;
+    double& dpi = pile.canvas.dpi;
+    dpi = std::isfinite(dpi) ? std::clamp(dpi, pile::lowest_dpi, pile::highest_dpi) : CanvasSettings{}.dpi;
     const std::optional<Rect> crop = pile.crop;
     return with_crop(std::move(pile), crop);
 }

@@ -72,11 +72,12 @@ void fields(Self& lens, Visit&& visit) {
 
 template <Is<Placement> Self, class Visit>
 void fields(Self& place, Visit&& visit) {
-    auto& [matrix, lens, sensor, flex] = place;
+    auto& [matrix, lens, sensor, flex, after] = place;
     visit("matrix", matrix, Any{});
     visit("lens", lens, Any{});
     visit("sensor", sensor, Any{});
     visit("flex", flex, Any{});
+    visit("after", after, Any{});
 }
 
 template <Is<Alignment> Self, class Visit>
@@ -155,13 +156,26 @@ void fields(Self& frame, Visit&& visit) {
     visit("silence", silence, FoundAnew{});
 }
 
+template <Is<PartPlace> Self, class Visit>
+void fields(Self& place, Visit&& visit) {
+    auto& [moved, turn_degrees, scale, mirrored] = place;
+    visit("moved_px", moved, Between<double>{-largest_side_px, largest_side_px});
+    visit("turn_degrees", turn_degrees, Between<double>{-180, 180});
+    visit("scale", scale, Between<double>{PartPlace::smallest, PartPlace::largest});
+    visit("mirrored", mirrored, Any{});
+}
+
 template <Is<Part> Self, class Visit>
 void fields(Self& part, Visit&& visit) {
-    auto& [id, name, frame, mask, join, on, strength, lowered, of, subject, by_hand] = part;
+    auto& [id, name, frame, mask, edge, band_px, place, look, join, on, strength, lowered, of, subject, by_hand] = part;
     visit("id", id, Needed{});
     visit("name", name, Any{});
     visit("frame", frame, Needed{});
     visit("mask", mask, Any{});
+    visit("edge", edge, Any{});
+    visit("band_px", band_px, Between<double>{0, widest_band_px});
+    visit("place", place, Any{});
+    visit("look", look, Any{});
     visit("join", join, Any{});
     visit("on", on, Any{});
     visit("strength", strength, Between<double>{0, 1});
@@ -232,9 +246,11 @@ void fields(Self& method, Visit&& visit) {
 
 template <Is<CanvasSettings> Self, class Visit>
 void fields(Self& canvas, Visit&& visit) {
-    auto& [area, background] = canvas;
+    auto& [area, background, measure, dpi] = canvas;
     visit("area", area, AroundTheReference{});
     visit("background", background, Between<double>{0, 1});
+    visit("measure", measure, Any{});
+    visit("dpi", dpi, Between<double>{lowest_dpi, highest_dpi});
 }
 
 template <Is<SequenceSettings> Self, class Visit>
@@ -324,6 +340,12 @@ inline Words<Cover> words_of(Cover) {
 }
 inline Words<Join> words_of(Join) {
     return words_in(joins(), &JoinEntry::join);
+}
+inline Words<Edge> words_of(Edge) {
+    return {{Edge::painted, "painted"}, {Edge::seam, "seam"}, {Edge::blended, "blended"}};
+}
+inline Words<Measure> words_of(Measure) {
+    return words_in(measures(), &MeasureEntry::measure);
 }
 inline Words<PartOf> words_of(PartOf) {
     return {{PartOf::painted, "painted"},

@@ -82,6 +82,42 @@ Pile with_part_strength(Pile pile, int part, double strength) {
                     [=](Part& p) { p.strength = std::isfinite(strength) ? std::clamp(strength, 0.0, 1.0) : 1; });
 }
 
+Pile with_part_edge(Pile pile, int part, Edge edge) {
+    return one_part(std::move(pile), part, [edge](Part& p) { p.edge = edge; });
+}
+
+Pile with_part_band(Pile pile, int part, double band_px) {
+    return one_part(std::move(pile), part, [=](Part& p) {
+        p.band_px = std::isfinite(band_px) ? std::clamp(band_px, 0.0, pile::widest_band_px) : 0;
+    });
+}
+
+Pile with_part_look(Pile pile, int part, const Look& look) {
+    return one_part(std::move(pile), part, [&](Part& p) { p.look = limited(look); });
+}
+
+Pile with_part_place(Pile pile, int part, std::optional<PartPlace> place) {
+    if (place) {
+        const auto held = [](double v, double least, double most, double otherwise) {
+            return std::isfinite(v) ? std::clamp(v, least, most) : otherwise;
+        };
+        constexpr double far = pile::largest_side_px;
+        place->moved = {held(place->moved.x, -far, far, 0), held(place->moved.y, -far, far, 0)};
+        place->turn_degrees = held(place->turn_degrees, -180, 180, 0);
+        place->scale = held(place->scale, PartPlace::smallest, PartPlace::largest, 1);
+        if (*place == PartPlace{}) place.reset();
+    }
+    return one_part(std::move(pile), part, [&](Part& p) { p.place = place; });
+}
+
+Pile with_part_placed_on(Pile pile, int part, const Matrix& change) {
+    const Part* of = find_part(pile, part);
+    if (!of || !change.finite()) return pile;
+    const Matrix now = of->place ? matrix_of(*of->place, pile.size) : Matrix{};
+    const Size size = pile.size;
+    return with_part_place(std::move(pile), part, place_of(change * now, size));
+}
+
 Pile with_part_name(Pile pile, int part, const std::string& name) {
     return one_part(std::move(pile), part, [&](Part& p) { p.name = valid_utf8(name); });
 }

@@ -18,6 +18,14 @@ Pile with_part_mask(Pile pile, int part, const Mask& mask);
 Pile with_part_join(Pile pile, int part, Join join);
 Pile with_part_on(Pile pile, int part, bool on);
 Pile with_part_strength(Pile pile, int part, double strength);
+Pile with_part_edge(Pile pile, int part, Edge edge);
+// The band in which a solved edge may run; 0: as the picture's size has it.
+Pile with_part_band(Pile pile, int part, double band_px);
+Pile with_part_look(Pile pile, int part, const Look& look);
+// None: where its frame has it. A place that is none at all is kept within its limits.
+Pile with_part_place(Pile pile, int part, std::optional<PartPlace> place);
+// Moved on from where it lies; `change` leads from canvas to canvas, and moves, turns, scales and mirrors alone.
+Pile with_part_placed_on(Pile pile, int part, const Matrix& change);
 Pile with_part_name(Pile pile, int part, const std::string& name);
 // Moves a part by `steps` places, up for positive ones.
 Pile with_part_moved(Pile pile, int part, int steps);

@@ -219,6 +219,25 @@ Placement placement(const Pile& pile, const Frame& frame, Zone zone) {
     return place->placement();
 }
 
+Zone zone_of(const Pile& pile, const Part& part) {
+    if (!pile.zones) return Zone::sky;
+    const Rect bounds = part.mask.bounds();
+    return pile.zones->sky.at(bounds.left + bounds.width / 2, bounds.top + bounds.height / 2) >= 128 ? Zone::sky
+                                                                                                     : Zone::land;
+}
+
+Placement placement(const Pile& pile, const Part& part) {
+    const Frame* frame = find_frame(pile, part.frame);
+    if (!frame) return {};
+    const Placement own = placement(pile, *frame, zone_of(pile, part));
+    return part.place ? moved_on(own, matrix_of(*part.place, pile.size)) : own;
+}
+
+double band_of(const Pile& pile, const Part& part) {
+    constexpr double share = 1.0 / 50;
+    return part.band_px > 0 ? part.band_px : share * std::max(pile.size.width, pile.size.height);
+}
+
 std::optional<Point> pole_in(const Pile& pile) {
     if (pile.methods.sky.model != Model::stars) return std::nullopt;
     std::vector<Alignment> frames;

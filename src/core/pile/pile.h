@@ -24,7 +24,10 @@
 #include "merge/knit.h"
 #include "merge/modes.h"
 #include "merge/taper.h"
+#include "parts/edges.h"
 #include "parts/joins.h"
+#include "parts/place.h"
+#include "pile/measures.h"
 
 namespace bp {
 
@@ -113,6 +116,10 @@ struct Part {
     std::string name;
     int frame = 0;  // id of the frame that is laid over the base
     Mask mask;      // in pixels of the reference, level 0
+    Edge edge = Edge::painted;
+    double band_px = 0;              // in which a solved edge may run, about the border of the mask; 0: see band_of()
+    std::optional<PartPlace> place;  // where it lies, with its mask, when not where its frame has it
+    Look look;                       // of the part alone, after its frame's
     Join join = Join::replace;
     bool on = true;
     double strength = 1;  // 0 to 1
@@ -139,6 +146,9 @@ struct CanvasSettings {
     std::optional<Rect> area;
     // Where no frame reaches: shares of the pile's profile, 0 to 1, encoded. The first alone counts in a grey pile.
     std::array<double, 3> background{};
+    // What its size is told in, and how many of its pixels go on an inch of paper.
+    Measure measure = Measure::px;
+    double dpi = 300;
     friend bool operator==(const CanvasSettings&, const CanvasSettings&) = default;
 };
 
@@ -232,6 +242,12 @@ std::array<double, 3> gains_of(const Pile& pile, const Frame& frame);
 Rect canvas_of(const Pile& pile);
 // Frame pixel to canvas pixel: identity while nothing is aligned.
 Placement placement(const Pile& pile, const Frame& frame, Zone zone = Zone::sky);
+// Where a part's own pixels lie: its frame's placement, and its own after it. A part that has a place of its own is
+// all of the zone that the middle of its mask lies in.
+Placement placement(const Pile& pile, const Part& part);
+Zone zone_of(const Pile& pile, const Part& part);
+// How wide the band is in which a part's solved edge may run, in pixels of the reference.
+double band_of(const Pile& pile, const Part& part);
 
 // Where the pole of the turning sky is seen on the canvas, when the pile is aligned by its stars.
 std::optional<Point> pole_in(const Pile& pile);
