@@ -90,6 +90,68 @@ TEST_CASE("parts of every join, lowered and not, equal the plain engine to the b
         }
 }
 
+TEST_CASE("parts that were moved, turned, mirrored and scaled equal the plain engine, on a canvas beyond the frames") {
+    for (const int channels : {1, 3})
+        for (const bool zoned : {false, true}) {
+            const test::Folder folder;
+            Pile pile = joined(test::speckle_pile(folder, 5, {97, 61}, 16, channels));
+            pile = with_canvas(std::move(pile), {Rect{-40, -30, 180, 120}, {0.1, 0.2, 0.3}});
+            pile.cover = Cover::any;
+            if (zoned) {
+                Mask sky(pile.size);
+                sky.edit({0, 0, 97, 33}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+                pile = with_zones(std::move(pile), sky);
+            }
+            const PartPlace places[] = {{{30.25, -12}, 0, 1, false},
+                                        {{-20, 15.5}, 33, 1.4, false},
+                                        {{4, 7}, -170, 0.8, true},
+                                        {{0, 0}, 0, 1, true}};
+            for (std::size_t i = 0; i < pile.parts.size(); ++i)
+                pile = with_part_place(std::move(pile), pile.parts[i].id, places[i]);
+            Look brighter;
+            brighter.exposure_ev = 0.4;
+            pile = with_part_look(std::move(pile), pile.parts[1].id, brighter);
+            const Result<Raster16> plain = render_plain(pile, canvas_of(pile));
+            Job job;
+            FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+            const Result<Raster16> made = render(pile, store, canvas_of(pile), 0, job);
+            REQUIRE(plain.ok());
+            REQUIRE(made.ok());
+            INFO(channels << " channels, zones: " << zoned);
+            // Where a mask lies just between two values, it may be either.
+            std::size_t off = 0;
+            for (std::size_t i = 0; i < plain.value().data().size(); ++i)
+                off += std::abs(int(made.value().data()[i]) - int(plain.value().data()[i])) > 1;
+            CHECK(off * 500 <= plain.value().data().size());
+            CHECK(test::difference(made.value(), plain.value(), 257) == "");
+        }
+}
+
+TEST_CASE("a place is the matrix that it stands for, and moving on from there adds up") {
+    const Size size{97, 61};
+    const PartPlace place{{12.5, -3}, 40, 1.7, true};
+    const PartPlace again = place_of(matrix_of(place, size), size);
+    CHECK(again.moved.x == Approx(place.moved.x));
+    CHECK(again.moved.y == Approx(place.moved.y));
+    CHECK(again.turn_degrees == Approx(place.turn_degrees));
+    CHECK(again.scale == Approx(place.scale));
+    CHECK(again.mirrored);
+    const test::Folder folder;
+    Pile pile = joined(test::speckle_pile(folder, 5, size, 8));
+    const int part = pile.parts[0].id;
+    const Matrix turn = Matrix::rigid(0.3, {20, 30}, 5, 6);
+    pile = with_part_placed_on(with_part_place(std::move(pile), part, place), part, turn);
+    const Point there = matrix_of(*pile.parts[0].place, size)({7, 9});
+    const Point expected = turn(matrix_of(place, size)({7, 9}));
+    CHECK(there.x == Approx(expected.x));
+    CHECK(there.y == Approx(expected.y));
+    CHECK_FALSE(with_part_place(pile, part, PartPlace{}).parts[0].place.has_value());
+    const PartPlace held = *with_part_place(pile, part, PartPlace{{NAN, 1e12}, 400, 0, false}).parts[0].place;
+    CHECK(held.moved.x == 0);
+    CHECK(held.scale == PartPlace::smallest);
+    CHECK(held.turn_degrees == 180);
+}
+
 TEST_CASE("what a part is, how it joins and how a sequence lies is in the file of a pile") {
     const test::Folder folder;
     Pile pile = joined(test::speckle_pile(folder, 5, {64, 48}, 8));
@@ -97,12 +159,20 @@ TEST_CASE("what a part is, how it joins and how a sequence lies is in the file o
     pile.parts[0].subject = 3;
     pile.parts[1].of = PartOf::meteor;
     pile.parts[1].by_hand = true;
+    pile = with_part_edge(std::move(pile), pile.parts[2].id, Edge::blended);
+    pile = with_part_band(std::move(pile), pile.parts[2].id, 31);
+    pile = with_part_place(std::move(pile), pile.parts[3].id, PartPlace{{10, -4}, 12, 0.5, true});
+    Look look;
+    look.warmth = 7;
+    pile = with_part_look(std::move(pile), pile.parts[3].id, look);
+    pile = with_canvas(std::move(pile), {Rect{-10, -10, 200, 100}, {}, Measure::mm, 240});
     pile.sequence = {0.75, OnTop::early};
     REQUIRE(save_pile(pile, folder / "a.pile").ok());
     const Result<LoadedPile> loaded = load_pile(folder / "a.pile");
     REQUIRE(loaded.ok());
     CHECK(loaded.value().pile.parts == pile.parts);
     CHECK(loaded.value().pile.sequence == pile.sequence);
+    CHECK(loaded.value().pile.canvas == pile.canvas);
 }
 
 TEST_CASE("a lit frame is one part that lightens, of the land alone while there are zones") {

@@ -275,10 +275,24 @@ Pile edited(Pile pile, Dice& dice) {
                                {dice.rarely() ? std::nullopt
                                               : std::optional(Rect{dice.below(size.width) - 20, dice.below(60) - 30,
                                                                    dice.below(2 * size.width) - 3, size.height}),
-                                {dice.wild(0, 1), dice.wild(0, 1), dice.wild(0, 1)}});
+                                {dice.wild(0, 1), dice.wild(0, 1), dice.wild(0, 1)},
+                                dice.one_of({Measure::px, Measure::mm, Measure::inch}),
+                                dice.wild(20, 1200)});
         case 31: {
             pile = with_part_join(std::move(pile), any_part(pile, dice),
                                   dice.one_of({Join::replace, Join::lighter, Join::darker, Join::add}));
+            const int part = any_part(pile, dice);
+            pile = with_part_edge(std::move(pile), part, dice.one_of({Edge::painted, Edge::seam, Edge::blended}));
+            pile = with_part_band(std::move(pile), part, dice.wild(0, 90));
+            pile = with_part_place(std::move(pile), part,
+                                   PartPlace{{dice.wild(-900, 900), dice.wild(-900, 900)},
+                                             dice.wild(-180, 180),
+                                             dice.wild(0.1, 9),
+                                             dice.below(2) == 0});
+            pile = with_part_placed_on(std::move(pile), part, any_matrix(size, dice));
+            Look look;
+            look.exposure_ev = dice.wild(-2, 2);
+            pile = with_part_look(std::move(pile), part, look);
             // A mask of all of the largest would be a picture that no file holds.
             if (double(size.width) * size.height > 4e8) return pile;
             return with_foreground(std::move(pile), any_frame(pile, dice), dice.below(2) == 0);

@@ -35,13 +35,15 @@ bool votes(const Placed& p, int x, int y) {
                         [&](const FrameStreak& s) { return s.left_out && band_of(s.line).has(pixel); });
 }
 
-// Shifts, turns and scales of a few degrees and per cent: down each of six columns first, at the place where the canvas
-// row crosses it, then across. That is what the weights mean, wherever they are put to use.
+// Of shifts, turns and scales of a few degrees and per cent: down each of six columns first, at the place where the canvas
+// row crosses it, then across; of all others straight down, wherever the row goes. That is what the weights mean,
+// wherever they are put to use.
 std::uint16_t sample(const Placed& p, int x, int y, int c) {
     if (p.placed.is_identity()) return p.picture.at(x, y, c);
     const Point at = p.placed.to_frame({double(x), double(y)});
     const Point next = p.placed.to_frame({x + 1.0, double(y)});
-    const double slope = (next.y - at.y) / (next.x - at.x);
+    const bool gentle = kernels::SourceMap(p.placed, p.picture.size()).gentle();
+    const double slope = gentle ? (next.y - at.y) / (next.x - at.x) : 0;
     const int u = int(std::floor(at.x));
     const auto across = kernels::lanczos_weights(float(at.x - u));
     double sum = 0;
@@ -142,7 +144,8 @@ Result<Raster16> plain_mean(const Pile& pile, const std::vector<int>& ids, Job& 
 }
 
 // The whole frame after its stages.
-Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone, const Softening& softening = {}) {
+Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone, const Softening& softening = {},
+                     const Look& look = {}) {
     Job job;
     const DarkChoice darks = darks_of(pile, frame);
     RawDarkUse of_mosaic;
@@ -165,6 +168,7 @@ Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone, const Soft
     FrameStages of_pile(pile, 0);
     Stages stages = of_pile.of(frame, dark, darks.scale, from);
     for (const auto& further : of_pile.softened(softening)) stages.push_back(further);
+    for (const auto& further : of_pile.looked(look, made_by(stages, from))) stages.push_back(further);
     const std::size_t row = std::size_t(size.width) * std::size_t(pile.channels);
     StagedBox box;
     const void* made = box.make(stages, from, pile.channels, size, whole(size), [&](const Rect& all, void* out) {
@@ -284,6 +288,26 @@ Status merge_plain(const Pile& pile, Zone zone, const Rect& region, Raster16& ou
     return Done{};
 }
 
+// A part that is made small is softened first.
+Softening softening_of(const Part& part) {
+    if (!part.place || part.place->scale >= 1) return {};
+    return {std::sqrt(1 / (part.place->scale * part.place->scale) - 1), false};
+}
+
+// What is kept of a part at a pixel of the canvas: between four pixels of its mask where it was placed.
+int mask_at(const Pile& pile, const Part& part, int x, int y) {
+    if (!part.place) return part.mask.at(x, y);
+    const Point p = inverse(matrix_of(*part.place, pile.size))({double(x), double(y)});
+    const int u = int(std::floor(p.x)), v = int(std::floor(p.y));
+    const double across = p.x - u, down = p.y - v;
+    const auto at = [&](int i, int j) {
+        return i < 0 || j < 0 || i >= pile.size.width || j >= pile.size.height ? 0.0 : part.mask.at(i, j);
+    };
+    const double above = at(u, v) * (1 - across) + at(u + 1, v) * across;
+    const double below = at(u, v + 1) * (1 - across) + at(u + 1, v + 1) * across;
+    return int(above * (1 - down) + below * down + 0.5);
+}
+
 }  // namespace
 
 Result<Raster16> render_plain(const Pile& pile, const Rect& region) {
@@ -307,17 +331,24 @@ Result<Raster16> render_plain(const Pile& pile, const Rect& region) {
         std::vector<Placed> zones;
         for (const Zone zone : both_zones) {
             if (zone == Zone::land && !pile.zones) break;
-            Result<Placed> placed = place(pile, *frame, zone);
+            Result<Placed> placed = place(pile, *frame, zone, softening_of(part), part.look);
             if (!placed.ok()) return placed.failure();
             zones.push_back(std::move(placed).value());
+        }
+        if (part.place) {
+            const bool in_sky = zone_of(pile, part) == Zone::sky;
+            Placed moved = std::move(in_sky ? zones.front() : zones.back());
+            moved.placed = placement(pile, part);
+            zones.clear();
+            zones.push_back(std::move(moved));
         }
         const double opacity = std::round(255 * part.strength) / 255;
         for (int y = 0; y < region.height; ++y)
             for (int x = 0; x < region.width; ++x) {
                 const int u = region.left + x;
                 const int v = region.top + y;
-                const double a = opacity * part.mask.at(u, v) / 255;
-                const double sky = share_of_sky(pile, u, v);
+                const double a = opacity * mask_at(pile, part, u, v) / 255;
+                const double sky = part.place ? 1 : share_of_sky(pile, u, v);
                 const bool reached =
                     (sky == 0 || reaches(zones.front(), u, v)) && (sky == 1 || reaches(zones.back(), u, v));
                 if (a == 0 || !reached) continue;

@@ -37,14 +37,8 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
     const std::vector<Softening> softenings = softenings_of(pile, zone);
     std::vector<Fingerprint> frames;
     for (std::size_t i = 0; i < ids.size(); ++i) {
-        const Frame& frame = *find_frame(pile, ids[i]);
-        const DarkChoice darks = darks_of(pile, frame);
-        std::vector<SharedFrameFile> less;
-        less.reserve(darks.ids.size());
-        for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
-        frames.push_back(pile::fingerprint(frame.file, darks.scale, less, strengths[i], softenings[i],
-                                           placement(pile, frame, zone), gains_of(pile, frame), look_of(pile, frame),
-                                           frame.silence));
+        frames.push_back(
+            pile::fingerprint(frame_recipe(pile, *find_frame(pile, ids[i]), zone), strengths[i], softenings[i]));
     }
     const By by = mode.chooses_pixels() ? method_of(pile, zone).by : By::channel;
     const bool soft_white = mode.mode == Mode::add && method_of(pile, zone).soft_white;
@@ -52,6 +46,15 @@ Fingerprint recipe_of_zone(const Pile& pile, Zone zone) {
 }
 
 }  // namespace
+
+Fingerprint frame_recipe(const Pile& pile, const Frame& frame, Zone zone) {
+    const DarkChoice darks = darks_of(pile, frame);
+    std::vector<SharedFrameFile> less;
+    less.reserve(darks.ids.size());
+    for (const int id : darks.ids) less.push_back(find_frame(pile, id)->file);
+    return pile::fingerprint(frame.file, darks.scale, less, placement(pile, frame, zone), gains_of(pile, frame),
+                             look_of(pile, frame), frame.silence);
+}
 
 Fingerprint base_recipe(const Pile& pile) {
     const std::optional<Fingerprint> land = pile.zones ? std::optional(recipe_of_zone(pile, Zone::land)) : std::nullopt;

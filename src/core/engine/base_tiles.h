@@ -16,6 +16,8 @@ namespace bp {
 
 // All that makes the base of a pile.
 Fingerprint base_recipe(const Pile& pile);
+// All that a frame as it is placed in a zone depends on.
+Fingerprint frame_recipe(const Pile& pile, const Frame& frame, Zone zone);
 
 // Tiles are keyed by the fingerprint of all that makes a base: emptying the cache never changes a pixel. All
 // members may be called from any thread.

@@ -329,14 +329,23 @@ Stages FrameStages::of(const Frame& frame, const SharedRaster& dark, double dark
     const int channels = pile_.channels;
     if (dark || spots_) out.push_back(std::make_shared<const SensorStage>(light(), dark, dark_scale, spots_, channels));
     if (hot_) out.push_back(std::make_shared<const MendStage>(hot_, channels));
-    const Look look = look_of(pile_, frame);
-    const std::array<double, 3> gains = gains_of(pile_, frame);
-    if (look == Look{} && gains == std::array<double, 3>{1, 1, 1}) return out;
+    add_even(look_of(pile_, frame), gains_of(pile_, frame), made_by(out, from), out);
+    return out;
+}
+
+Stages FrameStages::looked(const Look& look, Samples from) {
+    Stages out;
+    add_even(look, {1, 1, 1}, from, out);
+    return out;
+}
+
+void FrameStages::add_even(const Look& look, const std::array<double, 3>& gains, Samples from, Stages& to) {
+    const int channels = pile_.channels;
+    if (look == Look{} && gains == std::array<double, 3>{1, 1, 1}) return;
     auto tone = std::find_if(tones_.begin(), tones_.end(), [&](const SharedTone& t) { return t.look() == look; });
     if (tone == tones_.end()) tone = tones_.insert(tones_.end(), SharedTone(look, pile_.profile, channels));
-    const int bits = made_by(out, from) == Samples::narrow ? 8 : 16;
-    out.push_back(std::make_shared<const EvenStage>(Evener(*tone, gains, channels, bits), channels));
-    return out;
+    const int bits = from == Samples::narrow ? 8 : 16;
+    to.push_back(std::make_shared<const EvenStage>(Evener(*tone, gains, channels, bits), channels));
 }
 
 Stages FrameStages::softened(const Softening& softening) {

@@ -24,10 +24,13 @@ class FrameStages {
     // it is asked to stay as bright; other lights come near to that, and what does not stand out on all sides is not
     // raised.
     Stages softened(const Softening& softening);
+    // The same, and comes after it.
+    Stages looked(const Look& look, Samples from);
     static constexpr double typical_star_px = 1.2;  // standard deviation
 
   private:
     const std::shared_ptr<const LightThere>& light();
+    void add_even(const Look& look, const std::array<double, 3>& gains, Samples from, Stages& to);
 
     const Pile& pile_;
     int level_;

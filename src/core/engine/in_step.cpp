@@ -91,16 +91,24 @@ std::vector<Placing> placings_of(const InStep& what, const std::vector<Source>& 
         const auto source =
             std::find_if(sources.begin(), sources.end(), [&](const Source& s) { return s.frame->id == take.frame; });
         source_of[i] = std::size_t(source - sources.begin());
-        if (take.elsewhere)
+        if (take.elsewhere && take.elsewhere->only)
             reaches[i].emplace(take.elsewhere->place, what.level, source->size(), what.region, *take.elsewhere->only);
+        else if (take.elsewhere)
+            reaches[i].emplace(take.elsewhere->place, what.level, source->size(), what.region, take.elsewhere->box);
         else
             reaches[i].emplace(placement(what.pile, *source->frame, take.zone), what.level, source->size(), what.region,
                                take.rows);
     });
     std::vector<Placing> out;
     out.reserve(what.takes.size());
-    for (std::size_t i = 0; i < what.takes.size(); ++i)
-        out.push_back({source_of[i], std::move(*reaches[i]), stages.softened(what.takes[i].softening)});
+    for (std::size_t i = 0; i < what.takes.size(); ++i) {
+        Stages further = stages.softened(what.takes[i].softening);
+        const Source& source = sources[source_of[i]];
+        const Samples from = made_by(further, made_by(source.stages, source.samples()));
+        const Stages looked = stages.looked(what.takes[i].look, from);
+        further.insert(further.end(), looked.begin(), looked.end());
+        out.push_back({source_of[i], std::move(*reaches[i]), std::move(further)});
+    }
     return out;
 }
 
@@ -369,7 +377,7 @@ TakenRows take_all(int channels, const std::vector<PlacedRows>& takes, const std
 std::vector<Take> takes_of(const std::vector<int>& frames, Zone zone) {
     std::vector<Take> out;
     out.reserve(frames.size());
-    for (const int frame : frames) out.push_back({frame, zone, every_row, {}, nullptr, std::nullopt});
+    for (const int frame : frames) out.push_back({frame, zone, every_row, {}, {}, nullptr, std::nullopt});
     return out;
 }
 

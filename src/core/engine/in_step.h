@@ -8,10 +8,11 @@
 
 namespace bp {
 
-// Where a take lies that shows little of its frame.
+// Where a take lies that shows little of its frame: in some pixels, or in a box.
 struct Elsewhere {
     Placement place;                      // of level 0
-    std::shared_ptr<const RunMask> only;  // in pixels of level 1 of the canvas
+    std::shared_ptr<const RunMask> only;  // in pixels of level 1 of the canvas; null for
+    Rect box = {};                        // canvas pixels of the level
 };
 
 // A frame placed somewhere. A frame may be taken several times, and is decoded once. Its rows are asked for between
@@ -21,11 +22,11 @@ struct Take {
     Zone zone = Zone::sky;
     Band rows = every_row;
     Softening softening = {};
+    Look look = {};  // on top of the frame's own
     // Pixels of the frame, level 0, that do not vote where what is merged asks for votes: those at half and more. Null:
     // all vote.
     std::shared_ptr<const Mask> left_out;
-    // Somewhere else than where the pile has the frame, and only in some pixels of the canvas: what lies beside them is
-    // not made.
+    // Somewhere else than where the pile has the frame, and only there: what lies beside it is not made.
     std::optional<Elsewhere> elsewhere;
 };
 std::vector<Take> takes_of(const std::vector<int>& frames, Zone zone = Zone::sky);

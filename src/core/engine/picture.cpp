@@ -34,33 +34,18 @@ MergeTools tools_for(const Pile& pile, Zone zone) {
     return tools;
 }
 
-// The parts that show, with the frames that are to be read for them.
-std::vector<const Part*> showing(const Pile& pile) {
+// Those of the first `parts` parts that show.
+std::vector<const Part*> showing(const Pile& pile, std::size_t parts) {
     std::vector<const Part*> out;
-    for (const Part& part : pile.parts) {
+    for (std::size_t i = 0; i < parts; ++i) {
+        const Part& part = pile.parts[i];
         const Frame* frame = find_frame(pile, part.frame);
         if (part.on && part.strength > 0 && frame && usable(*frame) && !part.mask.empty()) out.push_back(&part);
     }
     return out;
 }
-
-// `out` is row y from canvas column `left` on.
-void lay_part(const Part& part, const FrameRow& row, const LightCurve& curve, int level, int y, int left, int channels,
-              std::uint16_t* out) {
-    if (row.cover.empty()) return;
-    const int width = row.cover.end - row.cover.begin;
-    std::vector<std::uint8_t> mask(std::size_t(width), 0);
-    part.mask.read_row(level, y, left + row.cover.begin, width, mask.data());
-    if (std::all_of(mask.begin(), mask.end(), [](std::uint8_t v) { return v == 0; })) return;
-    std::vector<std::uint16_t> scratch, lowered;
-    const std::uint16_t* over = widened(row, channels, scratch);
-    if (part.lowered != std::array<double, 3>{}) {
-        lowered.assign(over, over + std::ptrdiff_t(width) * channels);
-        lower_light(lowered.data(), part.lowered, std::size_t(width), channels, curve);
-        over = lowered.data();
-    }
-    entry_of(part.join).lay(over, mask.data(), int(std::lround(255 * part.strength)), std::size_t(width), channels,
-                            curve, out + std::ptrdiff_t(row.cover.begin) * channels);
+std::vector<const Part*> showing(const Pile& pile) {
+    return showing(pile, pile.parts.size());
 }
 
 // The base of a piece of picture, merged from the frames of its zones.
@@ -117,20 +102,21 @@ class Base {
 // Composes rows of a region: the base, or one that is there already, and the parts over it.
 class Composer final : public StepWork {
   public:
-    Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, const Knitting* knitting,
-             RowSink& sink)
+    Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, const SolvedEdges& edges,
+             std::size_t parts, const Knitting* knitting, RowSink& sink)
         : pile_(pile),
           region_(region),
           level_(level),
           known_(base),
           sink_(sink),
-          gathering_(pile, region, level),
-          curve_(LightCurve::of(pile.profile, pile.channels)) {
+          gathering_(pile, region, level) {
         if (!known_) base_.emplace(pile, gathering_, knitting, level);
         // What does not reach into the region is not read for it.
-        for (const Part* part : showing(pile))
-            if (!intersect(at_level(part->mask.bounds(), level), region).empty())
-                parts_.emplace_back(part, gathering_.add(part->frame));
+        for (const Part* part : showing(pile, parts)) {
+            if (intersect(at_level(reach_of(pile, *part), level), region).empty()) continue;
+            const auto edge = edges.find(part->id);
+            parts_.emplace_back(pile, *part, edge == edges.end() ? nullptr : edge->second, gathering_, level);
+        }
     }
 
     const std::vector<Take>& takes() const { return gathering_.takes(); }
@@ -144,10 +130,7 @@ class Composer final : public StepWork {
             std::copy_n(known_->row(y - region_.top) + from, share.width() * pile_.channels, out);
         else
             base_->row(y, columns, rows, share, out);
-        std::vector<std::uint16_t> scratch;
-        for (const auto& [part, at] : parts_)
-            lay_part(*part, gathering_.row(rows, at, share, pile_.channels, scratch), curve_, level_, y, columns.begin,
-                     pile_.channels, out);
+        for (const PartRows& part : parts_) part.lay(y, columns, rows, share, out);
     }
     Status finish(const Band& band) override { return sink_.finish(band); }
     void end(const StepTimes& spent) override { sink_.end(spent); }
@@ -159,9 +142,8 @@ class Composer final : public StepWork {
     const Raster16* known_;
     RowSink& sink_;
     Gathering gathering_;
-    LightCurve curve_;
     std::optional<Base> base_;
-    std::vector<std::pair<const Part*, Gathering::Places>> parts_;
+    std::vector<PartRows> parts_;
 };
 
 class IntoRaster final : public RowSink {
@@ -246,18 +228,18 @@ Rect Picture::around(const Rect& region) const {
                      unite(canvas_, region));
 }
 
-Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& job, const Raster16* base) const {
+Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& job, const Laying& laying) const {
     Raster16 out(region.size(), pile_.channels);
     IntoRaster sink(region, out);
     std::shared_ptr<const Knitting> knitting;
-    if (!base) {
+    if (!laying.base) {
         Result<std::shared_ptr<const Knitting>> found = knitting_for(pile_, store, job);
         if (!found.ok()) return found.failure();
         knitting = std::move(found).value();
     }
-    Composer composer(pile_, region, level_, base, knitting.get(), sink);
+    Composer composer(pile_, region, level_, laying.base, laying.edges, laying.parts, knitting.get(), sink);
     if (composer.takes().empty()) {
-        if (base) return base->clone();
+        if (laying.base) return laying.base->clone();
         const auto background = background_of(pile_);
         for (std::size_t i = 0; i < out.data().size(); ++i) out.data()[i] = background[i % std::size_t(pile_.channels)];
         return out;
@@ -267,17 +249,84 @@ Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& j
     return out;
 }
 
+Result<Raster16> Picture::merged(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const {
+    const auto merge = [&](const Rect& area) { return composed(store, area, job, {nullptr, SolvedEdges{}, 0}); };
+    return tiles ? tiles->base(pile_, region, level_, merge) : merge(region);
+}
+
+Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const {
+    SolvedEdges out;
+    const int at = level_of_edges(pile_);
+    // From above, because a part lies on what is below it.
+    std::vector<Rect> areas{region};
+    const auto reaches = [&](const Part& part) {
+        return std::any_of(areas.begin(), areas.end(), [&](const Rect& area) {
+            const int level = &area == areas.data() ? level_ : at;
+            return !intersect(at_level(reach_of(pile_, part), level), area).empty();
+        });
+    };
+    struct Unsolved {
+        const Part* part;
+        Fingerprint key;
+    };
+    std::vector<Unsolved> missing;
+    const std::vector<const Part*> parts = showing(pile_);
+    Rect all;
+    for (auto it = parts.rbegin(); it != parts.rend(); ++it) {
+        const Part& part = **it;
+        const Rect box = box_of_edge(pile_, part);
+        if (part.edge == Edge::painted || box.empty() || !reaches(part)) continue;
+        areas.push_back(box);
+        const Fingerprint key = derived_key("edge", recipe_of_edge(pile_, part));
+        if (SharedEdge known = store.kept<SolvedEdge>(key)) {
+            out[part.id] = std::move(known);
+        } else {
+            missing.push_back({&part, key});
+            all = unite(all, box);
+        }
+    }
+    if (missing.empty()) return out;
+    const Picture there(pile_, at, {});
+    std::optional<Raster16> base;
+    const auto solve = [&](const Part& part) -> Result<SolvedEdge> {
+        if (!base) {
+            Result<Raster16> merged = there.merged(store, all, job, tiles);
+            if (!merged.ok()) return merged.failure();
+            base = std::move(merged).value();
+        }
+        const Rect box = box_of_edge(pile_, part);
+        Raster16 below(box.size(), pile_.channels);
+        for (int y = 0; y < box.height; ++y)
+            std::copy_n(base->row(box.top - all.top + y) + std::ptrdiff_t(box.left - all.left) * pile_.channels,
+                        below.row_samples(), below.row(y));
+        Result<Raster16> laid =
+            there.composed(store, box, job, {&below, out, std::size_t(&part - pile_.parts.data())});
+        if (!laid.ok()) return laid.failure();
+        const Result<PartAlone> own = part_alone(pile_, part, store, box, at, job);
+        if (!own.ok()) return own.failure();
+        return solved_edge(pile_, part, own.value(), laid.value());
+    };
+    const bool can_keep = content_of(pile_).has_value();
+    for (auto it = missing.rbegin(); it != missing.rend(); ++it) {
+        Result<SolvedEdge> edge = solved<SolvedEdge>(
+            store.derived(), can_keep ? std::optional(it->key) : std::nullopt, [&] { return solve(*it->part); });
+        if (!edge.ok()) return edge.failure();
+        auto shared = std::make_shared<const SolvedEdge>(std::move(edge).value());
+        store.keep(it->key, shared);
+        out[it->part->id] = std::move(shared);
+    }
+    return out;
+}
+
 Result<Raster16> Picture::raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const {
     const Rect area = around(region);
+    const Result<SolvedEdges> edges_there = edges(store, area, job, tiles);
+    if (!edges_there.ok()) return edges_there.failure();
     Result<Raster16> picture = [&] {
-        if (!tiles) return composed(store, area, job, nullptr);
-        Pile without_parts = pile_;
-        without_parts.parts.clear();
-        const Picture base(without_parts, level_, {});
-        Result<Raster16> merged = tiles->base(
-            pile_, area, level_, [&](const Rect& missing) { return base.composed(store, missing, job, nullptr); });
-        if (!merged.ok() || showing(pile_).empty()) return merged;
-        return composed(store, area, job, &merged.value());
+        if (!tiles) return composed(store, area, job, {nullptr, edges_there.value(), pile_.parts.size()});
+        Result<Raster16> base = merged(store, area, job, tiles);
+        if (!base.ok() || showing(pile_).empty()) return base;
+        return composed(store, area, job, {&base.value(), edges_there.value(), pile_.parts.size()});
     }();
     if (!picture.ok() || finish_.empty()) return picture;
     Raster16 out(region.size(), pile_.channels);
@@ -298,7 +347,9 @@ Status Picture::rows(FrameStore& store, const Rect& region, Job& job, RowSink& s
     Finisher finisher(finish_, pile_.channels, canvas_, area, region, sink);
     const Result<std::shared_ptr<const Knitting>> knitting = knitting_for(pile_, store, job);
     if (!knitting.ok()) return knitting.failure();
-    Composer composer(pile_, area, level_, nullptr, knitting.value().get(),
+    const Result<SolvedEdges> edges_there = edges(store, area, job, nullptr);
+    if (!edges_there.ok()) return edges_there.failure();
+    Composer composer(pile_, area, level_, nullptr, edges_there.value(), pile_.parts.size(), knitting.value().get(),
                       finish_.empty() ? sink : static_cast<RowSink&>(finisher));
     const std::size_t row = std::size_t(area.width) * std::size_t(pile_.channels) * sizeof(std::uint16_t);
     const int beside = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_);

@@ -5,6 +5,7 @@
 
 #include "engine/base_tiles.h"
 #include "engine/in_step.h"
+#include "engine/part_edges.h"
 #include "engine/stages.h"
 
 namespace bp {
@@ -38,7 +39,16 @@ class Picture {
   private:
     // What a region is finished from.
     Rect around(const Rect& region) const;
-    Result<Raster16> composed(FrameStore& store, const Rect& region, Job& job, const Raster16* base) const;
+    // The base, or one that is there already, and the first `parts` of the parts over it.
+    struct Laying {
+        const Raster16* base = nullptr;
+        const SolvedEdges& edges;
+        std::size_t parts;
+    };
+    Result<Raster16> composed(FrameStore& store, const Rect& region, Job& job, const Laying& laying) const;
+    Result<Raster16> merged(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
+    // The edges of the parts that reach into a region, and of those that they lie on.
+    Result<SolvedEdges> edges(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
 
     const Pile& pile_;
     int level_;

@@ -39,19 +39,32 @@ RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rec
     : frame_(frame), region_(region), wanted_(wanted) {
     if (placed.is_identity()) return;
     map_.emplace(at_level(placed, level), frame);
-    spans_.reserve(std::size_t(region.height));
-    rows_.reserve(std::size_t(region.height));
-    const Span limits{region.left, region.right()};
+    reach_out({region.left, region.right()});
+}
+
+RowReaches::RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const Rect& box)
+    : frame_(frame), region_(region), wanted_(box.top, box.bottom()) {
+    map_.emplace(at_level(placed, level), frame);
+    const Rect within = intersect(box, region);
+    reach_out({within.left, within.right()});
+}
+
+void RowReaches::reach_out(const Span& limits) {
+    spans_.reserve(std::size_t(region_.height));
+    rows_.reserve(std::size_t(region_.height));
     kernels::RowPlaces places(*map_, limits);
-    for (int y = region.top; y < region.bottom(); ++y) {
-        places.go_to(y);
-        spans_.push_back(this->wanted(y) ? places.covered(limits) : Span{});
+    for (int y = region_.top; y < region_.bottom(); ++y) {
+        spans_.emplace_back();
+        if (wanted(y) && !limits.empty()) {
+            places.go_to(y);
+            spans_.back() = places.covered(limits);
+        }
         if (spans_.back().empty()) {
-            rows_.emplace_back(frame.height, 0);
+            rows_.emplace_back(frame_.height, 0);
             continue;
         }
         const kernels::Reach r = places.rows(spans_.back());
-        rows_.emplace_back(std::clamp(r.first, 0, frame.height - 1), std::clamp(r.last, 0, frame.height - 1) + 1);
+        rows_.emplace_back(std::clamp(r.first, 0, frame_.height - 1), std::clamp(r.last, 0, frame_.height - 1) + 1);
     }
 }
 

@@ -30,6 +30,9 @@ class RowReaches {
     // It covers `only` these pixels of the canvas, of level 1, and is resampled; they must live as long as this.
     RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const RunMask& only);
 
+    // It covers nothing outside a box of the canvas, in pixels of the level.
+    RowReaches(const Placement& placed, int level, Size frame, const Rect& region, const Rect& box);
+
     bool resampled() const { return map_.has_value(); }
     bool sparse() const { return only_ != nullptr; }
     // The pixels of a sparse one.
@@ -50,6 +53,8 @@ class RowReaches {
     const Rect& region() const { return region_; }
 
   private:
+    void reach_out(const kernels::Span& limits);
+
     std::optional<kernels::SourceMap> map_;
     Size frame_;
     Rect region_;

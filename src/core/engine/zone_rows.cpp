@@ -90,15 +90,15 @@ Gathering::Gathering(const Pile& pile, const Rect& region, int level) : pile_(pi
     for (const Zone zone : both_zones) rows_[zone] = rows_of(pile, zone, region, level);
 }
 
-std::size_t Gathering::add(int frame, Zone zone, const Softening& softening) {
+std::size_t Gathering::add(int frame, Zone zone, const Softening& softening, const Look& look) {
     const auto known = std::find_if(takes_.begin(), takes_.end(), [&](const Take& t) {
-        return t.frame == frame && t.zone == zone && t.softening == softening && !t.elsewhere;
+        return t.frame == frame && t.zone == zone && t.softening == softening && t.look == look && !t.elsewhere;
     });
     const auto at = std::size_t(known - takes_.begin());
     if (known != takes_.end()) return at;
     const Frame* of = find_frame(pile_, frame);
     const bool all_votes = !of || of->silence.empty();
-    takes_.push_back({frame, zone, rows_[zone], softening,
+    takes_.push_back({frame, zone, rows_[zone], softening, look,
                       all_votes ? nullptr : std::make_shared<const Mask>(of->silence), std::nullopt});
     return at;
 }
@@ -109,8 +109,14 @@ std::size_t Gathering::add(int frame, Elsewhere elsewhere) {
                       Zone::sky,
                       rows_[Zone::sky],
                       {},
+                      {},
                       of.silence.empty() ? nullptr : std::make_shared<const Mask>(of.silence),
                       std::move(elsewhere)});
+    return takes_.size() - 1;
+}
+
+std::size_t Gathering::add(Take take) {
+    takes_.push_back(std::move(take));
     return takes_.size() - 1;
 }
 

@@ -36,8 +36,12 @@ class Gathering {
         std::size_t sky = 0;
         std::size_t land = 0;
     };
-    Places add(int frame) { return {add(frame, Zone::sky), pile_.zones ? add(frame, Zone::land) : 0}; }
-    std::size_t add(int frame, Zone zone, const Softening& softening = {});
+    Places add(int frame, const Look& look = {}) {
+        return {add(frame, Zone::sky, {}, look), pile_.zones ? add(frame, Zone::land, {}, look) : 0};
+    }
+    std::size_t add(int frame, Zone zone, const Softening& softening = {}, const Look& look = {});
+    // A take of its own, whatever others there are.
+    std::size_t add(Take take);
     // Somewhere else in the sky.
     std::size_t add(int frame, Elsewhere elsewhere);
     const std::vector<Take>& takes() const { return takes_; }
