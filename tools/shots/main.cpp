@@ -7,6 +7,7 @@
 #include <QListWidget>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QScrollArea>
 #include <QThread>
 #include <algorithm>
 #include <cstdio>
@@ -18,7 +19,9 @@
 #include "app/looks/words.h"
 #include "app/panels/plumb_panel.h"
 #include "app/window/main_window.h"
+#include "parts/shapes.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "pile/streak_edits.h"
 
 namespace {
@@ -300,8 +303,17 @@ bool best_of(MainWindow& window, Photographer& p) {
         p.stroke({{x - 10, 520}, {x + 10, 540}, {x - 6, 620}, {x + 4, 700}});
         p.settle();
     }
-    ok = p.take("parts") && ok;
     window.viewer().set_view(View::result);
+    window.findChild<QAbstractButton*>(QStringLiteral("level_light"))->click();
+    p.settle();
+    const std::vector<Part> parts = studio.pile().parts;
+    for (const Part& part : parts)
+        studio.document().edit(with_part_edge(studio.pile(), part.id, Edge::seam), QStringLiteral("Least seam"));
+    p.settle();
+    if (auto* edge = window.findChild<QWidget*>(QStringLiteral("part_down")))
+        for (auto* area : window.findChildren<QScrollArea*>())
+            if (area->isAncestorOf(edge)) area->ensureWidgetVisible(edge);
+    ok = p.take("parts") && ok;
     window.steps().open(5);
     return p.take("export") && ok;
 }
@@ -331,6 +343,48 @@ bool found_parts(MainWindow& window, Photographer& p) {
     return ok;
 }
 
+// Four fountains on a sheet of paper, black where there is nothing.
+bool on_paper(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    bool ok = p.open(QStringLiteral("sparks"));
+    const Size size = studio.pile().size;
+    CanvasSettings sheet;
+    sheet.measure = Measure::inch;
+    sheet.area = Rect{(size.width - 6000) / 2, (size.height - 4800) / 2, 6000, 4800};
+    Pile next = with_canvas(studio.pile(), sheet);
+    next.cover = Cover::any;
+    std::vector<int> all;
+    for (const Frame& frame : next.frames) all.push_back(frame.id);
+    next = with_aside(with_mode(std::move(next), Mode::lighten), all, true);
+    struct Fountain {
+        std::size_t frame;
+        Point from, to;
+        MovedBy by;
+    };
+    const Fountain fountains[] = {{0, {180, 250}, {900, 1000}, {-1250, -1000, 0, 2.2}},
+                                  {1, {480, 150}, {1150, 1000}, {1150, -950, 12, 2.0}},
+                                  {2, {560, 250}, {1300, 1000}, {-1300, 1050, -6, 2.3}},
+                                  {5, {120, 200}, {1000, 980}, {1450, 1000, 0, 2.2}}};
+    for (const Fountain& f : fountains) {
+        int part = 0;
+        std::tie(next, part) = with_new_part(std::move(next), next.frames[f.frame].id);
+        const Mask around = with_shape(Mask(size), {ShapeKind::ellipse, f.from, f.to, 1}, true);
+        next = with_part_mask(std::move(next), part, around.softened(120));
+        next = with_part_join(std::move(next), part, Join::add);
+        next = with_part_moved_to(std::move(next), part, f.by, f.frame == 5);
+        Look on_black;
+        on_black.floor = 6;
+        next = with_part_look(std::move(next), part, on_black);
+    }
+    studio.document().edit(std::move(next), QStringLiteral("Place parts"));
+    window.steps().open(4);
+    window.findChild<QAbstractButton*>(QStringLiteral("page_part_place"))->click();
+    p.settle();
+    if (auto* list = window.findChild<QListWidget*>(QStringLiteral("parts_list"))) list->setCurrentRow(2);
+    ok = p.take("place") && ok;
+    return ok;
+}
+
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails", "streaks", "origins"})) ok = trails(window, p) && ok;
@@ -340,6 +394,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"align", "by-hand", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "patches", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
+    if (p.wants({"place"})) ok = on_paper(window, p) && ok;
     return ok;
 }
 

@@ -201,7 +201,8 @@ void Viewer::try_out(Pile pile) {
 }
 
 void Viewer::try_out_mask(int part, const Mask& mask, const Rect& changed) {
-    trial_ = with_part_mask(studio_.pile(), part, mask);
+    // An edge that is solved is solved when the stroke is done.
+    trial_ = with_part_edge(with_part_mask(studio_.pile(), part, mask), part, Edge::painted);
     tried_mask_ = unite(tried_mask_, changed);
     unpatched_ = unite(unpatched_, changed);
     patch();

@@ -412,6 +412,30 @@ QString name_of_part(const Pile& pile, const Part& part) {
     return {};
 }
 
+QString word(Edge edge) {
+    switch (edge) {
+        case Edge::painted:
+            return tr("Edge as painted");
+        case Edge::seam:
+            return tr("Least seam");
+        case Edge::blended:
+            return tr("Blended");
+    }
+    return {};
+}
+
+QString word(Measure measure) {
+    switch (measure) {
+        case Measure::px:
+            return tr("Pixels");
+        case Measure::mm:
+            return tr("Millimetres");
+        case Measure::inch:
+            return tr("Inches");
+    }
+    return {};
+}
+
 QString word(Join join) {
     switch (join) {
         case Join::replace:

@@ -45,6 +45,8 @@ QString name_of_frame(const Frame& frame);
 // As a person called it or its frame, else what it is and of which frame.
 QString name_of_part(const Pile& pile, const Part& part);
 QString word(Join join);
+QString word(Edge edge);
+QString word(Measure measure);
 // For file dialogs: the kinds that can be read.
 QString pictures_filter(bool with_piles = false);
 QString clips_filter();

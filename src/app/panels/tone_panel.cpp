@@ -18,17 +18,17 @@ const LookValue& entry_for(double Look::*value) {
                          [value](const LookValue& v) { return v.value == value; });
 }
 
-QString object_name(const LookValue& value) {
-    return QStringLiteral("look_%1").arg(QString::fromUtf8(value.name.data(), qsizetype(value.name.size())));
-}
-
 int steps_of(const LookValue& value, double amount) {
     return int(std::lround(amount / value.step));
 }
 
 }  // namespace
 
-TonePanel::TonePanel(QWidget* parent) : QWidget(parent) {
+QString TonePanel::object_name(const LookValue& value) const {
+    return QStringLiteral("%1_%2").arg(object_).arg(QString::fromUtf8(value.name.data(), qsizetype(value.name.size())));
+}
+
+TonePanel::TonePanel(QWidget* parent, QString object) : QWidget(parent), object_(std::move(object)) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(space::hair);

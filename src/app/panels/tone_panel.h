@@ -15,7 +15,8 @@ class TonePanel : public QWidget {
     Q_OBJECT
 
   public:
-    explicit TonePanel(QWidget* parent);
+    // Its controls are called `object` and the name of their value.
+    explicit TonePanel(QWidget* parent, QString object = QStringLiteral("look"));
     // Shown without a signal; what is being dragged stays in the hand.
     void set_look(const Look& look);
     void set_distribution(std::vector<float> shares) { ribbon_->set_distribution(std::move(shares)); }
@@ -38,6 +39,9 @@ class TonePanel : public QWidget {
     void set(const LookValue& value, double amount, bool settles);
     void show_numbers();
 
+    QString object_name(const LookValue& value) const;
+
+    QString object_;
     ToneRibbon* ribbon_;
     QWidget* colour_;
     CastPad* cast_;

@@ -3,13 +3,11 @@
 #include <QButtonGroup>
 #include <QGridLayout>
 #include <QHBoxLayout>
-#include <QSignalBlocker>
 #include <cmath>
 #include <numbers>
 
 #include "align/moved.h"
 #include "app/looks/controls.h"
-#include "app/looks/theme.h"
 #include "app/work/commands.h"
 #include "pile/edits.h"
 
@@ -27,7 +25,8 @@ AlignHand::AlignHand(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison&
       viewer_(viewer),
       canvas_(canvas),
       comparison_(comparison),
-      tool_(studio, viewer, canvas) {
+      subject_(studio, viewer),
+      tool_(studio, viewer, canvas, subject_) {
     hint_ = quiet_label({}, this);
     column()->addWidget(hint_);
     all_ = new QWidget(this);
@@ -35,7 +34,9 @@ AlignHand::AlignHand(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison&
     inside->setContentsMargins(0, 0, 0, 0);
     column()->addWidget(all_);
     build_pad();
-    build_numbers();
+    numbers_ = new PlaceNumbers(QStringLiteral("place"), tr("the frame"), all_);
+    inside->addWidget(numbers_);
+    connect(numbers_, &PlaceNumbers::typed, this, &AlignHand::type_in);
     auto* row = new QHBoxLayout;
     flicker_ = push(tr("Flicker"), QStringLiteral("flicker"), tr("Shows the frame and the reference in turn"), all_);
     flicker_->setCheckable(true);
@@ -89,47 +90,30 @@ void AlignHand::build_pad() {
     qobject_cast<QVBoxLayout*>(all_->layout())->addLayout(pad);
 }
 
-void AlignHand::build_numbers() {
-    struct Number {
-        QString name, object, tip, unit;
-        double most;
-        int digits;
-        double step;
-    };
-    const std::array<Number, 4> kinds{{
-        {tr("Across"), QStringLiteral("place_right"), tr("How far the middle of the frame lies to the right"),
-         tr(" px"), 20000, 2, 1},
-        {tr("Down"), QStringLiteral("place_down"), tr("How far the middle of the frame lies further down"), tr(" px"),
-         20000, 2, 1},
-        {tr("Turn"), QStringLiteral("place_turn"), tr("By how much the frame is turned, with the clock"), tr("°"), 180,
-         3, 0.1},
-        {tr("Scale"), QStringLiteral("place_scale"), tr("How much larger the frame is laid down"), {}, 10, 5, 0.001},
-    }};
-    auto* grid = new QGridLayout;
-    for (std::size_t i = 0; i < kinds.size(); ++i) {
-        const Number& kind = kinds[i];
-        auto* box = new QDoubleSpinBox(all_);
-        box->setObjectName(kind.object);
-        box->setAccessibleName(kind.name);
-        box->setToolTip(kind.tip);
-        box->setFont(face(type::small));
-        box->setDecimals(kind.digits);
-        box->setRange(i == 3 ? 0.1 : -kind.most, kind.most);
-        box->setSingleStep(kind.step);
-        box->setSuffix(kind.unit);
-        box->setKeyboardTracking(false);
-        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        box->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
-        auto* label = new QLabel(kind.name, all_);
-        label->setFont(face(type::small));
-        label->setBuddy(box);
-        grid->addWidget(label, int(i) / 2, int(i) % 2 * 2);
-        grid->addWidget(box, int(i) / 2, int(i) % 2 * 2 + 1);
-        numbers_[i] = box;
-        connect(box, &QDoubleSpinBox::valueChanged, this, &AlignHand::type_in);
-    }
-    for (const int column_of_boxes : {1, 3}) grid->setColumnStretch(column_of_boxes, 1);
-    qobject_cast<QVBoxLayout*>(all_->layout())->addLayout(grid);
+bool PlacedFrame::works() const {
+    const Pile& pile = studio_.pile();
+    const Frame* frame = find_frame(pile, studio_.current());
+    return !viewer_.of_all() && frame && usable(*frame) && frame->id != pile.reference && frame->role != Role::dark;
+}
+
+Point PlacedFrame::pivot() const {
+    const Size size = studio_.pile().size;
+    return pivot_snap().value_or(Point{(size.width - 1) / 2.0, (size.height - 1) / 2.0});
+}
+
+std::optional<Point> PlacedFrame::pivot_snap() const {
+    return pole_in(studio_.pile());
+}
+
+Pile PlacedFrame::moved(const Matrix& change) const {
+    return with_moved_by_hand(studio_.pile(), studio_.current(), change, studio_.zone());
+}
+
+QString PlacedFrame::words(Way way) const {
+    const QString what = way == Way::turn    ? QObject::tr("Turn frame %1")
+                         : way == Way::scale ? QObject::tr("Scale frame %1")
+                                             : QObject::tr("Move frame %1");
+    return what.arg(number_of(studio_.pile(), studio_.current()));
 }
 
 const Frame* AlignHand::movable() const {
@@ -154,19 +138,11 @@ void AlignHand::nudge(double right, double down, double turns) {
         what, QStringLiteral("nudge %1 %2 %3 %4 %5").arg(frame->id).arg(right).arg(down).arg(turns).arg(pace));
 }
 
-void AlignHand::type_in() {
+void AlignHand::type_in(const MovedBy& then) {
     const Pile& pile = studio_.pile();
     const Frame* frame = movable();
     if (!frame) return;
     const MovedBy now = moved_by(frame->places[studio_.zone()].value_or(Alignment{}), pile.size);
-    // A number that was not touched stays as exact as it is.
-    const auto typed = [](const QDoubleSpinBox& box, double exact) {
-        const double shown = std::pow(10.0, -box.decimals());
-        return std::abs(box.value() - exact) <= shown * 0.51 ? exact : box.value();
-    };
-    const MovedBy then{typed(*numbers_[0], now.right_px), typed(*numbers_[1], now.down_px),
-                       typed(*numbers_[2], now.turn_degrees), typed(*numbers_[3], now.scale)};
-    if (then == now) return;
     studio_.document().edit(with_moved_by_hand(pile, frame->id, change_between(now, then, pile.size), studio_.zone()),
                             tr("Place frame %1").arg(number_of(pile, frame->id)));
 }
@@ -199,14 +175,8 @@ void AlignHand::refresh() {
                          : tr("Choose a frame that is not the reference."));
     if (!frame) return;
     const auto& place = frame->places[studio_.zone()];
-    const MovedBy now = moved_by(place.value_or(Alignment{}), pile.size);
-    const std::array<double, 4> values{now.right_px, now.down_px, now.turn_degrees, now.scale};
     const bool under_lens = place && place->lens;
-    for (std::size_t i = 0; i < numbers_.size(); ++i) {
-        const QSignalBlocker quiet(numbers_[i]);
-        numbers_[i]->setValue(values[i]);
-        numbers_[i]->setEnabled(i < 2 || !under_lens);
-    }
+    numbers_->set(moved_by(place.value_or(Alignment{}), pile.size), under_lens);
     refine_->setEnabled(!under_lens);
 }
 

@@ -1,16 +1,31 @@
 // One frame moved by hand over the reference: by keys, by typed numbers, by handles on the picture.
 #pragma once
 
-#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPushButton>
-#include <array>
 #include <vector>
 
 #include "app/canvas/place_tool.h"
+#include "app/panels/place_numbers.h"
 #include "app/steps/page.h"
 
 namespace bp::app {
+
+// The frame that is looked at.
+class PlacedFrame final : public PlaceSubject {
+  public:
+    PlacedFrame(Studio& studio, const Viewer& viewer) : studio_(studio), viewer_(viewer) {}
+    bool works() const override;
+    // The pole of the sky, else the middle.
+    Point pivot() const override;
+    std::optional<Point> pivot_snap() const override;
+    Pile moved(const Matrix& change) const override;
+    QString words(Way way) const override;
+
+  private:
+    Studio& studio_;
+    const Viewer& viewer_;
+};
 
 class AlignHand : public Page {
     Q_OBJECT
@@ -23,10 +38,9 @@ class AlignHand : public Page {
 
   private:
     void build_pad();
-    void build_numbers();
     // Moves the frame that is looked at, in steps of what is chosen, and turns it about the pivot.
     void nudge(double right, double down, double turns);
-    void type_in();
+    void type_in(const MovedBy& then);
     void set_flicker(bool on);
     // The frame that can be moved, or null.
     const Frame* movable() const;
@@ -35,11 +49,12 @@ class AlignHand : public Page {
     Viewer& viewer_;
     Canvas& canvas_;
     Comparison& comparison_;
+    PlacedFrame subject_;
     PlaceTool tool_;
     QLabel* hint_;
     QWidget* all_;
     std::vector<QPushButton*> paces_;
-    std::array<QDoubleSpinBox*, 4> numbers_{};  // right, down, turn, scale
+    PlaceNumbers* numbers_;
     QPushButton *refine_, *flicker_;
 };
 

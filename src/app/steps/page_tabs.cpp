@@ -2,8 +2,12 @@
 
 namespace bp::app {
 
-PageTabs::PageTabs(QWidget* parent)
-    : QWidget(parent), tabs_(new QHBoxLayout), column_(new QVBoxLayout(this)), group_(new QButtonGroup(this)) {
+PageTabs::PageTabs(QWidget* parent, int across)
+    : QWidget(parent),
+      across_(across),
+      tabs_(new QGridLayout),
+      column_(new QVBoxLayout(this)),
+      group_(new QButtonGroup(this)) {
     column_->setContentsMargins(0, 0, 0, 0);
     column_->setSpacing(space::small);
     column_->addLayout(tabs_);
@@ -14,8 +18,9 @@ void PageTabs::add(QWidget* page, const QString& title, const QString& object, c
     QPushButton* tab = push(title, object, tip, this);
     tab->setCheckable(true);
     tab->setProperty("tab", true);
-    group_->addButton(tab, int(pages_.size()));
-    tabs_->addWidget(tab);
+    const int number = int(pages_.size());
+    group_->addButton(tab, number);
+    tabs_->addWidget(tab, number / across_, number % across_);
     column_->addWidget(page);
     tab->setChecked(pages_.empty());
     page->setVisible(pages_.empty());

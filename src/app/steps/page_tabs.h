@@ -2,7 +2,7 @@
 #pragma once
 
 #include <QButtonGroup>
-#include <QHBoxLayout>
+#include <QGridLayout>
 #include <QVBoxLayout>
 #include <vector>
 
@@ -15,7 +15,8 @@ class PageTabs : public QWidget {
     Q_OBJECT
 
   public:
-    explicit PageTabs(QWidget* parent);
+    // So many tabs stand beside each other, the rest below them.
+    explicit PageTabs(QWidget* parent, int across = 4);
     // The first is the one that is seen at first. `object` names its tab.
     void add(QWidget* page, const QString& title, const QString& object, const QString& tip);
     // The step that they are of is opened or closed.
@@ -25,7 +26,8 @@ class PageTabs : public QWidget {
   private:
     void show_page();
 
-    QHBoxLayout* tabs_;
+    int across_;
+    QGridLayout* tabs_;
     QVBoxLayout* column_;
     QButtonGroup* group_;
     std::vector<QWidget*> pages_;

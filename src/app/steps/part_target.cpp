@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "engine/carried_mask.h"
 #include "pile/edits.h"
 #include "pile/part_edits.h"
 
@@ -53,12 +54,25 @@ std::optional<Mask> PartTarget::begin() {
 
 Mask PartTarget::read() const {
     const Part* part = find_part(studio_.pile(), part_);
-    return part ? part->mask : Mask(studio_.pile().size);
+    if (!part) return Mask(studio_.pile().size);
+    const std::optional<Placement> place = placed();
+    return place ? on_canvas(part->mask, *place) : part->mask;
+}
+
+std::optional<Placement> PartTarget::placed() const {
+    const Part* part = find_part(studio_.pile(), part_);
+    if (!part || !part->place || viewer_.view() != View::result) return std::nullopt;
+    return Placement(matrix_of(*part->place, studio_.pile().size));
+}
+
+Mask PartTarget::painted(const Mask& canvas) const {
+    const std::optional<Placement> place = placed();
+    return place ? carried_back(find_part(studio_.pile(), part_)->mask, read(), canvas, *place) : canvas;
 }
 
 bool PartTarget::try_out(const Mask& mask, const Rect& changed) {
     if (part_ == 0 || viewer_.view() != View::result) return false;
-    viewer_.try_out_mask(part_, mask, changed);
+    viewer_.try_out_mask(part_, painted(mask), changed);
     return true;
 }
 
@@ -69,11 +83,12 @@ void PartTarget::give_up() {
 void PartTarget::write(const Mask& mask, const Brush& brush) {
     Pile next = studio_.pile();
     int part = part_;
+    const Mask kept = painted(mask);
     if (part == 0) {
         if (!find_frame(next, frame_)) return;
         std::tie(next, part) = with_new_part(std::move(next), frame_);
     }
-    studio_.document().edit(with_part_mask(std::move(next), part, mask), brush.keep ? tr("Keep") : tr("Give back"));
+    studio_.document().edit(with_part_mask(std::move(next), part, kept), brush.keep ? tr("Keep") : tr("Give back"));
     set_active(part);
 }
 

@@ -27,6 +27,10 @@ class PartTarget : public QObject, public MaskTarget {
 
   private:
     int part_to_paint() const;
+    // Where the part of the stroke lies that was placed; none where its mask is painted as it is.
+    std::optional<Placement> placed() const;
+    // Its mask with what the stroke changed on the canvas.
+    Mask painted(const Mask& on_canvas) const;
 
     Studio& studio_;
     Viewer& viewer_;

@@ -13,6 +13,7 @@ namespace {
 
 constexpr int row_height = 28;
 constexpr int most_rows = 5;
+constexpr int widest_band = 400;  // pixels
 
 QString percent(int value) {
     return PartsList::tr("%1%").arg(value);
@@ -70,6 +71,20 @@ void PartsList::build_chosen() {
     join_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     for (const JoinEntry& entry : joins()) join_->addItem(word(entry.join), int(entry.join));
     row->addWidget(join_, 1);
+    edge_ = new QComboBox(of_chosen_);
+    edge_->setObjectName(QStringLiteral("part_edge"));
+    edge_->setAccessibleName(tr("How the edge of the part runs"));
+    edge_->setToolTip(
+        tr("As painted; where the frames agree best, within a band about where it was painted; or blended: there as "
+           "well, and differences of light and colour vanish over it"));
+    edge_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    for (const Edge edge : {Edge::painted, Edge::seam, Edge::blended}) edge_->addItem(word(edge), int(edge));
+    column_of->addWidget(edge_);
+    band_ = new NamedSlider(
+        tr("Band of the edge"), tr("How far from where it was painted the edge may run, to both sides together"), 4,
+        widest_band, [](int v) { return tr("%1 px").arg(v); }, of_chosen_);
+    band_->slider()->setObjectName(QStringLiteral("part_band"));
+    column_of->addWidget(band_);
     const auto tool = [&](const QString& picture, const QString& name, const QString& words) {
         auto* b = push({}, name, words, of_chosen_);
         set_icon(b, picture);
@@ -93,6 +108,14 @@ void PartsList::build_chosen() {
     connect(join_, &QComboBox::activated, this, [this](int) {
         const Join join = Join(join_->currentData().toInt());
         studio_.document().edit(with_part_join(studio_.pile(), chosen(), join), tr("Join: %1").arg(word(join)));
+    });
+    connect(edge_, &QComboBox::activated, this, [this](int) {
+        const Edge edge = Edge(edge_->currentData().toInt());
+        studio_.document().edit(with_part_edge(studio_.pile(), chosen(), edge), word(edge));
+    });
+    connect(band_, &NamedSlider::settled, this, [this](int value) {
+        studio_.document().edit(with_part_band(studio_.pile(), chosen(), value), tr("Band of the edge"),
+                                QStringLiteral("part band %1").arg(chosen()));
     });
     connect(up_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(with_part_moved(studio_.pile(), chosen(), 1), tr("Move part")); });
@@ -159,6 +182,9 @@ void PartsList::refresh() {
     if (!part) return;
     strength_->set_value(int(std::lround(part->strength * 100)));
     join_->setCurrentIndex(join_->findData(int(part->join)));
+    edge_->setCurrentIndex(edge_->findData(int(part->edge)));
+    band_->setVisible(part->edge != Edge::painted);
+    band_->set_value(int(std::lround(band_of(pile, *part))));
     up_->setEnabled(part != &pile.parts.back());
     down_->setEnabled(part != &pile.parts.front());
 }

@@ -31,6 +31,8 @@ class PartsList : public Page {
     QWidget* of_chosen_;
     QComboBox* join_;
     NamedSlider* strength_;
+    QComboBox* edge_;
+    NamedSlider* band_;
     QPushButton *up_, *down_, *remove_;
 };
 

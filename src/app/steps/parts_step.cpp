@@ -4,7 +4,9 @@
 
 #include "app/looks/words.h"
 #include "app/steps/parts_list.h"
+#include "app/steps/parts_look.h"
 #include "app/steps/parts_paint.h"
+#include "app/steps/parts_place.h"
 #include "app/steps/parts_sequence.h"
 #include "app/steps/parts_shower.h"
 
@@ -12,13 +14,17 @@ namespace bp::app {
 
 PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& rail)
     : studio_(studio), target_(studio, viewer) {
-    tabs_ = new PageTabs(this);
+    tabs_ = new PageTabs(this, 3);
     tabs_->add(new PartsPaint(studio, viewer, canvas, rail, target_, this), tr("Paint"), QStringLiteral("page_paint"),
                tr("Paint over what you want of a frame, and switch lit frames on"));
     tabs_->add(new PartsSequence(studio, viewer, this), tr("Sequence"), QStringLiteral("page_sequence"),
                tr("One subject in many places"));
     tabs_->add(new PartsShower(studio, this), tr("Shower"), QStringLiteral("page_shower"),
                tr("The meteors of all frames over one"));
+    tabs_->add(new PartsPlace(studio, viewer, canvas, target_, this), tr("Place"), QStringLiteral("page_part_place"),
+               tr("Move, turn and scale parts, on a canvas as large as the print"));
+    tabs_->add(new PartsLook(studio, viewer, target_, this), tr("Look"), QStringLiteral("page_part_look"),
+               tr("Tone and colour of the chosen part alone"));
     column()->addWidget(tabs_);
     column()->addWidget(new PartsList(studio, viewer, target_, this));
     connect(&studio.document(), &Document::changed, this, &PartsStep::out_of_date);

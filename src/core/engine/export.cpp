@@ -9,6 +9,7 @@
 #include "engine/knitting.h"
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 
 namespace bp {
 namespace {
@@ -89,7 +90,8 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
         if (!lights.ok()) return lights.failure();
         store.keep(lights.value()->recipe, lights.value());
     }
-    const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile)};
+    const double dpi = pile.canvas.measure == Measure::px ? 0 : pile.canvas.dpi;
+    const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile), dpi};
     const auto begin = std::chrono::steady_clock::now();
     Status written = write_picture(file, head, options.write, [&](RowWriter& writer) -> Status {
         ToFile sink(out.area, pile.channels, writer, out.kept_area, out.kept);
@@ -115,7 +117,7 @@ Result<Exported> exported(const Pile& pile, const fs::path& file, const ExportOp
     Exported out;
     out.pile = pile;
     while (true) {
-        if (merged_ids(out.pile).empty())
+        if (merged_ids(out.pile).empty() && !shows_parts(out.pile))
             return Failure{Fault::input, "", "No frame is left to merge: all are set aside, broken or not aligned."};
         Status written = write_pile(out.pile, file, options, job, out);
         if (written.ok()) return out;

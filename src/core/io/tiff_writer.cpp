@@ -65,6 +65,11 @@ class TiffWriter final : public RowWriter {
         TIFFSetField(t, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
         TIFFSetField(t, TIFFTAG_ROWSPERSTRIP, rows_per_strip());
         TIFFSetField(t, TIFFTAG_SOFTWARE, "Bright Pile " BRIGHT_PILE_VERSION);
+        if (head_.dpi > 0) {
+            TIFFSetField(t, TIFFTAG_XRESOLUTION, head_.dpi);
+            TIFFSetField(t, TIFFTAG_YRESOLUTION, head_.dpi);
+            TIFFSetField(t, TIFFTAG_RESOLUTIONUNIT, RESUNIT_INCH);
+        }
         if (!head_.capture.camera.empty()) TIFFSetField(t, TIFFTAG_MODEL, head_.capture.camera.c_str());
         if (!head_.profile.is_srgb() || head_.channels == 3) {
             const std::vector<std::uint8_t> icc = head_.profile.bytes();

@@ -43,6 +43,7 @@ struct PictureHead {
     int channels = 3;
     Profile profile;
     CaptureData capture;
+    double dpi = 0;  // pixels on an inch of paper; 0: nothing is said of that
 };
 
 // Rows of a picture on their way to a file, so that only a few are in memory. One call at a time.

@@ -48,6 +48,11 @@ void order_sequence(Pile& pile) {
         if (part.of == PartOf::subject) part = std::move(*next++);
 }
 
+Point middle_of(const Pile& pile, const Part& part) {
+    const Rect bounds = part.mask.empty() ? whole(pile.size) : part.mask.bounds();
+    return {bounds.left + (bounds.width - 1) / 2.0, bounds.top + (bounds.height - 1) / 2.0};
+}
+
 // What a person changed among parts that were found.
 bool kept(const Part& part, PartOf kind) {
     return part.of != kind || part.by_hand;
@@ -116,6 +121,44 @@ Pile with_part_placed_on(Pile pile, int part, const Matrix& change) {
     const Matrix now = of->place ? matrix_of(*of->place, pile.size) : Matrix{};
     const Size size = pile.size;
     return with_part_place(std::move(pile), part, place_of(change * now, size));
+}
+
+MovedBy moved_by(const Pile& pile, const Part& part) {
+    if (!part.place) return {};
+    const Point middle = middle_of(pile, part), there = matrix_of(*part.place, pile.size)(middle);
+    return {there.x - middle.x, there.y - middle.y, part.place->turn_degrees, part.place->scale};
+}
+
+Pile with_part_moved_to(Pile pile, int part, const MovedBy& by, bool mirrored) {
+    const Part* of = find_part(pile, part);
+    if (!of) return pile;
+    const Point middle = middle_of(pile, *of);
+    const auto about = [&](const PartPlace& place) {
+        // As if the reference had its middle there.
+        const Size size = pile.size;
+        const Point own{(size.width - 1) / 2.0, (size.height - 1) / 2.0};
+        const Matrix to = Matrix::shift(middle.x - own.x, middle.y - own.y);
+        return place_of(to * matrix_of(place, size) * inverse(to), size);
+    };
+    const PartPlace place = about({{by.right_px, by.down_px}, by.turn_degrees, by.scale, mirrored});
+    return with_part_place(std::move(pile), part, place);
+}
+
+bool shows_parts(const Pile& pile) {
+    return std::any_of(pile.parts.begin(), pile.parts.end(), [&](const Part& part) {
+        const Frame* frame = find_frame(pile, part.frame);
+        return part.on && part.strength > 0 && frame && usable(*frame) && !part.mask.empty();
+    });
+}
+
+const Part* part_at(const Pile& pile, Point canvas) {
+    constexpr int seen = 64;  // of 255
+    for (auto part = pile.parts.rbegin(); part != pile.parts.rend(); ++part) {
+        if (!part->on) continue;
+        const Point p = part->place ? inverse(matrix_of(*part->place, pile.size))(canvas) : canvas;
+        if (part->mask.at(int(std::lround(p.x)), int(std::lround(p.y))) >= seen) return &*part;
+    }
+    return nullptr;
 }
 
 Pile with_part_name(Pile pile, int part, const std::string& name) {

@@ -7,6 +7,7 @@
 #include <utility>
 #include <vector>
 
+#include "align/moved.h"
 #include "parts/spacing.h"
 #include "pile/pile.h"
 
@@ -26,6 +27,14 @@ Pile with_part_look(Pile pile, int part, const Look& look);
 Pile with_part_place(Pile pile, int part, std::optional<PartPlace> place);
 // Moved on from where it lies; `change` leads from canvas to canvas, and moves, turns, scales and mirrors alone.
 Pile with_part_placed_on(Pile pile, int part, const Matrix& change);
+// Where a part lies against where its frame has it, in numbers: its middle, and turned and scaled about that. A part
+// that shows nothing is told by the middle of the reference.
+MovedBy moved_by(const Pile& pile, const Part& part);
+Pile with_part_moved_to(Pile pile, int part, const MovedBy& by, bool mirrored);
+// Whether any part is laid down at all.
+bool shows_parts(const Pile& pile);
+// The uppermost part that shows at a place of the canvas; null where none does.
+const Part* part_at(const Pile& pile, Point canvas);
 Pile with_part_name(Pile pile, int part, const std::string& name);
 // Moves a part by `steps` places, up for positive ones.
 Pile with_part_moved(Pile pile, int part, int steps);

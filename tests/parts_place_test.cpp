@@ -1,0 +1,222 @@
+// Edges, places and looks of parts, used as a person uses them.
+#include <QComboBox>
+#include <QLabel>
+#include <QListWidget>
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "app/canvas/viewer.h"
+#include "engine/render.h"
+#include "io/reader.h"
+#include "pile/file.h"
+#include "pile/part_edits.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+// Grey frames: the first dark, the others with a bright square at (140, 90), each brighter than the one before.
+void squares(const Folder& folder, int frames) {
+    for (int k = 0; k < frames; ++k) {
+        Raster16 picture({300, 200}, 3);
+        std::fill(picture.data().begin(), picture.data().end(), std::uint16_t(257 * (30 + k)));
+        for (int y = 90; k > 0 && y < 110; ++y)
+            for (int x = 140; x < 160; ++x)
+                for (int c = 0; c < 3; ++c) picture.at(x, y, c) = std::uint16_t(257 * (100 + 30 * k));
+        write(folder / ("s" + std::to_string(k) + ".png"), picture, 8);
+    }
+}
+
+// Paints over the square of a frame.
+void take_square(Window& w, std::size_t frame) {
+    w.click("page_paint");
+    w.slide("brush_softness", 0);
+    w.studio().select(w.pile().frames[frame].id);
+    w.key(Qt::Key_2);
+    w.stroke({{142, 92}, {158, 92}, {158, 108}, {142, 108}, {150, 100}});
+    w.key(Qt::Key_1);
+    REQUIRE(w.settle());
+}
+
+std::uint16_t result_at(Window& w, int x, int y) {
+    Job job;
+    FrameStore store(working_space(w.pile()), {0, std::size_t(1) << 30});
+    return render(w.pile(), store, {x, y, 1, 1}, 0, job).value().at(0, 0, 1);
+}
+
+}  // namespace
+
+TEST_CASE("an edge is chosen in the list, its band pulled, undone, and it is in the file", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 1);
+    REQUIRE(w.pile().parts.size() == 1);
+    CHECK_FALSE(w.find<QSlider>("part_band")->isVisible());
+    w.pick("part_edge", QStringLiteral("Least seam"));
+    CHECK(w.pile().parts[0].edge == Edge::seam);
+    REQUIRE(w.find<QSlider>("part_band")->isVisible());
+    CHECK(w.find<QSlider>("part_band")->value() == 6);  // a fiftieth of the longer side
+    w.slide("part_band", 40);
+    CHECK(w.pile().parts[0].band_px == 40);
+    REQUIRE(w.settle());
+    // All of the square is there, and beside the band all is as it was.
+    CHECK(result_at(w, 150, 100) == 257 * 130);
+    CHECK(result_at(w, 20, 20) == 257 * 30);
+    w.pick("part_edge", QStringLiteral("Blended"));
+    REQUIRE(w.settle());
+    // The ground about the square is a little brighter in its frame: nothing of that is seen.
+    CHECK(std::abs(int(result_at(w, 139, 100)) - 257 * 30) < 80);
+    REQUIRE(w.save_as(folder / "a.pile"));
+    const Pile read = load_pile(folder / "a.pile").value().pile;
+    CHECK(read.parts[0].edge == Edge::blended);
+    CHECK(read.parts[0].band_px == 40);
+    while (w.pile().parts[0].edge != Edge::painted) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.find<QComboBox>("part_edge")->currentText() == QStringLiteral("Edge as painted"));
+    CHECK(w.pile().parts[0].band_px == 0);
+}
+
+TEST_CASE("a stroke on a part with a solved edge shows at once and is solved when it ends", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 1);
+    w.pick("part_edge", QStringLiteral("Least seam"));
+    REQUIRE(w.settle());
+    w.click("brush_keep");
+    const Mask before = w.pile().parts[0].mask;
+    w.stroke({{60, 60}, {80, 60}});
+    REQUIRE(w.settle());
+    CHECK_FALSE(w.pile().parts[0].mask == before);
+    CHECK(w.pile().parts[0].edge == Edge::seam);
+    CHECK(result_at(w, 70, 60) == 257 * 31);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().parts[0].mask == before);
+}
+
+TEST_CASE("a part is dragged, turned by the ring, typed, mirrored and put back", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 2);
+    w.click("page_part_place");
+    REQUIRE(w.settle());
+    // By the hand, away from all that it could be drawn to.
+    w.stroke({{150, 100}, {190, 131}});
+    REQUIRE(w.pile().parts[0].place.has_value());
+    CHECK(w.pile().parts[0].place->moved.x == Approx(40).margin(1.5));
+    CHECK(w.pile().parts[0].place->moved.y == Approx(31).margin(1.5));
+    REQUIRE(w.settle());
+    CHECK(result_at(w, 150, 100) <= 257 * 32);  // its ground came along
+    CHECK(result_at(w, 190, 131) == 257 * 160);
+    // By numbers.
+    w.enter("part_place_right", -60);
+    w.enter("part_place_down", 20);
+    w.enter("part_place_scale", 1.5);
+    CHECK(w.pile().parts[0].place->scale == Approx(1.5));
+    REQUIRE(w.settle());
+    CHECK(result_at(w, 90, 120) == 257 * 160);
+    CHECK(result_at(w, 90 + 13, 120) > 257 * 150);
+    w.click("part_mirrored");
+    CHECK(w.pile().parts[0].place->mirrored);
+    CHECK(moved_by(w.pile(), w.pile().parts[0]).right_px == Approx(-60).margin(0.01));
+    // By the ring about its middle.
+    const double ring = 92 / w.window.canvas().zoom();
+    w.stroke({{90 + ring, 120}, {90, 120 + ring}});
+    CHECK(std::abs(w.pile().parts[0].place->turn_degrees) == Approx(90).margin(3));
+    w.click("part_put_back");
+    CHECK_FALSE(w.pile().parts[0].place.has_value());
+    REQUIRE(w.settle());
+    CHECK(result_at(w, 150, 100) == 257 * 160);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().parts[0].place.has_value());
+}
+
+TEST_CASE("a part that was placed is painted where it lies", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 2);
+    w.click("page_part_place");
+    w.enter("part_place_right", 80);
+    w.click("page_paint");
+    w.click("brush_give_back");
+    w.slide("brush_size", 8);
+    const Mask before = w.pile().parts[0].mask;
+    w.stroke({{230, 100}});
+    REQUIRE(w.settle());
+    const Rect changed = w.pile().parts[0].mask.bounds_of_change(before);
+    CHECK(std::abs(changed.left + changed.width / 2 - 150) <= 2);
+    CHECK(std::abs(changed.top + changed.height / 2 - 100) <= 2);
+    CHECK(result_at(w, 230, 100) == 257 * 30);
+    CHECK(result_at(w, 222, 92) == 257 * 160);
+}
+
+TEST_CASE("parts lie on a canvas of inches, are drawn to its edges, and the file says how large it is", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 2);
+    w.click("page_part_place");
+    w.pick("sheet_measure", QStringLiteral("Inches"));
+    w.enter("sheet_dpi", 100);
+    w.enter("sheet_width", 5);
+    w.enter("sheet_height", 4);
+    w.slide("sheet_background", 50);
+    REQUIRE(w.settle());
+    CHECK(canvas_of(w.pile()) == Rect{-100, -100, 500, 400});
+    CHECK(w.find<QLabel>("sheet_size")->text().contains(QStringLiteral("500 x 400")));
+    CHECK(std::abs(int(result_at(w, -50, -50)) - 32768) < 140);
+    // Nearly to the left edge and the middle down: all the way.
+    const Rect box = w.pile().parts[0].mask.bounds();
+    const double to_left = -100 - box.left;
+    w.stroke({{150, 100}, {150 + to_left + 3, 100 + 2}});
+    const PartPlace place = *w.pile().parts[0].place;
+    CHECK(place.moved.x == Approx(to_left).margin(1e-6));
+    CHECK(std::abs(place.moved.y - (100 - (box.top + box.height / 2.0))) < 1e-6);
+    w.click("export");
+    w.pick("export_format", QStringLiteral("PNG"));
+    REQUIRE(w.export_to(folder / "out.png"));
+    CHECK(probe_picture(folder / "out.png").value().size == Size{500, 400});
+    const std::string bytes = bytes_of(folder / "out.png");
+    const std::size_t at = bytes.find("pHYs");
+    REQUIRE(at != std::string::npos);
+    int a_metre = 0;
+    for (std::size_t i = 0; i < 4; ++i) a_metre = a_metre * 256 + int(std::uint8_t(bytes[at + 4 + i]));
+    CHECK(std::abs(a_metre - 3937) <= 1);
+    w.click("knot_4");
+    w.click("page_part_place");
+    w.click("sheet_as_frames");
+    CHECK_FALSE(w.pile().canvas.area.has_value());
+}
+
+TEST_CASE("a part has a look of its own, tried by the slider and taken back", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 1);
+    const std::uint16_t before = result_at(w, 150, 100), beside = result_at(w, 20, 20);
+    w.click("page_part_look");
+    w.slide("part_look_exposure_ev", w.find<QSlider>("part_look_exposure_ev")->maximum());
+    CHECK(w.pile().parts[0].look.exposure_ev > 0.5);
+    REQUIRE(w.settle());
+    CHECK(result_at(w, 150, 100) > before + 257 * 20);
+    CHECK(result_at(w, 20, 20) == beside);
+    w.click("part_look_reset");
+    CHECK(w.pile().parts[0].look == Look{});
+    CHECK(result_at(w, 150, 100) == before);
+}
