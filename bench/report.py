@@ -377,6 +377,17 @@ def parts_rows(row):
 
     row(f"sequence of {len(burst)} burst frames, aligned, from nothing to picture, over libjpeg-turbo decoding them",
         "3 x", spread(between(5, sequence, lambda: decode_files(burst))))
+    waits = in_window(BURST, "parts")
+
+    def shown(name):
+        w = waits[name]
+        return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
+
+    row(f"least seam of 2000 x 2000 px after a stroke, {len(burst)} frames of 24 MP, until the screen shows it",
+        "500 ms", shown("seam"))
+    row("the same, blended", "500 ms", shown("blend"))
+    row("what every frame has under the pointer, until the rail shows it", "50 ms", shown("places"))
+    row("a stroke on one of 100 parts, until the result shows it", "16 ms", shown("brush_hundred_parts"))
 
 
 def rail_rows(row):

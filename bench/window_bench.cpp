@@ -4,6 +4,7 @@
 #include <QApplication>
 #include <QElapsedTimer>
 #include <QKeyEvent>
+#include <QListWidget>
 #include <QMouseEvent>
 #include <QSlider>
 #include <QStandardPaths>
@@ -18,7 +19,9 @@
 #include "app/looks/theme.h"
 #include "app/panels/plumb_panel.h"
 #include "app/window/main_window.h"
+#include "parts/shapes.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 
 namespace {
 
@@ -103,6 +106,7 @@ struct Waits {
     std::vector<double> ms;
     void print(const char* name) {
         std::sort(ms.begin(), ms.end());
+        std::fflush(stdout);
         std::printf(",\n \"%s\": {\"median\": %.1f, \"worst\": %.1f, \"of\": %zu}", name, ms[ms.size() / 2], ms.back(),
                     ms.size());
     }
@@ -277,6 +281,94 @@ class Bench {
         result.print("brush_result");
     }
 
+    // Strokes on a part whose edge is solved, until the result shows the edge; the places of all frames under the
+    // pointer; strokes on one of a hundred parts.
+    void parts() {
+        Studio& studio = window_.studio();
+        const Size size = studio.pile().size;
+        Pile next = with_mode(studio.pile(), Mode::one);
+        int part = 0;
+        std::tie(next, part) = with_new_part(std::move(next), next.frames[3].id);
+        const Point middle{size.width / 2.0, size.height / 2.0};
+        next = with_part_mask(
+            std::move(next), part,
+            with_shape(Mask(size),
+                       {ShapeKind::ellipse, {middle.x - 1000, middle.y - 1000}, {middle.x + 1000, middle.y + 1000}, 1},
+                       true));
+        changes_of_view([&] { studio.document().edit(std::move(next), QStringLiteral("Part")); });
+        open_step(5);
+        Canvas& canvas = window_.canvas();
+        auto* list = window_.findChild<QListWidget*>(QStringLiteral("parts_list"));
+        list->setCurrentRow(0);
+        changes_of_view([&] { press(canvas, Qt::Key_1); });
+        for (const auto& [edge, name] : {std::pair{Edge::seam, "seam"}, {Edge::blended, "blend"}}) {
+            changes_of_view(
+                [&] { studio.document().edit(with_part_edge(studio.pile(), part, edge), QStringLiteral("Edge")); });
+            Waits coarse, fine;
+            for (int i = 0; i < 6; ++i) {
+                const QPointF from = canvas.to_screen({middle.x - 900 + 300 * i, middle.y - 1000});
+                mouse(canvas, QEvent::MouseButtonPress, from);
+                mouse(canvas, QEvent::MouseMove, from + QPointF(20, 10));
+                changes([&] { mouse(canvas, QEvent::MouseButtonRelease, from + QPointF(20, 10)); }, coarse, fine);
+            }
+            coarse.print(name);
+        }
+        places();
+        hundred();
+    }
+
+    void places() {
+        auto* rail = window_.findChild<QWidget*>(QStringLiteral("time_rail"));
+        PaintWatch watch(*rail);
+        Waits waits;
+        const auto point = [&](int i) {
+            const QPointF at(200 + 12 * i, 150 + 7 * i);
+            QMouseEvent event(QEvent::MouseMove, at, window_.canvas().mapToGlobal(at), Qt::NoButton, Qt::NoButton,
+                              Qt::NoModifier);
+            QApplication::sendEvent(&window_.canvas(), &event);
+        };
+        point(0);
+        rest(300);
+        for (int i = 1; i <= 24; ++i)
+            waits.ms.push_back(watch.ms_until_painted([&] { point(i); }, [] { return true; }));
+        waits.print("places");
+    }
+
+    void hundred() {
+        Studio& studio = window_.studio();
+        const Size size = studio.pile().size;
+        Pile next = studio.pile();
+        next.parts.clear();
+        for (int i = 0; i < 100; ++i) {
+            int part = 0;
+            std::tie(next, part) = with_new_part(std::move(next), next.frames[std::size_t(i) % next.frames.size()].id);
+            const Point at{size.width * (i % 10 + 0.5) / 10, size.height * (i / 10 + 0.5) / 10};
+            next = with_part_mask(
+                std::move(next), part,
+                with_shape(Mask(size), {ShapeKind::ellipse, {at.x - 280, at.y - 180}, {at.x + 280, at.y + 180}, 1},
+                           true));
+        }
+        changes_of_view([&] { studio.document().edit(std::move(next), QStringLiteral("Parts")); });
+        auto* list = window_.findChild<QListWidget*>(QStringLiteral("parts_list"));
+        list->setCurrentRow(50);
+        changes_of_view([&] { press(window_.canvas(), Qt::Key_1); });
+        Canvas& canvas = window_.canvas();
+        long patches = 0;
+        QObject::connect(&viewer_, &Viewer::patched, &watch_, [&] { ++patches; });
+        const QPointF middle(canvas.width() / 2.0, canvas.height() / 2.0);
+        Waits result;
+        mouse(canvas, QEvent::MouseButtonPress, middle + QPointF(-100, -60));
+        wait_for([&] { return patches > 0; });
+        for (int i = 1; i <= 60; ++i) {
+            const long before = patches;
+            const QPointF at = middle + QPointF(-100 + 3 * i, -60 + i);
+            result.ms.push_back(watch_.ms_until_painted([&] { mouse(canvas, QEvent::MouseMove, at); },
+                                                        [&] { return patches > before; }));
+        }
+        mouse(canvas, QEvent::MouseButtonRelease, middle);
+        result.print("brush_hundred_parts");
+    }
+
     // The rail under the wheel, and flips by key, from event to the rail's own paint.
     void rail() {
         auto* rail = window_.findChild<QWidget*>(QStringLiteral("time_rail"));
@@ -371,7 +463,7 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     const std::string_view only = argc == 3 ? argv[2] : "";
     if (argc < 2 || argc > 3) {
-        std::fprintf(stderr, "Give a folder of frames; and \"open\" or \"rail\" to look at that alone.\n");
+        std::fprintf(stderr, "Give a folder of frames; and \"open\", \"rail\" or \"parts\" to look at that alone.\n");
         return 2;
     }
     QStandardPaths::setTestModeEnabled(true);  // the person's own settings and unsaved work stay as they are
@@ -387,6 +479,8 @@ int main(int argc, char** argv) {
         rest(1000);
         if (only == "rail") {
             bench.rail();
+        } else if (only == "parts") {
+            bench.parts();
         } else if (only != "open") {
             bench.modes();
             bench.slider();

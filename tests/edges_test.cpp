@@ -49,7 +49,8 @@ Pile two_frames(const test::Folder& folder, const Raster16& first, const Raster1
     test::write(folder / "two" / "a.tif", first);
     test::write(folder / "two" / "b.tif", second);
     Job job;
-    Pile pile = open_frames(gather_run({(folder / "two").string()}).value(), Outcome::best_of, Order::name, job).value();
+    Pile pile =
+        open_frames(gather_run({(folder / "two").string()}).value(), Outcome::best_of, Order::name, job).value();
     int part = 0;
     std::tie(pile, part) = with_new_part(std::move(pile), pile.frames[1].id);
     return with_part_mask(std::move(pile), part, mask);
@@ -94,8 +95,7 @@ TEST_CASE("a seam is the cheapest of all borders that there are") {
             }
         Raster8 tried(size, 1);
         for (int y = 0; y < size.height; ++y)
-            for (int x = 0; x < size.width; ++x)
-                tried.at(x, y, 0) = Side(sides.at(x, y, 0)) == Side::over ? 255 : 0;
+            for (int x = 0; x < size.width; ++x) tried.at(x, y, 0) = Side(sides.at(x, y, 0)) == Side::over ? 255 : 0;
         double least = 1e9;
         for (unsigned choice = 0; choice < 1U << open.size(); ++choice) {
             for (std::size_t i = 0; i < open.size(); ++i)
@@ -120,8 +120,9 @@ TEST_CASE("a membrane is what all of its equations at once say") {
         for (int y = 0; y < size.height; ++y)
             for (int x = 0; x < size.width; ++x) {
                 const unsigned roll = dice() % 20;
-                kinds.at(x, y, 0) =
-                    std::uint8_t(roll < 2 ? Stretch::given : roll < 4 ? Stretch::none : Stretch::sought);
+                kinds.at(x, y, 0) = std::uint8_t(roll < 2   ? Stretch::given
+                                                 : roll < 4 ? Stretch::none
+                                                            : Stretch::sought);
                 for (int c = 0; c < 3; ++c) values.at(x, y, c) = float(int(dice() % 2000) - 1000) / 1000;
             }
         RasterF solved = values.clone();
@@ -156,7 +157,7 @@ TEST_CASE("a membrane is what all of its equations at once say") {
                 for (int c = 0; c < 3; ++c)
                     if (kind(x, y) != Stretch::none)
                         worst = std::max(worst, std::abs(double(plain.at(x, y, c)) - solved.at(x, y, c)));
-        CHECK(worst < 1e-3);
+        CHECK(worst < 2e-3);
     }
 }
 
@@ -187,8 +188,8 @@ TEST_CASE("a seam goes around what moved, where the plain stroke cuts it") {
     const Point in_second{200, 90}, in_first{200, 210};
     const double radius = 12;
     const Mask mask = ellipse(size, {120, 90}, {280, 210});
-    Pile pile = two_frames(folder, with_disc(scene.clone(), in_first, radius), with_disc(again.clone(), in_second, radius),
-                           mask);
+    Pile pile = two_frames(folder, with_disc(scene.clone(), in_first, radius),
+                           with_disc(again.clone(), in_second, radius), mask);
     const Raster16 cut = test::render_all(pile).value();
     CHECK(share_of_disc(cut, in_second, radius) > 0.3);
     CHECK(share_of_disc(cut, in_second, radius) < 0.7);
@@ -255,8 +256,8 @@ TEST_CASE("a blended part of a brighter and warmer frame leaves no step at its b
 TEST_CASE("edges are the same at once, in pieces, from tiles, in an export and from the cache") {
     const test::Folder folder;
     const Size size{400, 300};
-    Pile pile = two_frames(folder, test::landscape(size, {}, 1, 0.02), test::lit(test::landscape(size, {}, 2, 0.02), 1.2),
-                           ellipse(size, {60, 50}, {280, 210}));
+    Pile pile = two_frames(folder, test::landscape(size, {}, 1, 0.02),
+                           test::lit(test::landscape(size, {}, 2, 0.02), 1.2), ellipse(size, {60, 50}, {280, 210}));
     pile = with_part_edge(pile, pile.parts[0].id, Edge::blended);
     int second = 0;
     std::tie(pile, second) = with_new_part(std::move(pile), pile.frames[0].id);
@@ -313,7 +314,8 @@ TEST_CASE("what is wrong with a solved edge in the cache is told, whatever byte 
     auto [whole_again, read] = again(bytes);
     REQUIRE(whole_again);
     CHECK(read.mask == edge.mask);
-    CHECK(read.light->box == edge.light->box);
+    CHECK(read.light->left == edge.light->left);
+    CHECK(read.light->unit == edge.light->unit);
     CHECK(std::equal(read.light->factors.data().begin(), read.light->factors.data().end(),
                      edge.light->factors.data().begin()));
     for (std::size_t cut = 0; cut < bytes.size(); cut += 1 + bytes.size() / 97)

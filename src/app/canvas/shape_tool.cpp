@@ -1,5 +1,6 @@
 #include "app/canvas/shape_tool.h"
 
+#include <cmath>
 #include <utility>
 
 #include "app/canvas/band_outline.h"
@@ -7,6 +8,27 @@
 #include "app/looks/theme.h"
 
 namespace bp::app {
+
+namespace {
+
+// A line from where it is whole to where it is nothing, with a bar across at either end, thick at the first.
+void draw_ramp(QPainter& painter, QPointF from, QPointF to) {
+    constexpr double reach = 2000;  // to beyond the window
+    const QPointF way = to - from;
+    const double length = std::hypot(way.x(), way.y());
+    if (length < 1) return;
+    const QPointF across(-way.y() / length * reach, way.x() / length * reach);
+    painter.drawLine(from, to);
+    painter.drawLine(from - across, from + across);
+    QPen dashed = painter.pen();
+    dashed.setStyle(Qt::DashLine);
+    painter.save();
+    painter.setPen(dashed);
+    painter.drawLine(to - across, to + across);
+    painter.restore();
+}
+
+}  // namespace
 
 Point ShapeTool::on_canvas(QPointF at) const {
     const QPointF p = canvas_.to_canvas(at) - QPointF(0.5, 0.5);
@@ -30,8 +52,8 @@ void ShapeTool::release() {
     // What was drawn on is no more as it was when the drag began.
     if (!before || !(target_.read() == *before)) return;
     Brush keeping = canvas_.brush();
-    keeping.keep = true;
-    target_.write(with_shape(*before, shape_, true), keeping);
+    keeping.keep = keeping.keep || keeps_ == Keeps::always;
+    target_.write(with_shape(*before, shape_, keeping.keep), keeping);
 }
 
 void ShapeTool::cancel() {
@@ -55,6 +77,8 @@ void ShapeTool::paint(QPainter& painter) const {
         painter.setPen(pen);
         if (shape_.kind == ShapeKind::ellipse)
             painter.drawEllipse(QRectF(from, to).normalized());
+        else if (shape_.kind == ShapeKind::ramp)
+            draw_ramp(painter, from, to);
         else
             draw_band(painter, from, to, shape_.width * canvas_.zoom() / 2);
     }

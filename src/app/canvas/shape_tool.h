@@ -8,7 +8,10 @@ namespace bp::app {
 
 class ShapeTool final : public CanvasTool {
   public:
-    ShapeTool(Canvas& canvas, MaskTarget& target) : canvas_(canvas), target_(target) {}
+    // Whether what is drawn is kept or given back goes by the brush, where that is asked for; else it is kept.
+    enum class Keeps { always, as_the_brush };
+    ShapeTool(Canvas& canvas, MaskTarget& target, Keeps keeps = Keeps::always)
+        : canvas_(canvas), target_(target), keeps_(keeps) {}
     void set_kind(ShapeKind kind) { kind_ = kind; }
     ShapeKind kind() const { return kind_; }
 
@@ -25,6 +28,7 @@ class ShapeTool final : public CanvasTool {
 
     Canvas& canvas_;
     MaskTarget& target_;
+    Keeps keeps_;
     ShapeKind kind_ = ShapeKind::ellipse;
     std::optional<Mask> before_;
     DrawnShape shape_;

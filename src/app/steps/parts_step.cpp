@@ -5,6 +5,7 @@
 #include "app/looks/words.h"
 #include "app/steps/parts_list.h"
 #include "app/steps/parts_look.h"
+#include "app/steps/parts_mask.h"
 #include "app/steps/parts_paint.h"
 #include "app/steps/parts_place.h"
 #include "app/steps/parts_sequence.h"
@@ -23,6 +24,8 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& r
                tr("The meteors of all frames over one"));
     tabs_->add(new PartsPlace(studio, viewer, canvas, target_, this), tr("Place"), QStringLiteral("page_part_place"),
                tr("Move, turn and scale parts, on a canvas as large as the print"));
+    tabs_->add(new PartsMask(studio, viewer, canvas, target_, this), tr("Mask"), QStringLiteral("page_mask"),
+               tr("Ellipses, ramps and what is alike; the mask grown, softened, swapped"));
     tabs_->add(new PartsLook(studio, viewer, target_, this), tr("Look"), QStringLiteral("page_part_look"),
                tr("Tone and colour of the chosen part alone"));
     column()->addWidget(tabs_);

@@ -72,6 +72,8 @@ class Studio : public QObject {
     void find_shower();
     // Takes what belongs to a place of the canvas from a frame, or gives it back; `more` of it from 0 on.
     void take_place(int frame, Point at, int more, bool take);
+    // What of a frame is like a place of the canvas in it (like_at()), as a mask.
+    void find_alike(int frame, Point at, double reach, bool everywhere, std::function<void(const Mask&)> then);
     // Finds how the lights moved, and closes the breaks in their trails; or opens them again.
     void knit(bool on);
     // Measures spots of the sensor and mends them in all frames: places in its pixels, with their radii.

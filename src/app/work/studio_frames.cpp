@@ -230,6 +230,16 @@ void Studio::take_place(int frame, Point at, int more, bool take) {
         });
 }
 
+void Studio::find_alike(int frame, Point at, double reach, bool everywhere, std::function<void(const Mask&)> then) {
+    if (!document_.open()) return;
+    find_on<Mask>(
+        finding_, tr("looking what is alike"),
+        [now = pile(), store = stores_.frames(), frame, at, reach, everywhere](Job& job) {
+            return like_at(now, frame, at, reach, everywhere, *store, job);
+        },
+        [then = std::move(then)](const Mask& alike) { then(alike); });
+}
+
 void Studio::mend_spots(std::vector<SpotPlace> places) {
     if (!document_.open() || places.empty()) return;
     find_on<std::vector<SensorSpot>>(

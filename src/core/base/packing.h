@@ -55,6 +55,7 @@ class Unpacker {
         ok_ = ok_ && out <= from_.size() / bytes_each;
         return ok_ ? std::size_t(out) : 0;
     }
+    bool has(std::size_t bytes) const { return ok_ && bytes <= from_.size(); }
     // What was packed is found to be none.
     void refuse() { ok_ = false; }
     bool ok() const { return ok_; }

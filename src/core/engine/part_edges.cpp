@@ -32,10 +32,6 @@ RasterF ratios_of(const PartAlone& own, const Raster16& below, const LightCurve&
     return out;
 }
 
-bool covered(const PartAlone& own, int x, int y) {
-    return own.covered.at(x, y, 0) != 0;
-}
-
 // By how much the light of the two is apart in general where the border may run.
 std::array<float, 3> usual_ratio(const RasterF& ratios, const Raster8& sides) {
     std::array<float, 3> out{};
@@ -71,9 +67,39 @@ RasterF apart_of(const PartAlone& own, const Raster16& below, const RasterF& rat
     return out;
 }
 
-// The factors that lead over to what lies below, smoothly.
-LightField light_of(const PartAlone& own, const RasterF& ratios, const Raster8& over, const Rect& box, int level) {
-    constexpr int around = 2;  // pixels that the light along the border is the mean of, to either side
+// The mean of the covered ones of four pixels each.
+RasterF halved(const RasterF& of, const Raster8& covered, Raster8& small_covered) {
+    const Size half = at_level(of.size(), 1);
+    RasterF out(half, of.channels());
+    small_covered = Raster8(half, 1);
+    for (int y = 0; y < half.height; ++y)
+        for (int x = 0; x < half.width; ++x) {
+            int count = 0;
+            for (int v = 2 * y; v < std::min(2 * y + 2, of.height()); ++v)
+                for (int u = 2 * x; u < std::min(2 * x + 2, of.width()); ++u) {
+                    if (!covered.at(u, v, 0)) continue;
+                    ++count;
+                    for (int c = 0; c < of.channels(); ++c) out.at(x, y, c) += of.at(u, v, c);
+                }
+            for (int c = 0; count > 0 && c < of.channels(); ++c) out.at(x, y, c) /= float(count);
+            small_covered.at(x, y, 0) = count > 0 ? 255 : 0;
+        }
+    return out;
+}
+
+// 255 where any of four pixels each is.
+Raster8 any_of_four(const Raster8& of) {
+    const Size half = at_level(of.size(), 1);
+    Raster8 out(half, 1);
+    for (int y = 0; y < of.height(); ++y)
+        for (int x = 0; x < of.width(); ++x)
+            if (of.at(x, y, 0)) out.at(x / 2, y / 2, 0) = 255;
+    return out;
+}
+
+// Light goes over so smoothly that half the size does for it. In its own pixels, from (0, 0) on.
+LightField light_of(const RasterF& ratios, const Raster8& covered, const Raster8& over) {
+    constexpr int around = 1;  // pixels that the light along the border is the mean of, to either side
     const float most = std::log(16.0F);
     const Size size = over.size();
     const auto inside = [&](int x, int y) { return x >= 0 && y >= 0 && x < size.width && y < size.height; };
@@ -85,23 +111,20 @@ LightField light_of(const PartAlone& own, const RasterF& ratios, const Raster8& 
     };
     RasterF values(size, ratios.channels());
     Raster8 kinds(size, 1);
-    Rect bounds;
     for (int y = 0; y < size.height; ++y)
         for (int x = 0; x < size.width; ++x) {
-            if (!near_over(x, y)) continue;
-            bounds = unite(bounds, {x, y, 1, 1});
             if (over.at(x, y, 0)) {
                 kinds.at(x, y, 0) = std::uint8_t(Stretch::sought);
                 continue;
             }
-            if (!covered(own, x, y)) continue;
+            if (!covered.at(x, y, 0) || !near_over(x, y)) continue;
             kinds.at(x, y, 0) = std::uint8_t(Stretch::given);
             for (int c = 0; c < ratios.channels(); ++c) {
                 float sum = 0;
                 int count = 0;
                 for (int v = y - around; v <= y + around; ++v)
                     for (int u = x - around; u <= x + around; ++u)
-                        if (inside(u, v) && covered(own, u, v)) {
+                        if (inside(u, v) && covered.at(u, v, 0)) {
                             sum += ratios.at(u, v, c);
                             ++count;
                         }
@@ -109,14 +132,48 @@ LightField light_of(const PartAlone& own, const RasterF& ratios, const Raster8& 
             }
         }
     solve_membrane(values, kinds);
-    LightField out{{box.left + bounds.left, box.top + bounds.top, bounds.width, bounds.height},
-                   level,
-                   RasterF(bounds.size(), ratios.channels())};
-    for (int y = 0; y < bounds.height; ++y)
-        for (int x = 0; x < bounds.width; ++x)
-            for (int c = 0; c < ratios.channels(); ++c)
-                out.factors.at(x, y, c) = std::exp(values.at(bounds.left + x, bounds.top + y, c));
+    for (float& v : values.data()) v = std::exp(v);
+    LightField out;
+    out.factors = std::move(values);
     return out;
+}
+
+// The seam at half the size first: at full size it is looked for near that one.
+Raster8 seam_of(const RasterF& apart, const Raster8& sides) {
+    const Size half = at_level(sides.size(), 1);
+    Raster8 all(sides.size(), 1), small_sides(half, 1), ignored;
+    std::fill(all.data().begin(), all.data().end(), std::uint8_t{255});
+    for (int y = 0; y < half.height; ++y)
+        for (int x = 0; x < half.width; ++x) {
+            bool over = true, below = true;
+            for (int v = 2 * y; v < std::min(2 * y + 2, sides.height()); ++v)
+                for (int u = 2 * x; u < std::min(2 * x + 2, sides.width()); ++u) {
+                    over = over && Side(sides.at(u, v, 0)) == Side::over;
+                    below = below && Side(sides.at(u, v, 0)) == Side::below;
+                }
+            small_sides.at(x, y, 0) = std::uint8_t(over ? Side::over : below ? Side::below : Side::open);
+        }
+    const Raster8 first = least_seam(halved(apart, all, ignored), small_sides);
+    constexpr int near = 2;  // pixels of half the size about the first seam
+    const auto border_near = [&](int x, int y) {
+        const int here = first.at(x, y, 0);
+        for (int v = std::max(0, y - near); v <= std::min(half.height - 1, y + near); ++v)
+            for (int u = std::max(0, x - near); u <= std::min(half.width - 1, x + near); ++u)
+                if (first.at(u, v, 0) != here) return true;
+        return false;
+    };
+    Raster8 settled(sides.size(), 1);
+    for (int y = 0; y < half.height; ++y)
+        for (int x = 0; x < half.width; ++x) {
+            const bool open = border_near(x, y);
+            for (int v = 2 * y; v < std::min(2 * y + 2, sides.height()); ++v)
+                for (int u = 2 * x; u < std::min(2 * x + 2, sides.width()); ++u) {
+                    Side side = Side(sides.at(u, v, 0));
+                    if (side == Side::open && !open) side = first.at(x, y, 0) ? Side::over : Side::below;
+                    settled.at(u, v, 0) = std::uint8_t(side);
+                }
+        }
+    return least_seam(apart, settled);
 }
 
 int down_to_tile(int at) {
@@ -166,9 +223,8 @@ Rect box_of_edge(const Pile& pile, const Part& part) {
     const int level = level_of_edges(pile);
     const Rect reach = at_level(reach_of(pile, part), level);
     if (reach.empty()) return {};
-    return intersect(
-        {reach.left - beside, reach.top - beside, reach.width + 2 * beside, reach.height + 2 * beside},
-        at_level(canvas_of(pile), level));
+    return intersect({reach.left - beside, reach.top - beside, reach.width + 2 * beside, reach.height + 2 * beside},
+                     at_level(canvas_of(pile), level));
 }
 
 Fingerprint recipe_of_edge(const Pile& pile, const Part& part) {
@@ -179,7 +235,8 @@ Fingerprint recipe_of_edge(const Pile& pile, const Part& part) {
         const Frame* frame = find_frame(pile, one.frame);
         const bool itself = one.id == part.id;
         const bool counts =
-            frame && (itself || (one.on && usable(*frame) && !intersect(at_level(reach_of(pile, one), level), box).empty()));
+            frame &&
+            (itself || (one.on && usable(*frame) && !intersect(at_level(reach_of(pile, one), level), box).empty()));
         if (counts) {
             Part causes = one;
             causes.id = 0;
@@ -208,10 +265,17 @@ SolvedEdge solved_edge(const Pile& pile, const Part& part, const PartAlone& own,
     const bool blended = part.edge == Edge::blended;
     const RasterF ratios = ratios_of(own, below, LightCurve::of(pile.profile, pile.channels));
     const Raster8 sides = open_about(mask, band_of(pile, part) / 2 / (1 << level), own.covered);
-    const Raster8 over = least_seam(apart_of(own, below, ratios, sides, blended), sides);
+    const Raster8 over = seam_of(apart_of(own, below, ratios, sides, blended), sides);
     SolvedEdge out;
     enlarge(over, box, level, out);
-    if (blended && !out.mask.empty()) out.light = light_of(own, ratios, over, box, level);
+    if (blended && !out.mask.empty()) {
+        Raster8 covered;
+        const RasterF half = halved(ratios, own.covered, covered);
+        out.light = light_of(half, covered, any_of_four(over));
+        out.light->left = box.left * (1 << level);
+        out.light->top = box.top * (1 << level);
+        out.light->unit = 2 << level;
+    }
     return out;
 }
 
@@ -220,8 +284,8 @@ void pack(Packer& to, const SolvedEdge& edge) {
     to.number(edge.left).number(edge.top).number(edge.light.has_value());
     if (!edge.light) return;
     const LightField& light = *edge.light;
-    for (const int n : {light.box.left, light.box.top, light.box.width, light.box.height, light.level,
-                        light.factors.channels()})
+    for (const int n :
+         {light.left, light.top, light.unit, light.factors.width(), light.factors.height(), light.factors.channels()})
         to.number(n);
     to.bytes(light.factors.data().data(), light.factors.bytes());
 }
@@ -233,16 +297,15 @@ void unpack(Unpacker& from, SolvedEdge& edge) {
     if (edge.left % Mask::tile != 0 || edge.top % Mask::tile != 0) return from.refuse();
     if (!from.number<bool>()) return;
     LightField light;
-    for (int* n : {&light.box.left, &light.box.top, &light.box.width, &light.box.height, &light.level})
-        *n = from.number<int>();
-    const int channels = from.number<int>();
-    const auto samples = std::int64_t(light.box.width) * light.box.height * channels;
-    constexpr std::int64_t most = std::int64_t(1) << 28;
-    constexpr int deepest = 16;
-    if (light.box.empty() || light.level < 0 || light.level > deepest || (channels != 1 && channels != 3) ||
-        samples > most)
-        return from.refuse();
-    light.factors = RasterF(light.box.size(), channels);
+    Size size;
+    int channels = 0;
+    for (int* n : {&light.left, &light.top, &light.unit, &size.width, &size.height, &channels}) *n = from.number<int>();
+    constexpr int largest_side = 1 << 16;
+    const bool sound = light.unit > 0 && size.width > 0 && size.height > 0 && size.width <= largest_side &&
+                       size.height <= largest_side && (channels == 1 || channels == 3);
+    const std::int64_t bytes = std::int64_t(size.width) * size.height * channels * std::int64_t(sizeof(float));
+    if (!sound || !from.has(std::size_t(bytes))) return from.refuse();
+    light.factors = RasterF(size, channels);
     from.bytes(light.factors.data().data(), light.factors.bytes());
     edge.light = std::move(light);
 }

@@ -7,6 +7,7 @@
 #include "base/median.h"
 #include "engine/render.h"
 #include "parts/differing.h"
+#include "parts/likeness.h"
 #include "parts/shapes.h"
 
 namespace bp {
@@ -100,6 +101,19 @@ Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStor
     }
     // Out to where both agree: a little further than where they surely differ.
     return grown(out, 3.0 * unit * (1 + more)).softened(3.0 * unit);
+}
+
+Result<Mask> like_at(const Pile& pile, int frame, Point at, double reach, bool everywhere, FrameStore& store,
+                     Job& job) {
+    const int level = level_within(pile.size, outline_side), unit = 1 << level;
+    const Rect region = at_level(whole(pile.size), level);
+    const Result<Raster16> own = render_frame(pile, store, frame, region, level, job);
+    if (!own.ok()) return own.failure();
+    const int x = int(std::floor((at.x + 0.5) / unit)), y = int(std::floor((at.y + 0.5) / unit));
+    Mask out(pile.size);
+    add_outline(out, likeness(own.value(), x, y, reach, everywhere), region, level);
+    // Between the pixels that it was found in the border goes over softly.
+    return level == 0 ? out : out.softened(2.0 * unit);
 }
 
 }  // namespace bp

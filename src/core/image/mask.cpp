@@ -1,7 +1,9 @@
 #include "image/mask.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
+#include <mutex>
 #include <numeric>
 #include <utility>
 
@@ -9,8 +11,44 @@
 
 namespace bp {
 
-Mask::Mask(Size size) : size_(size) {
-    tiles_.resize(std::size_t(columns()) * std::size_t(rows()));
+struct Mask::Table {
+    explicit Table(Tiles of) : tiles(std::move(of)) {}
+
+    // What find() gives, which is asked for once.
+    template <class T, class Find>
+    static const T& known(std::mutex& mutex, std::atomic<bool>& is_known, T& value, const Find& find) {
+        if (!is_known.load(std::memory_order_acquire)) {
+            const std::lock_guard lock(mutex);
+            if (!is_known.load(std::memory_order_relaxed)) {
+                value = find();
+                is_known.store(true, std::memory_order_release);
+            }
+        }
+        return value;
+    }
+
+    Tiles tiles;
+    std::mutex mutex;
+    std::atomic<bool> bounds_known{false}, fingerprint_known{false};
+    Rect bounds;
+    Fingerprint fingerprint{};
+};
+
+Mask::Mask(Size size) : size_(size) {}
+
+const Mask::Tiles& Mask::tiles() const {
+    static const Tiles none;
+    return table_ ? table_->tiles : none;
+}
+
+Mask::Tiles& Mask::own_tiles() {
+    if (!table_)
+        table_ = std::make_shared<Table>(Tiles(std::size_t(columns()) * std::size_t(rows())));
+    else if (table_.use_count() > 1)
+        table_ = std::make_shared<Table>(table_->tiles);
+    table_->bounds_known.store(false, std::memory_order_relaxed);
+    table_->fingerprint_known.store(false, std::memory_order_relaxed);
+    return table_->tiles;
 }
 
 Mask Mask::full(Size size) {
@@ -18,9 +56,10 @@ Mask Mask::full(Size size) {
     const auto inner = std::make_shared<Tile>();
     inner->fill(255);
     const int whole_columns = size.width / tile, whole_rows = size.height / tile;
+    Tiles& tiles = out.own_tiles();
     for (int row = 0; row < whole_rows; ++row)
         for (int column = 0; column < whole_columns; ++column)
-            out.tiles_[std::size_t(row) * std::size_t(out.columns()) + std::size_t(column)] = inner;
+            tiles[std::size_t(row) * std::size_t(out.columns()) + std::size_t(column)] = inner;
     // Beyond the edges a mask keeps nothing.
     const auto keep = [](int, int, std::uint8_t) { return std::uint8_t(255); };
     out.edit({whole_columns * tile, 0, size.width - whole_columns * tile, size.height}, keep);
@@ -29,13 +68,11 @@ Mask Mask::full(Size size) {
 }
 
 bool Mask::empty() const {
-    return std::all_of(tiles_.begin(), tiles_.end(), [](const auto& t) {
-        return !t || std::all_of(t->begin(), t->end(), [](std::uint8_t v) { return v == 0; });
-    });
+    return bounds().empty();
 }
 
 const Mask::Tile* Mask::tile_at(int column, int row) const {
-    return tiles_[std::size_t(row) * std::size_t(columns()) + std::size_t(column)].get();
+    return table_ ? table_->tiles[std::size_t(row) * std::size_t(columns()) + std::size_t(column)].get() : nullptr;
 }
 
 std::uint8_t Mask::at(int x, int y) const {
@@ -86,13 +123,20 @@ std::uint8_t Mask::mean_of(const Rect& area) const {
 }
 
 std::size_t Mask::bytes_beside(const Mask& other) const {
-    std::size_t out = tiles_.size() * sizeof(tiles_[0]);
-    for (std::size_t i = 0; i < tiles_.size(); ++i)
-        if (tiles_[i] && (i >= other.tiles_.size() || tiles_[i] != other.tiles_[i])) out += sizeof(Tile);
+    if (!table_ || table_ == other.table_) return 0;
+    const Tiles &own = tiles(), &others = other.tiles();
+    std::size_t out = own.size() * sizeof(own[0]);
+    for (std::size_t i = 0; i < own.size(); ++i)
+        if (own[i] && (i >= others.size() || own[i] != others[i])) out += sizeof(Tile);
     return out;
 }
 
 Rect Mask::bounds() const {
+    if (!table_) return {};
+    return Table::known(table_->mutex, table_->bounds_known, table_->bounds, [this] { return find_bounds(); });
+}
+
+Rect Mask::find_bounds() const {
     Rect out;
     for (int row = 0; row < rows(); ++row)
         for (int column = 0; column < columns(); ++column) {
@@ -128,9 +172,10 @@ Rect Mask::bounds_of_change(const Mask& other) const {
 void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std::uint8_t)>& change) {
     const Rect inside = intersect(area, whole(size_));
     if (inside.empty()) return;
+    Tiles& tiles = own_tiles();
     for (int row = inside.top / tile; row <= (inside.bottom() - 1) / tile; ++row)
         for (int column = inside.left / tile; column <= (inside.right() - 1) / tile; ++column) {
-            auto& slot = tiles_[std::size_t(row) * std::size_t(columns()) + std::size_t(column)];
+            auto& slot = tiles[std::size_t(row) * std::size_t(columns()) + std::size_t(column)];
             auto fresh = slot ? std::make_shared<Tile>(*slot) : std::make_shared<Tile>();
             const Rect here = intersect(inside, {column * tile, row * tile, tile, tile});
             for (int y = here.top; y < here.bottom(); ++y)
@@ -145,8 +190,16 @@ void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std
 }
 
 Fingerprint Mask::fingerprint() const {
+    if (!table_) return find_fingerprint();
+    return Table::known(table_->mutex, table_->fingerprint_known, table_->fingerprint,
+                        [this] { return find_fingerprint(); });
+}
+
+Fingerprint Mask::find_fingerprint() const {
     Fingerprinter of_tiles;
-    for (const auto& t : tiles_) {
+    const std::size_t count = std::size_t(columns()) * std::size_t(rows());
+    for (std::size_t i = 0; i < count; ++i) {
+        const Tile* t = table_ ? table_->tiles[i].get() : nullptr;
         const Fingerprint of_tile = t ? fingerprint_of_bytes(t->data(), t->size()) : Fingerprint{};
         of_tiles.number(of_tile[0]).number(of_tile[1]);
     }
@@ -190,6 +243,7 @@ Mask Mask::softened(double width) const {
         for (int column = 0; column < columns(); ++column)
             if (!quiet(column, row)) bordered.emplace_back(column, row);
     Mask out = *this;
+    out.own_tiles();  // before many write to them at once
     parallel_for(0, int(bordered.size()), [&](int n) {
         const auto [column, row] = bordered[std::size_t(n)];
         const Rect here = intersect({column * tile, row * tile, tile, tile}, whole(size_));
@@ -237,11 +291,13 @@ Raster8 Mask::to_raster(const Rect& area) const {
 
 bool operator==(const Mask& a, const Mask& b) {
     if (a.size_ != b.size_) return false;
-    for (std::size_t i = 0; i < a.tiles_.size(); ++i) {
-        if (a.tiles_[i] == b.tiles_[i]) continue;
-        const Mask::Tile none{};
-        if ((a.tiles_[i] ? *a.tiles_[i] : none) != (b.tiles_[i] ? *b.tiles_[i] : none)) return false;
-    }
+    if (a.table_ == b.table_) return true;
+    static const Mask::Tile none{};
+    for (int row = 0; row < a.rows(); ++row)
+        for (int column = 0; column < a.columns(); ++column) {
+            const Mask::Tile *here = a.tile_at(column, row), *there = b.tile_at(column, row);
+            if (here != there && (here ? *here : none) != (there ? *there : none)) return false;
+        }
     return true;
 }
 

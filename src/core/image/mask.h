@@ -14,8 +14,8 @@
 
 namespace bp {
 
-// 0 gives nothing, 255 everything. A value: copies share their tiles until one is written to, so a snapshot costs a
-// pointer a tile. A tile that was never written is all 0 and takes no memory.
+// 0 gives nothing, 255 everything. A value: copies share all they have until one is written to, and tiles that are not
+// written to even then, so a snapshot costs a pointer. A tile that was never written is all 0 and takes no memory.
 class Mask {
   public:
     static constexpr int tile = 128;
@@ -56,6 +56,15 @@ class Mask {
 
   private:
     using Tile = std::array<std::uint8_t, std::size_t(tile) * tile>;
+    using Tiles = std::vector<std::shared_ptr<const Tile>>;
+    // The tiles, row by row, with what was asked of them before.
+    struct Table;
+
+    const Tiles& tiles() const;
+    // That no copy shares any more: what was known of it may be so no more.
+    Tiles& own_tiles();
+    Rect find_bounds() const;
+    Fingerprint find_fingerprint() const;
 
     int columns() const { return (size_.width + tile - 1) / tile; }
     int rows() const { return (size_.height + tile - 1) / tile; }
@@ -64,7 +73,7 @@ class Mask {
     std::optional<std::uint8_t> even_value(int column, int row) const;
 
     Size size_;
-    std::vector<std::shared_ptr<const Tile>> tiles_;
+    std::shared_ptr<Table> table_;  // null: nothing is kept
 };
 
 }  // namespace bp

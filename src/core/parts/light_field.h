@@ -8,11 +8,12 @@
 
 namespace bp {
 
-// Factors of light, by channel, for pixels of a level; between their middles they go on straight, beyond them as at the
-// border. Light counts from a little below black on, so that what is nearly black is told by no more than its noise.
+// Factors of light, by channel, for squares of `unit` pixels of level 0, the first of which begins at (left, top);
+// between their middles they go on straight, beyond them as at the border. Light counts from a little below black on,
+// so that what is nearly black is told by no more than its noise.
 struct LightField {
-    Rect box;  // of `factors`, in pixels of `level`
-    int level = 0;
+    int left = 0, top = 0;
+    int unit = 1;
     RasterF factors;
 
     static constexpr double below_black = 1.0 / 512;  // of white

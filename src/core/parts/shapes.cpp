@@ -25,17 +25,25 @@ bool may_touch(const DrawnShape& band, const Rect& square) {
 
 }  // namespace
 
-bool DrawnShape::has(Point p) const {
+double DrawnShape::at(Point p) const {
+    if (kind == ShapeKind::ramp) {
+        const double dx = to.x - from.x, dy = to.y - from.y, squared = dx * dx + dy * dy;
+        // One click: the half of the picture on the left.
+        if (squared < 1) return p.x <= from.x ? 1 : 0;
+        return 1 - std::clamp(((p.x - from.x) * dx + (p.y - from.y) * dy) / squared, 0.0, 1.0);
+    }
     if (kind == ShapeKind::ellipse) {
         // A pixel that was clicked has an extent of its own.
         const double across = std::max(0.5, std::abs(to.x - from.x) / 2);
         const double down = std::max(0.5, std::abs(to.y - from.y) / 2);
-        return std::hypot((p.x - (from.x + to.x) / 2) / across, (p.y - (from.y + to.y) / 2) / down) <= 1;
+        return std::hypot((p.x - (from.x + to.x) / 2) / across, (p.y - (from.y + to.y) / 2) / down) <= 1 ? 1 : 0;
     }
-    return distance_to_line(p, from, to) <= width / 2;
+    return distance_to_line(p, from, to) <= width / 2 ? 1 : 0;
 }
 
 Rect DrawnShape::bounds() const {
+    constexpr int furthest = 1 << 20;
+    if (kind == ShapeKind::ramp) return {-furthest, -furthest, 2 * furthest, 2 * furthest};
     const double reach = kind == ShapeKind::band ? width / 2 + 1 : 1;
     const int left = int(std::floor(std::min(from.x, to.x) - reach));
     const int top = int(std::floor(std::min(from.y, to.y) - reach));
@@ -45,8 +53,8 @@ Rect DrawnShape::bounds() const {
 
 Mask with_shape(Mask mask, const DrawnShape& shape, bool keep) {
     const auto change = [&](int x, int y, std::uint8_t old) {
-        if (!shape.has({double(x), double(y)})) return old;
-        return keep ? std::uint8_t(255) : std::uint8_t(0);
+        const auto share = std::uint8_t(std::lround(255 * shape.at({double(x), double(y)})));
+        return keep ? std::max(old, share) : std::min(old, std::uint8_t(255 - share));
     };
     const Rect all = intersect(shape.bounds(), whole(mask.size()));
     if (shape.kind != ShapeKind::band) {
@@ -111,6 +119,23 @@ Mask grown(const Mask& mask, double by) {
         return std::uint8_t((more ? d <= reach : d > -reach) ? 255 : 0);
     });
     return out;
+}
+
+Mask swapped(const Mask& mask) {
+    Mask out = mask;
+    out.edit(whole(mask.size()), [](int, int, std::uint8_t v) { return std::uint8_t(255 - v); });
+    return out;
+}
+
+Mask united(Mask mask, const Mask& other) {
+    mask.edit(other.bounds(), [&](int x, int y, std::uint8_t v) { return std::max(v, other.at(x, y)); });
+    return mask;
+}
+
+Mask without(Mask mask, const Mask& other) {
+    mask.edit(other.bounds(),
+              [&](int x, int y, std::uint8_t v) { return std::min(v, std::uint8_t(255 - other.at(x, y))); });
+    return mask;
 }
 
 }  // namespace bp

@@ -13,6 +13,7 @@ std::unique_ptr<Scene> make_quay(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_shelf(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_heron(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_harbour_cats(int frames, std::uint64_t seed);
+std::unique_ptr<Scene> make_hull(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_fireflies(int frames, std::uint64_t seed);
 std::unique_ptr<Scene> make_sparks(int frames, std::uint64_t seed);
 
