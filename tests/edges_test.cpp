@@ -4,8 +4,10 @@
 #include <numeric>
 #include <random>
 
+#include "engine/checking.h"
 #include "engine/export.h"
 #include "engine/open.h"
+#include "engine/origins.h"
 #include "engine/part_edges.h"
 #include "engine/render.h"
 #include "io/gather.h"
@@ -346,4 +348,85 @@ TEST_CASE("a solved edge depends on what it is made of, and on nothing else") {
     Pile below = with_part_moved(with_part_mask(pile, far, ellipse(size, {60, 30}, {120, 90})), far, -1);
     CHECK(after(below) != before);
     CHECK(after(with_part_mask(below, far, ellipse(size, {170, 130}, {190, 145}))) == before);
+}
+
+TEST_CASE("origins tell the frames of parts, and of a part that lightens only where it does") {
+    const test::Folder folder;
+    const Size size{200, 150};
+    const Raster16 scene = test::landscape(size, {});
+    Pile pile = two_frames(folder, scene, with_disc(scene.clone(), {70, 60}, 15), ellipse(size, {40, 30}, {100, 90}));
+    const int first = pile.frames[0].id, second = pile.frames[1].id;
+    Job job;
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+    const auto origin = [&](int x, int y) {
+        return origins_of(pile, store, whole(size), 0, job).value().first_at(x, y);
+    };
+    CHECK(origin(70, 60) == second);
+    CHECK(origin(45, 60) == second);
+    CHECK(origin(20, 20) == first);
+    pile = with_part_join(std::move(pile), pile.parts[0].id, Join::lighter);
+    CHECK(origin(45, 60) == first);
+    CHECK(origin(70, 60) == second);
+    pile = with_part_on(std::move(pile), pile.parts[0].id, false);
+    CHECK(origin(70, 60) == first);
+    // Placed elsewhere it is told there.
+    pile = with_part_on(with_part_join(std::move(pile), pile.parts[0].id, Join::replace), pile.parts[0].id, true);
+    pile = with_part_place(std::move(pile), pile.parts[0].id, PartPlace{{90, 50}, 0, 1, false});
+    CHECK(origin(70, 60) == first);
+    CHECK(origin(160, 110) == second);
+}
+
+TEST_CASE("a border that cuts through something is found where it does, and a seam that goes around it is not") {
+    const test::Folder folder;
+    const Size size{400, 300};
+    const Point disc{200, 90};
+    const Raster16 scene = test::landscape(size, {}, 3, 0.005);
+    Pile pile = two_frames(folder, scene, with_disc(test::landscape(size, {}, 4, 0.005), disc, 14),
+                           ellipse(size, {120, 90}, {280, 210}));
+    Job job;
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+    const auto flaws = [&] { return flaws_of(pile, store, job).value(); };
+    const std::vector<Flawed> found = flaws();
+    REQUIRE(found.size() == 1);
+    CHECK(found[0].flaw == Flaw::ghost);
+    CHECK(found[0].part == pile.parts[0].id);
+    CHECK(std::abs(found[0].where.left + found[0].where.width / 2 - disc.x) < 10);
+    CHECK(std::abs(found[0].where.top + found[0].where.height / 2 - disc.y) < 10);
+    pile = with_part_band(with_part_edge(std::move(pile), pile.parts[0].id, Edge::seam), pile.parts[0].id, 90);
+    CHECK(flaws().empty());
+}
+
+TEST_CASE("subjects that cover each other, and places that nothing reaches, are found before exporting") {
+    const test::Folder folder;
+    const Size size{200, 150};
+    const Raster16 scene = test::landscape(size, {});
+    Pile pile = two_frames(folder, scene, scene, Mask(size));
+    pile.parts.clear();
+    const std::vector<FoundSubject> subjects{{{pile.frames[0].id, ellipse(size, {20, 40}, {80, 100})},
+                                              {pile.frames[1].id, ellipse(size, {60, 40}, {120, 100})}}};
+    pile = with_every(with_subjects(std::move(pile), subjects), 1);
+    Job job;
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+    const std::vector<Flawed> found = flaws_of(pile, store, job).value();
+    REQUIRE(found.size() == 1);
+    CHECK(found[0].flaw == Flaw::overlap);
+    CHECK(intersect(found[0].where, {59, 39, 23, 63}) == found[0].where);
+    CHECK(flaws_of(Sequence(pile).solved(pile), store, job).value().empty());
+    // A frame alone that was moved leaves a strip.
+    Pile moved = with_mode(pile, Mode::maximum);
+    moved.parts.clear();
+    moved.methods.sky.model = Model::shift;
+    moved.cover = Cover::any;
+    for (Frame& frame : moved.frames) {
+        Alignment place;
+        place.to_reference = Matrix::shift(30, 0);
+        place.aligned = true;
+        place.confidence = 1;
+        frame.places.sky = place;
+    }
+    const std::vector<Flawed> holes = flaws_of(moved, store, job).value();
+    REQUIRE(holes.size() == 1);
+    CHECK(holes[0].flaw == Flaw::hole);
+    CHECK(std::abs(holes[0].where.width - 30) <= 1);
+    CHECK(holes[0].where.height == size.height);
 }

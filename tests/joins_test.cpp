@@ -5,10 +5,16 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "engine/open.h"
 #include "engine/render.h"
+#include "io/gather.h"
+#include "io/reader.h"
+#include "parts/shapes.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "pile/part_edits.h"
+#include "practice/practice.h"
+#include "practice/scene.h"
 #include "support/fixtures.h"
 #include "support/plain.h"
 
@@ -193,4 +199,38 @@ TEST_CASE("a lit frame is one part that lightens, of the land alone while there 
     CHECK_FALSE(off.parts[0].on);
     CHECK(with_foreground(off, lit, true) == of_land);
     CHECK(with_foreground(pile, lit, false) == pile);
+}
+
+TEST_CASE("the lights of a boat together are what all of them give, without the torch that was left in the grass") {
+    const test::Folder folder;
+    Job job;
+    REQUIRE(practice::practise(*practice::scene_named("hull"), folder.path(), {}, job).ok());
+    Pile pile =
+        open_frames(gather_run({folder.path().string()}).value(), Outcome::best_of, Order::captured, job).value();
+    const auto lit = [](const Frame& f) { return f.role == Role::foreground; };
+    REQUIRE(std::count_if(pile.frames.begin(), pile.frames.end(), lit) == 5);
+    for (const Frame& frame : std::vector<Frame>(pile.frames))
+        if (lit(frame)) pile = with_foreground(std::move(pile), frame.id, true);
+    FrameFile truth_file;
+    truth_file.path = folder / "truth" / "lights.tif";
+    truth_file.facts = probe_picture(truth_file.path).value();
+    const Raster16 truth = read_frame(truth_file, 0, working_space(pile), job).value();
+    const Rect grass{1250, 720, 250, 240}, hull{420, 560, 750, 230};
+    const auto apart = [&](const Raster16& made, const Rect& box) {
+        double sum = 0;
+        for (int y = box.top; y < box.bottom(); ++y)
+            for (int x = box.left; x < box.right(); ++x)
+                for (int c = 0; c < 3; ++c) sum += std::abs(int(made.at(x, y, c)) - int(truth.at(x, y, c))) / 257.0;
+        return sum / (3.0 * box.width * box.height);
+    };
+    const Raster16 with_torch = test::render_all(pile).value();
+    CHECK(apart(with_torch, hull) < 3);
+    CHECK(apart(with_torch, grass) > 15);
+    // The torch is given back where its frame has it.
+    const Part torch = pile.parts[3];
+    pile = with_part_mask(std::move(pile), torch.id,
+                          with_shape(torch.mask, {ShapeKind::ellipse, {1140, 650}, {1599, 1030}, 1}, false));
+    const Raster16 without = test::render_all(pile).value();
+    CHECK(apart(without, hull) < 3);
+    CHECK(apart(without, grass) < 6);
 }

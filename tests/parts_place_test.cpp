@@ -220,3 +220,133 @@ TEST_CASE("a part has a look of its own, tried by the slider and taken back", "[
     CHECK(w.pile().parts[0].look == Look{});
     CHECK(result_at(w, 150, 100) == before);
 }
+
+TEST_CASE("ellipses, ramps and what is alike are drawn into a part, kept and given back", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    w.click("page_mask");
+    w.studio().select(w.pile().frames[1].id);
+    w.key(Qt::Key_2);
+    REQUIRE(w.settle());
+    w.click("mask_ellipse");
+    w.stroke({{40, 40}, {100, 80}});
+    REQUIRE(w.pile().parts.size() == 1);
+    const auto at = [&](int x, int y) { return int(w.pile().parts[0].mask.at(x, y)); };
+    CHECK(at(70, 60) == 255);
+    CHECK(at(43, 43) == 0);
+    // What is alike hangs together with the place that is clicked: the square alone.
+    w.click("mask_like");
+    w.stroke({{150, 100}});
+    REQUIRE(w.settle());
+    CHECK(at(150, 100) == 255);
+    CHECK(at(141, 91) == 255);
+    CHECK(at(136, 91) == 0);
+    // A ramp that gives back: all on its side, half in the middle.
+    w.click("mask_give_back");
+    w.click("mask_ramp");
+    w.stroke({{100, 60}, {40, 60}});
+    CHECK(at(150, 100) == 0);
+    CHECK(std::abs(at(70, 60) - 128) < 8);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(at(150, 100) == 255);
+    CHECK(at(70, 60) == 255);
+}
+
+TEST_CASE("all of a mask is grown, shrunk, softened, swapped, copied and cleared, each one step", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 1);
+    take_square(w, 2);
+    REQUIRE(w.pile().parts.size() == 2);
+    w.click("page_mask");
+    const Mask first = w.pile().parts[1].mask;
+    const Rect bounds = first.bounds();
+    w.slide("mask_by", 12);
+    w.click("mask_grow");
+    CHECK(std::abs(w.pile().parts[1].mask.bounds().width - bounds.width - 24) <= 2);
+    CHECK(std::abs(w.pile().parts[1].mask.bounds().top - bounds.top + 12) <= 1);
+    w.click("mask_shrink");
+    CHECK(std::abs(w.pile().parts[1].mask.bounds().width - bounds.width) <= 2);
+    w.click("mask_soften");
+    CHECK(w.pile().parts[1].mask.at(bounds.left, 100) > 60);
+    CHECK(w.pile().parts[1].mask.at(bounds.left, 100) < 190);
+    w.click("mask_swap");
+    CHECK(w.pile().parts[1].mask.at(5, 5) == 255);
+    CHECK(w.pile().parts[1].mask.at(150, 100) == 0);
+    for (int i = 0; i < 4; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().parts[1].mask == first);
+    w.click("mask_grow");
+    w.pick("mask_copy", QString::fromStdString(w.pile().parts[0].name.empty() ? "Part 1" : w.pile().parts[0].name));
+    CHECK(w.pile().parts[0].mask == w.pile().parts[1].mask);
+    w.click("mask_clear");
+    CHECK(w.pile().parts[1].mask.empty());
+    CHECK(w.pile().parts.size() == 2);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK_FALSE(w.pile().parts[1].mask.empty());
+}
+
+TEST_CASE("parts are ordered by dragging in the list", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 1);
+    take_square(w, 2);
+    REQUIRE(result_at(w, 150, 100) == 257 * 160);
+    auto* list = w.find<QListWidget>("parts_list");
+    const int upper = w.pile().parts[1].id;
+    // As the list itself does when a row is let go below the other one.
+    CHECK(list->dragDropMode() == QAbstractItemView::InternalMove);
+    REQUIRE(list->model()->moveRow({}, 0, {}, 2));
+    let_pass();
+    CHECK(w.pile().parts[0].id == upper);
+    CHECK(result_at(w, 150, 100) == 257 * 130);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().parts[1].id == upper);
+}
+
+TEST_CASE("the picture is checked before it is exported: what a border cuts through is shown with a click",
+          "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    w.click("page_paint");
+    w.slide("brush_softness", 0);
+    w.slide("brush_size", 25);
+    w.studio().select(w.pile().frames[2].id);
+    w.key(Qt::Key_2);
+    w.stroke({{140, 100}});
+    w.key(Qt::Key_1);
+    REQUIRE(w.settle());
+    w.click("export");
+    w.click("export_check");
+    REQUIRE(w.settle());
+    auto* flaws = w.find<QListWidget>("export_flaws");
+    REQUIRE(flaws->isVisible());
+    REQUIRE(flaws->count() >= 1);
+    CHECK(flaws->item(0)->text().contains(QStringLiteral("cuts through")));
+    for (int i = 0; i < 4; ++i) w.key(Qt::Key_Plus);
+    w.click(flaws->viewport()->parentWidget());
+    QTest::mouseClick(flaws->viewport(), Qt::LeftButton, Qt::NoModifier,
+                      flaws->visualItemRect(flaws->item(0)).center());
+    let_pass();
+    const QPointF middle = w.middle_of_canvas();
+    CHECK(std::abs(middle.x() - 146) < 12);
+    CHECK(std::abs(middle.y() - 100) < 12);
+    // Another picture is not checked yet.
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK_FALSE(flaws->isVisible());
+    w.click("export_check");
+    REQUIRE(w.settle());
+    CHECK_FALSE(flaws->isVisible());
+    CHECK(w.find<QLabel>("export_checked")->text().contains(QStringLiteral("Nothing was found")));
+}

@@ -3,6 +3,7 @@
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QSignalBlocker>
+#include <algorithm>
 #include <array>
 
 #include "app/looks/words.h"
@@ -34,7 +35,8 @@ int choice_of(const ExportSettings& settings) {
 
 }  // namespace
 
-ExportStep::ExportStep(Studio& studio) : studio_(studio) {
+ExportStep::ExportStep(Studio& studio, Viewer& viewer, Canvas& canvas)
+    : studio_(studio), viewer_(viewer), canvas_(canvas) {
     auto* row = new QHBoxLayout;
     auto* label = new QLabel(tr("Format"), this);
     format_ = new QComboBox(this);
@@ -53,6 +55,7 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
     column()->addWidget(quality_);
     facts_ = quiet_label({}, this);
     column()->addWidget(facts_);
+    build_check();
     write_ = lamp_push(tr("Export…"), QStringLiteral("export_now"),
                        tr("Asks for a place and a name, and writes the picture there"), this);
     column()->addWidget(write_);
@@ -84,6 +87,60 @@ ExportStep::ExportStep(Studio& studio) : studio_(studio) {
                            .arg(done.merge_s + done.finish_s, 0, 'f', 1));
     });
     refresh();
+}
+
+void ExportStep::build_check() {
+    check_ = push(tr("Check the picture"), QStringLiteral("export_check"),
+                  tr("Looks for what may have been overlooked: places that nothing reaches, subjects that cover each "
+                     "other, borders of parts that cut through something"),
+                  this);
+    column()->addWidget(check_);
+    checked_ = quiet_label({}, this);
+    checked_->setObjectName(QStringLiteral("export_checked"));
+    column()->addWidget(checked_);
+    flaws_ = new QListWidget(this);
+    flaws_->setObjectName(QStringLiteral("export_flaws"));
+    flaws_->setAccessibleName(tr("What may have been overlooked"));
+    flaws_->setToolTip(tr("Choose one to see the place"));
+    flaws_->hide();
+    column()->addWidget(flaws_);
+    connect(check_, &QPushButton::clicked, this,
+            [this] { studio_.check([this](const std::vector<Flawed>& flaws) { show_flaws(flaws); }); });
+    connect(flaws_, &QListWidget::currentRowChanged, this, [this](int number) {
+        if (number < 0 || std::size_t(number) >= found_.size()) return;
+        const Flawed& flaw = found_[std::size_t(number)];
+        viewer_.set_view(View::result);
+        canvas_.look_at({flaw.where.left + flaw.where.width / 2.0, flaw.where.top + flaw.where.height / 2.0});
+        if (const Part* part = find_part(studio_.pile(), flaw.part)) studio_.select(part->frame);
+    });
+    // What was found was found of another picture.
+    connect(&studio_.document(), &Document::changed, this, [this] {
+        found_.clear();
+        checked_->clear();
+        flaws_->hide();
+    });
+}
+
+void ExportStep::show_flaws(const std::vector<Flawed>& flaws) {
+    const Pile& pile = studio_.pile();
+    const auto name = [&](int id) {
+        const Part* part = find_part(pile, id);
+        return part ? name_of_part(pile, *part) : QString();
+    };
+    constexpr std::size_t most = 100;
+    found_ = {flaws.begin(), flaws.begin() + std::ptrdiff_t(std::min(most, flaws.size()))};
+    const QSignalBlocker quiet(flaws_);
+    flaws_->clear();
+    for (const Flawed& flaw : found_)
+        flaws_->addItem(flaw.flaw == Flaw::hole      ? tr("Nothing reaches here")
+                        : flaw.flaw == Flaw::overlap ? tr("%1 covers %2").arg(name(flaw.part), name(flaw.other))
+                                                     : tr("%1 cuts through something").arg(name(flaw.part)));
+    flaws_->setCurrentRow(-1);
+    constexpr int row_height = 28, most_rows = 5;
+    flaws_->setFixedHeight(row_height * std::clamp(flaws_->count(), 1, most_rows) + 2 * flaws_->frameWidth());
+    flaws_->setVisible(!found_.empty());
+    checked_->setText(found_.empty() ? tr("Nothing was found that may have been overlooked.")
+                                     : tr("%n place(s) to look at", nullptr, int(flaws.size())));
 }
 
 QString ExportStep::summary() const {

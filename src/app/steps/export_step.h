@@ -3,8 +3,10 @@
 
 #include <QComboBox>
 #include <QLabel>
+#include <QListWidget>
 #include <QPushButton>
 
+#include "app/canvas/canvas.h"
 #include "app/looks/controls.h"
 #include "app/steps/step_line.h"
 #include "app/work/studio.h"
@@ -15,7 +17,7 @@ class ExportStep : public StepBody {
     Q_OBJECT
 
   public:
-    explicit ExportStep(Studio& studio);
+    ExportStep(Studio& studio, Viewer& viewer, Canvas& canvas);
     QString title() const override { return tr("Export"); }
     QString summary() const override;
 
@@ -24,8 +26,16 @@ class ExportStep : public StepBody {
 
   private:
     void refresh() override;
+    void build_check();
+    void show_flaws(const std::vector<Flawed>& flaws);
 
     Studio& studio_;
+    Viewer& viewer_;
+    Canvas& canvas_;
+    QPushButton* check_;
+    QLabel* checked_;
+    QListWidget* flaws_;
+    std::vector<Flawed> found_;
     QComboBox* format_;
     NamedSlider* quality_;
     QLabel* facts_;

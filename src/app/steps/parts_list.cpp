@@ -2,6 +2,7 @@
 
 #include <QHBoxLayout>
 #include <QSignalBlocker>
+#include <QTimer>
 #include <cmath>
 
 #include "app/looks/theme.h"
@@ -26,8 +27,12 @@ PartsList::PartsList(Studio& studio, Viewer& viewer, PartTarget& target, QWidget
     list_ = new QListWidget(this);
     list_->setObjectName(QStringLiteral("parts_list"));
     list_->setAccessibleName(tr("Parts, the uppermost first"));
-    list_->setToolTip(tr("The tick shows or hides a part. Press F2 or double-click to name it."));
+    list_->setToolTip(
+        tr("The tick shows or hides a part; drag a row to lay the part over others or under them. Press F2 or "
+           "double-click to name it."));
     list_->setIconSize({30, 20});
+    list_->setDragDropMode(QAbstractItemView::InternalMove);
+    list_->setDefaultDropAction(Qt::MoveAction);
     column()->addWidget(list_);
     build_chosen();
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
@@ -47,6 +52,16 @@ PartsList::PartsList(Studio& studio, Viewer& viewer, PartTarget& target, QWidget
         else if (!name.isEmpty() && name != name_of_part(studio_.pile(), *part))
             studio_.document().edit(with_part_name(studio_.pile(), id, name.toStdString()), tr("Name part"));
     });
+    // A row that was dragged: the list tells it while it still moves it.
+    connect(list_->model(), &QAbstractItemModel::rowsMoved, this,
+            [this](const QModelIndex&, int from, int, const QModelIndex&, int to) {
+                const int steps = to > from ? from - to + 1 : from - to;
+                const QListWidgetItem* item = list_->item(to > from ? to - 1 : to);
+                const int id = item ? item->data(Qt::UserRole).toInt() : 0;
+                QTimer::singleShot(0, this, [this, id, steps] {
+                    studio_.document().edit(with_part_moved(studio_.pile(), id, steps), tr("Move part"));
+                });
+            });
     connect(&studio.document(), &Document::changed, this, &PartsList::out_of_date);
     connect(&target_, &PartTarget::active_changed, this, &PartsList::out_of_date);
     connect(&studio.thumbnails(), &Thumbnails::finished, this, &PartsList::out_of_date);

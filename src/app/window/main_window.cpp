@@ -156,7 +156,7 @@ QWidget* MainWindow::build_desk() {
     column->addLayout(row, 1);
     rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
-    auto* exporting = new ExportStep(*studio_);
+    auto* exporting = new ExportStep(*studio_, *viewer_, *canvas_);
     auto* frames = new FramesStep(*studio_, *viewer_, *surveyor_, *arriving_);
     steps_->add(frames);
     connect(frames, &FramesStep::clip_wanted, this, [this] {

@@ -11,6 +11,7 @@
 #include "app/work/model_previews.h"
 #include "app/work/stores.h"
 #include "app/work/thumbnails.h"
+#include "engine/checking.h"
 #include "engine/export.h"
 #include "engine/open.h"
 #include "engine/relink.h"
@@ -74,6 +75,8 @@ class Studio : public QObject {
     void take_place(int frame, Point at, int more, bool take);
     // What of a frame is like a place of the canvas in it (like_at()), as a mask.
     void find_alike(int frame, Point at, double reach, bool everywhere, std::function<void(const Mask&)> then);
+    // Looks for what may have been overlooked in the picture.
+    void check(std::function<void(const std::vector<Flawed>&)> then);
     // Finds how the lights moved, and closes the breaks in their trails; or opens them again.
     void knit(bool on);
     // Measures spots of the sensor and mends them in all frames: places in its pixels, with their radii.

@@ -240,6 +240,14 @@ void Studio::find_alike(int frame, Point at, double reach, bool everywhere, std:
         [then = std::move(then)](const Mask& alike) { then(alike); });
 }
 
+void Studio::check(std::function<void(const std::vector<Flawed>&)> then) {
+    if (!document_.open()) return;
+    find_on<std::vector<Flawed>>(
+        finding_, tr("checking the picture"),
+        [now = pile(), store = stores_.frames()](Job& job) { return flaws_of(now, *store, job); },
+        [then = std::move(then)](const std::vector<Flawed>& flaws) { then(flaws); });
+}
+
 void Studio::mend_spots(std::vector<SpotPlace> places) {
     if (!document_.open() || places.empty()) return;
     find_on<std::vector<SensorSpot>>(

@@ -4,7 +4,10 @@
 #include <array>
 #include <optional>
 
+#include "engine/picture.h"
+#include "engine/render.h"
 #include "engine/zone_rows.h"
+#include "pile/part_edits.h"
 
 namespace bp {
 namespace {
@@ -29,6 +32,14 @@ std::size_t main_channel(const std::array<std::uint16_t, 3>& pixel, int channels
     return best;
 }
 
+// The place of a frame among those of the origins, from 1; it is added where it is not there yet.
+std::uint16_t place_in(Origins& out, int id) {
+    const auto known = std::find(out.frames.begin(), out.frames.end(), id);
+    if (known != out.frames.end()) return std::uint16_t(known - out.frames.begin() + 1);
+    out.frames.push_back(id);
+    return std::uint16_t(out.frames.size());
+}
+
 class Finding final : public StepWork {
   public:
     Finding(const Pile& pile, const Rect& region, int level, Origins& out)
@@ -48,7 +59,7 @@ class Finding final : public StepWork {
             layer.method = method_of(pile, zone);
             for (std::size_t k = 0; k < ids.size(); ++k) {
                 layer.rows.push_back(gathering_.add(ids[k], zone, softenings[k]));
-                layer.places.push_back(place_of(ids[k]));
+                layer.places.push_back(place_in(out_, ids[k]));
                 layer.strengths.emplace_back(strengths[k], curve_);
                 if (ids[k] == pile.reference) layer.reference = k;
             }
@@ -77,13 +88,6 @@ class Finding final : public StepWork {
         std::optional<std::size_t> reference;
     };
     using Two = std::pair<std::uint16_t, std::uint16_t>;
-
-    std::uint16_t place_of(int id) {
-        const auto known = std::find(out_.frames.begin(), out_.frames.end(), id);
-        if (known != out_.frames.end()) return std::uint16_t(known - out_.frames.begin() + 1);
-        out_.frames.push_back(id);
-        return std::uint16_t(out_.frames.size());
-    }
 
     Two at(const Layer& layer, const std::vector<FrameRow>& rows, int x, std::vector<Candidate>& candidates) const {
         candidates.clear();
@@ -179,6 +183,75 @@ class Finding final : public StepWork {
     std::array<Layer, 2> layers_;  // sky, land
 };
 
+// Goes over what the base's origins are with those of the parts.
+class PartsOver final : public StepWork {
+  public:
+    // `picture` is the base of the region, and becomes the picture with its parts.
+    PartsOver(const Pile& pile, const Rect& region, int level, const SolvedEdges& edges, Raster16& picture,
+              Origins& out)
+        : pile_(pile),
+          region_(region),
+          level_(level),
+          picture_(picture),
+          out_(out),
+          gathering_(pile, region, level),
+          curve_(LightCurve::of(pile.profile, pile.channels)) {
+        if (pile.channels == 3) weights_ = brightness_weights(pile.profile);
+        for (const Part& part : pile.parts) {
+            const Frame* frame = find_frame(pile, part.frame);
+            if (!part.on || !frame || !usable(*frame)) continue;
+            if (intersect(at_level(reach_of(pile, part), level), region).empty()) continue;
+            const auto edge = edges.find(part.id);
+            parts_.emplace_back(pile, part, edge == edges.end() ? nullptr : edge->second, gathering_, level);
+            places_.push_back(place_in(out, part.frame));
+        }
+    }
+    const std::vector<Take>& takes() const { return gathering_.takes(); }
+
+    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
+        const SkyRow share(pile_, level_, y, columns);
+        const int left = columns.begin - region_.left;
+        std::uint16_t* now = picture_.row(y - region_.top) + std::ptrdiff_t(left) * pile_.channels;
+        std::vector<std::uint8_t> mask(std::size_t(share.width()));
+        std::vector<std::uint16_t> scratch;
+        for (std::size_t k = 0; k < parts_.size(); ++k) {
+            const Part& part = parts_[k].part();
+            parts_[k].read_mask(y, columns.begin, share.width(), mask.data());
+            const FrameRow over = parts_[k].over(y, columns, rows, share, scratch);
+            for (int x = over.cover.begin; x < over.cover.end; ++x) {
+                constexpr double half_of_all = 127.5;
+                if (mask[std::size_t(x)] * part.strength < half_of_all) continue;
+                const std::ptrdiff_t at = std::ptrdiff_t(x) * pile_.channels;
+                if (!tells(part.join, over.wide + at, now + at)) continue;
+                out_.first.at(left + x, y - region_.top, 0) = places_[k];
+                out_.second.at(left + x, y - region_.top, 0) = places_[k];
+            }
+            parts_[k].lay(y, columns, rows, share, now);
+        }
+    }
+
+  private:
+    bool tells(Join join, const std::uint16_t* over, const std::uint16_t* below) const {
+        if (join == Join::replace) return true;
+        const auto brightness = [&](const std::uint16_t* pixel) {
+            return pile_.channels == 1 ? std::uint64_t(curve_.light(*pixel)) : brightness_of(pixel, weights_, curve_);
+        };
+        const auto a = brightness(over), b = brightness(below);
+        return join == Join::darker ? a < b : a > b;
+    }
+
+    const Pile& pile_;
+    Rect region_;
+    int level_;
+    Raster16& picture_;
+    Origins& out_;
+    Gathering gathering_;
+    LightCurve curve_;
+    kernels::BrightnessWeights weights_{};
+    std::vector<PartRows> parts_;
+    std::vector<std::uint16_t> places_;
+};
+
 bool chooses(Mode mode) {
     return mode == Mode::lighten || mode == Mode::maximum || mode == Mode::minimum || mode == Mode::median ||
            mode == Mode::one;
@@ -196,8 +269,20 @@ Result<Origins> origins_of(const Pile& pile, FrameStore& store, const Rect& regi
                        "Means and added light come from all frames together: there is no frame to tell."};
     Origins out{{}, Raster16(region.size(), 1), Raster16(region.size(), 1)};
     Finding work(pile, region, level, out);
-    if (work.takes().empty()) return out;
-    const Status done = bring_in_step({pile, store, work.takes(), region, level, 0}, job, work);
+    if (!work.takes().empty()) {
+        const Status done = bring_in_step({pile, store, work.takes(), region, level, 0}, job, work);
+        if (!done.ok()) return done.failure();
+    }
+    if (!shows_parts(pile)) return out;
+    Pile without = pile;
+    without.parts.clear();
+    Result<Raster16> picture = render(without, store, region, level, job);
+    if (!picture.ok()) return picture.failure();
+    const Result<SolvedEdges> edges = Picture(pile, level, {}).edges(store, region, job, nullptr);
+    if (!edges.ok()) return edges.failure();
+    PartsOver over(pile, region, level, edges.value(), picture.value(), out);
+    if (over.takes().empty()) return out;
+    const Status done = bring_in_step({pile, store, over.takes(), region, level, 0}, job, over);
     if (!done.ok()) return done.failure();
     return out;
 }

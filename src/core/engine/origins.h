@@ -28,7 +28,9 @@ struct Origins {
 
 // Of `region` in canvas pixels of `level`. Where each channel is chosen for itself, a pixel comes from where the
 // channel does that gives most to its brightness; of frames that give the same the earliest. In a border between zones
-// it comes from the one that has more of it. What knitting adds is not told, nor are parts. Fails as render() does.
+// it comes from the one that has more of it. Where at least half of a part shows, a pixel comes from the part's frame:
+// of one that lightens, darkens or adds where its brightness is what tells. What knitting adds is not told. Fails as
+// render() does.
 Result<Origins> origins_of(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job);
 
 }  // namespace bp

@@ -129,10 +129,10 @@ PartRows::PartRows(const Pile& pile, const Part& part, SharedEdge edge, Gatherin
     Rect box = at_level(reach_of(pile, part), level);
     constexpr int beside = 2;
     box = {box.left - beside, box.top - beside, box.width + 2 * beside, box.height + 2 * beside};
-    placed_ = gathering.add(
-        Take{part.frame, zone_of(pile, part), every_row, softening_for(part.place->scale), part.look,
-             frame.silence.empty() ? nullptr : std::make_shared<const Mask>(frame.silence),
-             Elsewhere{placement(pile, part), nullptr, box}});
+    placed_ =
+        gathering.add(Take{part.frame, zone_of(pile, part), every_row, softening_for(part.place->scale), part.look,
+                           frame.silence.empty() ? nullptr : std::make_shared<const Mask>(frame.silence),
+                           Elsewhere{placement(pile, part), nullptr, box}});
 }
 
 Rect PartRows::bounds() const {
@@ -160,15 +160,18 @@ FrameRow PartRows::over(int y, kernels::Span columns, const std::vector<FrameRow
     return {nullptr, scratch.data(), row.cover};
 }
 
+void PartRows::read_mask(int y, int left, int width, std::uint8_t* out) const {
+    if (own_)
+        own_->read_row(y, left, width, out);
+    else
+        edge_->mask.read_row(level_, y - edge_->top / (1 << level_), left - edge_->left / (1 << level_), width, out);
+}
+
 void PartRows::lay(int y, kernels::Span columns, const std::vector<FrameRow>& rows, const SkyRow& share,
                    std::uint16_t* out) const {
     const int width = columns.end - columns.begin;
     std::vector<std::uint8_t> mask(std::size_t(width), 0);
-    if (own_)
-        own_->read_row(y, columns.begin, width, mask.data());
-    else
-        edge_->mask.read_row(level_, y - edge_->top / (1 << level_), columns.begin - edge_->left / (1 << level_), width,
-                             mask.data());
+    read_mask(y, columns.begin, width, mask.data());
     const auto shows = [](std::uint8_t v) { return v > 0; };
     const auto first = std::find_if(mask.begin(), mask.end(), shows);
     if (first == mask.end()) return;
@@ -176,8 +179,9 @@ void PartRows::lay(int y, kernels::Span columns, const std::vector<FrameRow>& ro
     const FrameRow row = over(y, columns, rows, share, scratch);
     if (row.cover.empty()) return;
     const std::ptrdiff_t from = std::ptrdiff_t(row.cover.begin) * pile_.channels;
-    entry_of(part_.join).lay(row.wide + from, mask.data() + row.cover.begin, int(std::lround(255 * part_.strength)),
-                             std::size_t(row.cover.end - row.cover.begin), pile_.channels, curve_, out + from);
+    entry_of(part_.join)
+        .lay(row.wide + from, mask.data() + row.cover.begin, int(std::lround(255 * part_.strength)),
+             std::size_t(row.cover.end - row.cover.begin), pile_.channels, curve_, out + from);
 }
 
 Result<PartAlone> part_alone(const Pile& pile, const Part& part, FrameStore& store, const Rect& region, int level,

@@ -52,6 +52,9 @@ class PartRows {
 
     // Canvas pixels of the level beyond which it shows nothing.
     Rect bounds() const;
+    const Part& part() const { return part_; }
+    // What is kept of it in pixels of row y, from canvas column `left` on.
+    void read_mask(int y, int left, int width, std::uint8_t* out) const;
     // Lays it over a piece of row, which begins at columns.begin.
     void lay(int y, kernels::Span columns, const std::vector<FrameRow>& rows, const SkyRow& share,
              std::uint16_t* out) const;

@@ -35,6 +35,8 @@ class Picture {
     Result<Raster16> raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
     // The same row by row, in `sink`'s memory.
     Status rows(FrameStore& store, const Rect& region, Job& job, RowSink& sink) const;
+    // The edges of the parts that reach into a region, and of those that they lie on.
+    Result<SolvedEdges> edges(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
 
   private:
     // What a region is finished from.
@@ -47,8 +49,6 @@ class Picture {
     };
     Result<Raster16> composed(FrameStore& store, const Rect& region, Job& job, const Laying& laying) const;
     Result<Raster16> merged(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
-    // The edges of the parts that reach into a region, and of those that they lie on.
-    Result<SolvedEdges> edges(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
 
     const Pile& pile_;
     int level_;
