@@ -4,7 +4,10 @@
 #include <fstream>
 
 #include "engine/open.h"
+#include "engine/render.h"
+#include "io/reader.h"
 #include "pile/edits.h"
+#include "pile/part_edits.h"
 #include "support/fixtures.h"
 
 using namespace bp;
@@ -156,4 +159,50 @@ TEST_CASE("exports of one or three channels hold the same samples in each lossle
             CHECK(test::difference(read_picture(out / name).value(), test::render_all(pile).value()) == "");
         }
     }
+}
+
+TEST_CASE("fountains placed on a sheet of 20 x 16 inches are exported within the memory, as they are rendered") {
+    const Folder folder;
+    Pile pile = test::practised(folder, "sparks", 0, Outcome::shower);
+    CanvasSettings sheet;
+    sheet.measure = Measure::inch;
+    sheet.dpi = 300;
+    sheet.area = Rect{(pile.size.width - 6000) / 2, (pile.size.height - 4800) / 2, 6000, 4800};
+    pile = with_canvas(std::move(pile), sheet);
+    pile.cover = Cover::any;
+    std::vector<int> all;
+    for (const Frame& frame : pile.frames) all.push_back(frame.id);
+    pile = with_aside(with_mode(std::move(pile), Mode::lighten), all, true);
+    const Point to[] = {{-1250, -1000}, {1150, -950}, {-1300, 1050}, {1450, 1000}};
+    for (std::size_t k = 0; k < 4; ++k) {
+        int part = 0;
+        std::tie(pile, part) = with_new_part(std::move(pile), pile.frames[k].id);
+        pile = with_part_mask(std::move(pile), part, Mask::full(pile.size).softened(40));
+        pile = with_part_join(std::move(pile), part, Join::add);
+        pile = with_part_moved_to(std::move(pile), part, {to[k].x, to[k].y, 10.0 * double(k), 1.8}, k == 2);
+    }
+    Job job;
+    const Folder out;
+    const std::size_t budget = std::size_t(120) << 20;
+    const Result<Exported> done = export_picture(pile, out / "sheet.tif", {{}, budget}, job);
+    REQUIRE(done.ok());
+    CHECK(done.value().plan.peak_bytes <= budget);
+    CHECK(done.value().area == *sheet.area);
+    FrameFile file;
+    file.path = out / "sheet.tif";
+    file.facts = probe_picture(file.path).value();
+    CHECK(file.facts.size == Size{6000, 4800});
+    const Raster16 read = read_frame(file, 0, working_space(pile), job).value();
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+    const Rect piece{-1200, -900, 300, 200};
+    const Raster16 rendered = render(pile, store, piece, 0, job).value();
+    bool any = false;
+    for (int y = 0; y < piece.height; ++y) {
+        const std::uint16_t* from = read.row(piece.top - sheet.area->top + y) + (piece.left - sheet.area->left) * 3;
+        REQUIRE(std::equal(rendered.row(y), rendered.row(y) + rendered.row_samples(), from));
+        any = any || std::any_of(from, from + rendered.row_samples(), [](std::uint16_t v) { return v > 2000; });
+    }
+    CHECK(any);
+    // Beside the fountains the sheet is black.
+    CHECK(read.at(5, 5, 0) == 0);
 }

@@ -350,3 +350,27 @@ TEST_CASE("the picture is checked before it is exported: what a border cuts thro
     CHECK_FALSE(flaws->isVisible());
     CHECK(w.find<QLabel>("export_checked")->text().contains(QStringLiteral("Nothing was found")));
 }
+
+TEST_CASE("parts alone on a sheet: all frames set aside, and nothing is missed", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 2);
+    w.click("knot_3");
+    w.click("mode_lighten");
+    REQUIRE(w.settle());
+    for (int i = 0; i < 3; ++i) {
+        w.studio().select(w.pile().frames[std::size_t(i)].id);
+        w.window.canvas().setFocus();
+        w.key(Qt::Key_A);
+    }
+    REQUIRE(merged_ids(w.pile()).empty());
+    REQUIRE(w.settle());
+    CHECK(result_at(w, 20, 20) == 0);
+    CHECK(result_at(w, 150, 100) == 257 * 160);
+    w.click("export");
+    w.pick("export_format", QStringLiteral("8-bit PNG"));
+    REQUIRE(w.export_to(folder / "alone.png"));
+}

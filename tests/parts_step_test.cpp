@@ -8,6 +8,8 @@
 #include <stdexcept>
 
 #include "app/rail/time_rail.h"
+#include "engine/render.h"
+#include "io/reader.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "pile/part_edits.h"
@@ -316,4 +318,59 @@ TEST_CASE("a place is taken from a frame by pointing, holding T and clicking its
     w.click("page_sequence");
     CHECK_FALSE(rail->shows_patches());
     CHECK_FALSE(rail->holds_patches());
+}
+
+TEST_CASE("five clicks on the rail make all five cats look", "[window]") {
+    const Folder folder;
+    Job job;
+    REQUIRE(practice::practise(*practice::scene_named("harbour-cats"), folder / "run", {}, job).ok());
+    FrameFile truth_file;
+    truth_file.path = folder / "run" / "truth" / "best.tif";
+    truth_file.facts = probe_picture(truth_file.path).value();
+    std::vector<fs::path> frames;
+    for (const auto& entry : fs::directory_iterator(folder / "run"))
+        if (entry.path().extension() == ".jpg") frames.push_back(entry.path());
+    Window w;
+    {
+        const Answering dialog(choose(frames));
+        w.click(("outcome_" + std::to_string(int(Outcome::best_of))).c_str());
+        REQUIRE(dialog.came());
+    }
+    REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+    REQUIRE(w.settle());
+    w.click("knot_1");
+    w.click("level_light");
+    REQUIRE(w.settle());
+    w.click("knot_4");
+    auto* rail = w.window.findChild<app::TimeRail*>();
+    struct Cat {
+        QPointF face;
+        std::size_t frame;
+    };
+    // The first one looks in the base: a click on the base's own slat says that there is nothing to take.
+    const Cat cats[] = {{{250, 525}, 0}, {{520, 540}, 3}, {{795, 520}, 1}, {{1070, 535}, 4}, {{1345, 525}, 2}};
+    const Raster16 truth = read_frame(truth_file, 0, working_space(w.pile()), job).value();
+    const auto apart = [&](const Raster16& made, QPointF face) {
+        double sum = 0;
+        for (int y = int(face.y()) - 60; y < int(face.y()) + 60; ++y)
+            for (int x = int(face.x()) - 60; x < int(face.x()) + 60; ++x)
+                for (int c = 0; c < 3; ++c) sum += std::abs(int(made.at(x, y, c)) - int(truth.at(x, y, c))) / 257.0;
+        return sum / (3.0 * 120 * 120);
+    };
+    const double noise = apart(render_all(w.pile()).value(), cats[0].face);
+    for (const Cat& cat : cats) {
+        w.window.canvas().setFocus();
+        w.move_over_canvas(cat.face);
+        QTest::keyPress(w.focus(), Qt::Key_T);
+        const int frame = w.pile().frames[cat.frame].id;
+        QTest::mouseClick(rail, Qt::LeftButton, Qt::NoModifier, rail->slat_of(frame).center().toPoint());
+        REQUIRE(w.settle());
+        QTest::keyRelease(w.focus(), Qt::Key_T);
+    }
+    CHECK(w.pile().parts.size() == 4);
+    const Raster16 after = render_all(w.pile()).value();
+    for (const Cat& cat : cats) {
+        INFO("cat at " << cat.face.x());
+        CHECK(apart(after, cat.face) < 1.35 * noise);
+    }
 }

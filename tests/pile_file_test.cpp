@@ -340,6 +340,48 @@ TEST_CASE("a pile of the first version opens as what it was") {
     }
 }
 
+TEST_CASE("parts of every edge, join and place that were written by hand show as those that were set by hand") {
+    const Folder folder;
+    Pile pile = test::speckle_pile(folder, 5, {120, 90}, 8);
+    pile.methods.sky.mode = Mode::median;
+    for (int k = 0; k < 4; ++k) {
+        int part = 0;
+        std::tie(pile, part) = with_new_part(std::move(pile), pile.frames[std::size_t(k)].id);
+        Mask mask(pile.size);
+        mask.edit({10 + 20 * k, 15 + 8 * k, 40, 40}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+        pile = with_part_mask(std::move(pile), part, mask);
+    }
+    save_changed(pile, folder / "a.pile", [](json& j) {
+        j["parts"][0]["edge"] = "seam";
+        j["parts"][0]["band_px"] = 12;
+        j["parts"][1]["edge"] = "blended";
+        j["parts"][1]["join"] = "lighter";
+        j["parts"][2]["join"] = "darker";
+        j["parts"][2]["place"] = {{"moved_px", {20, -5}}, {"turn_degrees", 30}, {"scale", 1.5}, {"mirrored", true}};
+        j["parts"][3]["join"] = "add";
+        j["parts"][3]["look"] = {{"exposure_ev", -0.5}};
+        j["canvas"] = {{"area", {-20, -10, 170, 120}}, {"measure", "mm"}, {"dpi", 240}};
+        j["cover"] = "any";
+    });
+    const Result<LoadedPile> loaded = load_pile(folder / "a.pile");
+    REQUIRE(loaded.ok());
+    CHECK(loaded.value().remarks.empty());
+    Pile set = pile;
+    set = with_part_band(with_part_edge(std::move(set), pile.parts[0].id, Edge::seam), pile.parts[0].id, 12);
+    set = with_part_join(with_part_edge(std::move(set), pile.parts[1].id, Edge::blended), pile.parts[1].id,
+                         Join::lighter);
+    set = with_part_place(with_part_join(std::move(set), pile.parts[2].id, Join::darker), pile.parts[2].id,
+                          PartPlace{{20, -5}, 30, 1.5, true});
+    Look darker;
+    darker.exposure_ev = -0.5;
+    set = with_part_look(with_part_join(std::move(set), pile.parts[3].id, Join::add), pile.parts[3].id, darker);
+    set = with_canvas(std::move(set), {Rect{-20, -10, 170, 120}, {}, Measure::mm, 240});
+    set.cover = Cover::any;
+    CHECK(loaded.value().pile == set);
+    CHECK(test::difference(test::render_all(loaded.value().pile).value(), test::render_all(set).value()) == "");
+    CHECK(test::difference(test::render_all(set).value(), test::render_all(pile).value()) != "");
+}
+
 TEST_CASE("a pile that could not be opened again is not written, and the old one stays") {
     const Folder folder;
     Pile pile = rich_pile(folder);

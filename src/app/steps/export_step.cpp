@@ -97,6 +97,7 @@ void ExportStep::build_check() {
     column()->addWidget(check_);
     checked_ = quiet_label({}, this);
     checked_->setObjectName(QStringLiteral("export_checked"));
+    checked_->hide();
     column()->addWidget(checked_);
     flaws_ = new QListWidget(this);
     flaws_->setObjectName(QStringLiteral("export_flaws"));
@@ -116,7 +117,7 @@ void ExportStep::build_check() {
     // What was found was found of another picture.
     connect(&studio_.document(), &Document::changed, this, [this] {
         found_.clear();
-        checked_->clear();
+        checked_->hide();
         flaws_->hide();
     });
 }
@@ -139,6 +140,7 @@ void ExportStep::show_flaws(const std::vector<Flawed>& flaws) {
     constexpr int row_height = 28, most_rows = 5;
     flaws_->setFixedHeight(row_height * std::clamp(flaws_->count(), 1, most_rows) + 2 * flaws_->frameWidth());
     flaws_->setVisible(!found_.empty());
+    checked_->show();
     checked_->setText(found_.empty() ? tr("Nothing was found that may have been overlooked.")
                                      : tr("%n place(s) to look at", nullptr, int(flaws.size())));
 }

@@ -7,6 +7,7 @@
 #include "app/steps/merge_leave_out.h"
 #include "app/steps/merge_trails.h"
 #include "engine/knitting.h"
+#include "pile/part_edits.h"
 
 namespace bp::app {
 
@@ -36,7 +37,7 @@ QString MergeStep::summary() const {
 }
 
 bool MergeStep::needs_look() const {
-    return studio_.document().open() && merged_ids(studio_.pile()).empty();
+    return studio_.document().open() && merged_ids(studio_.pile()).empty() && !shows_parts(studio_.pile());
 }
 
 }  // namespace bp::app

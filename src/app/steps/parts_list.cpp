@@ -85,7 +85,7 @@ void PartsList::build_chosen() {
            "its light"));
     join_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     for (const JoinEntry& entry : joins()) join_->addItem(word(entry.join), int(entry.join));
-    row->addWidget(join_, 1);
+    column_of->addWidget(join_);
     edge_ = new QComboBox(of_chosen_);
     edge_->setObjectName(QStringLiteral("part_edge"));
     edge_->setAccessibleName(tr("How the edge of the part runs"));
