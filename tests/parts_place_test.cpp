@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "app/canvas/viewer.h"
+#include "app/rail/time_rail.h"
 #include "engine/render.h"
 #include "io/reader.h"
 #include "pile/file.h"
@@ -373,4 +374,41 @@ TEST_CASE("parts alone on a sheet: all frames set aside, and nothing is missed",
     w.click("export");
     w.pick("export_format", QStringLiteral("8-bit PNG"));
     REQUIRE(w.export_to(folder / "alone.png"));
+}
+
+TEST_CASE("a part is outlined where its row or its slat is pointed at, and the picture marks the slat", "[window]") {
+    const Folder folder;
+    squares(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+    take_square(w, 1);
+    auto* list = w.find<QListWidget>("parts_list");
+    auto* rail = w.window.findChild<app::TimeRail*>();
+    const app::Canvas& canvas = w.window.canvas();
+    w.click(list->viewport()->parentWidget());
+    QTest::mouseMove(list->viewport(), list->visualItemRect(list->item(0)).center());
+    let_pass();
+    REQUIRE(canvas.outlined().size() == 1);
+    const Rect bounds = w.pile().parts[0].mask.bounds();
+    const QRectF seen = canvas.outlined()[0].boundingRect();
+    CHECK(std::abs(seen.left() - bounds.left) < 3);
+    CHECK(std::abs(seen.bottom() - bounds.bottom()) < 3);
+    QEvent leave(QEvent::Leave);
+    QApplication::sendEvent(list->viewport(), &leave);
+    CHECK(canvas.outlined().empty());
+    QTest::mouseMove(rail, rail->slat_of(w.pile().frames[1].id).center().toPoint());
+    let_pass();
+    CHECK(canvas.outlined().size() == 1);
+    QTest::mouseMove(rail, rail->slat_of(w.pile().frames[2].id).center().toPoint());
+    let_pass();
+    CHECK(canvas.outlined().empty());
+    w.move_over_canvas({150, 100});
+    CHECK(rail->pointed_at() == w.pile().frames[1].id);
+    w.move_over_canvas({20, 20});
+    CHECK(rail->pointed_at() == 0);
+    // Not while another step is open.
+    w.click("knot_3");
+    w.move_over_canvas({150, 100});
+    CHECK(rail->pointed_at() == 0);
 }

@@ -228,7 +228,7 @@ bool aligned(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = true;
     const auto press = [&](const char* name) { window.findChild<QAbstractButton*>(QLatin1String(name))->click(); };
-    if (p.wants({"align", "by-hand"})) {
+    if (p.wants({"align"})) {
         ok = p.open(QStringLiteral("shelf"));
         window.steps().open(2);
         studio.select(studio.pile().frames[7].id);
@@ -236,13 +236,6 @@ bool aligned(MainWindow& window, Photographer& p) {
         studio.align(Model::rigid, studio.pile().frames[0].id);
         ok = p.take("align") && ok;
         press("align_table_shown");
-        press("page_hand");
-        studio.document().edit(with_moved_by_hand(studio.pile(), studio.current(), Matrix::shift(1.1, -0.6)),
-                               QStringLiteral("Move"));
-        window.viewer().set_view(View::difference);
-        ok = p.take("by-hand") && ok;
-        press("page_place");
-        window.viewer().set_view(View::result);
     }
     if (p.wants({"stars", "zones", "cover"})) {
         ok = p.open(QStringLiteral("lighthouse")) && ok;
@@ -385,15 +378,29 @@ bool on_paper(MainWindow& window, Photographer& p) {
     return ok;
 }
 
+// A boat in the lights of all frames but the one with the torch.
+bool lit(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    const bool ok = p.open(QStringLiteral("hull"));
+    window.steps().open(4);
+    Pile next = studio.pile();
+    int number = 0;
+    for (const Frame& frame : studio.pile().frames)
+        if (frame.role == Role::foreground && ++number != 4) next = with_foreground(std::move(next), frame.id, true);
+    studio.document().edit(std::move(next), QStringLiteral("Lights"));
+    return p.take("lights") && ok;
+}
+
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails", "streaks", "origins"})) ok = trails(window, p) && ok;
     if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"even"})) ok = even(window, p) && ok;
     if (p.wants({"sensor"})) ok = sensor(window, p) && ok;
-    if (p.wants({"align", "by-hand", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;
+    if (p.wants({"align", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "patches", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
+    if (p.wants({"lights"})) ok = lit(window, p) && ok;
     if (p.wants({"place"})) ok = on_paper(window, p) && ok;
     return ok;
 }

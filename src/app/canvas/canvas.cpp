@@ -234,6 +234,12 @@ void Canvas::moved_from(QPointF before) {
     update(readout_place(readout()));
 }
 
+void Canvas::set_outlined(std::vector<QPolygonF> lines) {
+    if (lines.empty() && outlined_.empty()) return;
+    outlined_ = std::move(lines);
+    update();
+}
+
 void Canvas::set_plumb(std::optional<QPointF> at) {
     plumb_ = at;
     update();

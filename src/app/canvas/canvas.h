@@ -65,6 +65,9 @@ class Canvas : public QWidget {
     const std::vector<MarkedLine>& marked() const { return marked_lines_; }
     // The point that is seen through all frames.
     void set_plumb(std::optional<QPointF> at);
+    // Closed lines over the picture, in canvas pixels.
+    void set_outlined(std::vector<QPolygonF> lines);
+    const std::vector<QPolygonF>& outlined() const { return outlined_; }
     std::optional<QPointF> plumb() const { return plumb_; }
     // The pole of the turning sky, where the pile has one.
     void set_show_pole(bool on);
@@ -133,6 +136,7 @@ class Canvas : public QWidget {
     void draw_pole(QPainter& painter) const;
     void draw_marked(QPainter& painter) const;
     void draw_plumb(QPainter& painter) const;
+    void draw_outlined(QPainter& painter) const;
     QString origin_in_words(int x, int y) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
@@ -164,6 +168,7 @@ class Canvas : public QWidget {
     bool show_pole_ = false;
     std::vector<MarkedLine> marked_lines_;
     std::optional<QPointF> plumb_;
+    std::vector<QPolygonF> outlined_;
     mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
 };
 

@@ -105,6 +105,19 @@ void Canvas::draw_marked(QPainter& painter) const {
     }
 }
 
+void Canvas::draw_outlined(QPainter& painter) const {
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    for (const QPolygonF& line : outlined_) {
+        QPolygonF seen;
+        for (const QPointF& p : line) seen << to_screen(p + QPointF(0.5, 0.5));
+        for (const QPen& pen : {QPen(QColor(0, 0, 0, 170), 3.5), QPen(theme().amber, 1.6)}) {
+            painter.setPen(pen);
+            painter.drawPolygon(seen);
+        }
+    }
+}
+
 void Canvas::draw_plumb(QPainter& painter) const {
     if (!plumb_) return;
     constexpr double ring = 7;
@@ -163,6 +176,7 @@ void Canvas::paintEvent(QPaintEvent* event) {
     if (show_pole_) draw_pole(painter);
     draw_marked(painter);
     draw_plumb(painter);
+    draw_outlined(painter);
     painter.restore();
     if (pair && !flipped_) draw_divider(painter);
     if (tool) tool->paint(painter);

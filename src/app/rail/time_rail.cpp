@@ -319,6 +319,7 @@ void TimeRail::mouseMoveEvent(QMouseEvent* event) {
         return;
     }
     if (!scrubbing_) {
+        emit slat_pointed(frame_at(event->position()));
         const auto seen = wedge();
         const auto before = std::exchange(near_, seen ? seen->at(event->position()) : std::nullopt);
         if (near_ == before) return;

@@ -73,6 +73,7 @@ class TimeRail : public QWidget {
   signals:
     // A frame was chosen by the person, not by the program.
     void frame_chosen();
+    void slat_pointed(int frame);                // the pointer has come to a slat; 0 for none
     void taper_tried(const bp::Taper& taper);    // while a handle is pulled
     void taper_settled(const bp::Taper& taper);  // when it is let go
     void taper_left();                           // the drag was given up

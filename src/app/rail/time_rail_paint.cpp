@@ -96,7 +96,9 @@ void TimeRail::draw_role(QPainter& painter, const Frame& frame, const QRectF& pl
     if (std::none_of(pile.parts.begin(), pile.parts.end(), of_frame)) return;
     const bool shows =
         std::any_of(pile.parts.begin(), pile.parts.end(), [&](const Part& p) { return of_frame(p) && p.on; });
-    painter.setBrush(shows ? QBrush(theme().quiet) : Qt::NoBrush);
+    const QColor colour = frame.id == pointed_ ? theme().amber : theme().quiet;
+    painter.setPen(QPen(colour, 1.3));
+    painter.setBrush(shows ? QBrush(colour) : Qt::NoBrush);
     painter.drawPolygon(QPolygonF({at + QPointF(-3.5, -4), at + QPointF(3.5, -4), at + QPointF(3.5, 2),
                                    at + QPointF(0, 5), at + QPointF(-3.5, 2)}));
 }

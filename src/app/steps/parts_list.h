@@ -17,6 +17,7 @@ class PartsList : public Page {
 
   public:
     PartsList(Studio& studio, Viewer& viewer, PartTarget& target, QWidget* parent);
+    QListWidget& rows() { return *list_; }
 
   private:
     void refresh() override;

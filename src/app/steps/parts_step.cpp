@@ -8,6 +8,7 @@
 #include "app/steps/parts_mask.h"
 #include "app/steps/parts_paint.h"
 #include "app/steps/parts_place.h"
+#include "app/steps/parts_pointing.h"
 #include "app/steps/parts_sequence.h"
 #include "app/steps/parts_shower.h"
 
@@ -29,7 +30,9 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& r
     tabs_->add(new PartsLook(studio, viewer, target_, this), tr("Look"), QStringLiteral("page_part_look"),
                tr("Tone and colour of the chosen part alone"));
     column()->addWidget(tabs_);
-    column()->addWidget(new PartsList(studio, viewer, target_, this));
+    auto* list = new PartsList(studio, viewer, target_, this);
+    column()->addWidget(list);
+    new PartsPointing(studio, viewer, canvas, rail, list->rows(), this);
     connect(&studio.document(), &Document::changed, this, &PartsStep::out_of_date);
 }
 
