@@ -237,7 +237,7 @@ bool aligned(MainWindow& window, Photographer& p) {
         ok = p.take("align") && ok;
         press("align_table_shown");
     }
-    if (p.wants({"stars", "zones", "cover"})) {
+    if (p.wants({"zones", "cover"})) {
         ok = p.open(QStringLiteral("lighthouse")) && ok;
         window.steps().open(2);
         studio.align(Model::stars, studio.pile().frames[24].id);
@@ -246,7 +246,6 @@ bool aligned(MainWindow& window, Photographer& p) {
         pile.cover = Cover::any;
         studio.document().edit(std::move(pile), QStringLiteral("Median"));
         studio.select(studio.pile().frames[32].id);
-        ok = p.take("stars") && ok;
         press("page_cover");
         press("crop_full");
         ok = p.take("cover") && ok;
@@ -259,6 +258,12 @@ bool aligned(MainWindow& window, Photographer& p) {
         press("page_place");
     }
     return ok;
+}
+
+void scroll_to(MainWindow& window, const char* name) {
+    auto* widget = window.findChild<QWidget*>(QLatin1String(name));
+    for (auto* area : window.findChildren<QScrollArea*>())
+        if (widget && area->isAncestorOf(widget)) area->ensureWidgetVisible(widget);
 }
 
 bool best_of(MainWindow& window, Photographer& p) {
@@ -303,9 +308,7 @@ bool best_of(MainWindow& window, Photographer& p) {
     for (const Part& part : parts)
         studio.document().edit(with_part_edge(studio.pile(), part.id, Edge::seam), QStringLiteral("Least seam"));
     p.settle();
-    if (auto* edge = window.findChild<QWidget*>(QStringLiteral("part_down")))
-        for (auto* area : window.findChildren<QScrollArea*>())
-            if (area->isAncestorOf(edge)) area->ensureWidgetVisible(edge);
+    scroll_to(window, "part_down");
     ok = p.take("parts") && ok;
     window.steps().open(5);
     return p.take("export") && ok;
@@ -388,6 +391,8 @@ bool lit(MainWindow& window, Photographer& p) {
     for (const Frame& frame : studio.pile().frames)
         if (frame.role == Role::foreground && ++number != 4) next = with_foreground(std::move(next), frame.id, true);
     studio.document().edit(std::move(next), QStringLiteral("Lights"));
+    p.settle();
+    scroll_to(window, "lit_frames");
     return p.take("lights") && ok;
 }
 
@@ -397,7 +402,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"even"})) ok = even(window, p) && ok;
     if (p.wants({"sensor"})) ok = sensor(window, p) && ok;
-    if (p.wants({"align", "cover", "stars", "zones"})) ok = aligned(window, p) && ok;
+    if (p.wants({"align", "cover", "zones"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "patches", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
     if (p.wants({"lights"})) ok = lit(window, p) && ok;
