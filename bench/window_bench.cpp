@@ -266,17 +266,7 @@ class Bench {
         }
         mouse(canvas, QEvent::MouseButtonRelease, middle);
         changes_of_view([&] { press(canvas, Qt::Key_1); });
-        long patches = 0;
-        QObject::connect(&viewer_, &Viewer::patched, &watch_, [&] { ++patches; });
-        mouse(canvas, QEvent::MouseButtonPress, middle + QPointF(-100, -60));
-        wait_for([&] { return patches > 0; });
-        for (int i = 1; i <= 60; ++i) {
-            const long before = patches;
-            const QPointF at = middle + QPointF(-100 + 3 * i, -60 + i);
-            result.ms.push_back(watch_.ms_until_painted([&] { mouse(canvas, QEvent::MouseMove, at); },
-                                                        [&] { return patches > before; }));
-        }
-        mouse(canvas, QEvent::MouseButtonRelease, middle);
+        stroke_in_result(result);
         hatch.print("brush_frame");
         result.print("brush_result");
     }
@@ -352,20 +342,8 @@ class Bench {
         auto* list = window_.findChild<QListWidget*>(QStringLiteral("parts_list"));
         list->setCurrentRow(50);
         changes_of_view([&] { press(window_.canvas(), Qt::Key_1); });
-        Canvas& canvas = window_.canvas();
-        long patches = 0;
-        QObject::connect(&viewer_, &Viewer::patched, &watch_, [&] { ++patches; });
-        const QPointF middle(canvas.width() / 2.0, canvas.height() / 2.0);
         Waits result;
-        mouse(canvas, QEvent::MouseButtonPress, middle + QPointF(-100, -60));
-        wait_for([&] { return patches > 0; });
-        for (int i = 1; i <= 60; ++i) {
-            const long before = patches;
-            const QPointF at = middle + QPointF(-100 + 3 * i, -60 + i);
-            result.ms.push_back(watch_.ms_until_painted([&] { mouse(canvas, QEvent::MouseMove, at); },
-                                                        [&] { return patches > before; }));
-        }
-        mouse(canvas, QEvent::MouseButtonRelease, middle);
+        stroke_in_result(result);
         result.print("brush_hundred_parts");
     }
 
@@ -427,6 +405,24 @@ class Bench {
     }
 
   private:
+    // A stroke about the middle, move by move until the result shows it.
+    void stroke_in_result(Waits& waits) {
+        Canvas& canvas = window_.canvas();
+        const QPointF middle(canvas.width() / 2.0, canvas.height() / 2.0);
+        long patches = 0;
+        const auto heard = QObject::connect(&viewer_, &Viewer::patched, &watch_, [&] { ++patches; });
+        mouse(canvas, QEvent::MouseButtonPress, middle + QPointF(-100, -60));
+        wait_for([&] { return patches > 0; });
+        for (int i = 1; i <= 60; ++i) {
+            const long before = patches;
+            const QPointF at = middle + QPointF(-100 + 3 * i, -60 + i);
+            waits.ms.push_back(watch_.ms_until_painted([&] { mouse(canvas, QEvent::MouseMove, at); },
+                                                       [&] { return patches > before; }));
+        }
+        mouse(canvas, QEvent::MouseButtonRelease, middle);
+        QObject::disconnect(heard);
+    }
+
     void open_step(int number) {
         press(window_.canvas(), Qt::Key_0 + number, Qt::ControlModifier);
         auto* knot = window_.findChild<QWidget*>(QStringLiteral("knot_%1").arg(number - 1));

@@ -30,6 +30,13 @@ void squares(const Folder& folder, int frames) {
     }
 }
 
+// Opens three of them at the step Parts.
+void open_parts(Window& w, const Folder& folder) {
+    squares(folder, 3);
+    REQUIRE(w.open(folder, Outcome::best_of));
+    w.click("knot_4");
+}
+
 // Paints over the square of a frame.
 void take_square(Window& w, std::size_t frame) {
     w.click("page_paint");
@@ -51,10 +58,8 @@ std::uint16_t result_at(Window& w, int x, int y) {
 
 TEST_CASE("an edge is chosen in the list, its band pulled, undone, and it is in the file", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 1);
     REQUIRE(w.pile().parts.size() == 1);
     CHECK_FALSE(w.find<QSlider>("part_band")->isVisible());
@@ -83,10 +88,8 @@ TEST_CASE("an edge is chosen in the list, its band pulled, undone, and it is in 
 
 TEST_CASE("a stroke on a part with a solved edge shows at once and is solved when it ends", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 1);
     w.pick("part_edge", QStringLiteral("Least seam"));
     REQUIRE(w.settle());
@@ -103,10 +106,8 @@ TEST_CASE("a stroke on a part with a solved edge shows at once and is solved whe
 
 TEST_CASE("a part is dragged, turned by the ring, typed, mirrored and put back", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 2);
     w.click("page_part_place");
     REQUIRE(w.settle());
@@ -143,10 +144,8 @@ TEST_CASE("a part is dragged, turned by the ring, typed, mirrored and put back",
 
 TEST_CASE("a part that was placed is painted where it lies", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 2);
     w.click("page_part_place");
     w.enter("part_place_right", 80);
@@ -165,10 +164,8 @@ TEST_CASE("a part that was placed is painted where it lies", "[window]") {
 
 TEST_CASE("parts lie on a canvas of inches, are drawn to its edges, and the file says how large it is", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 2);
     w.click("page_part_place");
     w.pick("sheet_measure", QStringLiteral("Inches"));
@@ -205,10 +202,8 @@ TEST_CASE("parts lie on a canvas of inches, are drawn to its edges, and the file
 
 TEST_CASE("a part has a look of its own, tried by the slider and taken back", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 1);
     const std::uint16_t before = result_at(w, 150, 100), beside = result_at(w, 20, 20);
     w.click("page_part_look");
@@ -224,10 +219,8 @@ TEST_CASE("a part has a look of its own, tried by the slider and taken back", "[
 
 TEST_CASE("ellipses, ramps and what is alike are drawn into a part, kept and given back", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     w.click("page_mask");
     w.studio().select(w.pile().frames[1].id);
     w.key(Qt::Key_2);
@@ -258,10 +251,8 @@ TEST_CASE("ellipses, ramps and what is alike are drawn into a part, kept and giv
 
 TEST_CASE("all of a mask is grown, shrunk, softened, swapped, copied and cleared, each one step", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 1);
     take_square(w, 2);
     REQUIRE(w.pile().parts.size() == 2);
@@ -294,10 +285,8 @@ TEST_CASE("all of a mask is grown, shrunk, softened, swapped, copied and cleared
 
 TEST_CASE("parts are ordered by dragging in the list", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 1);
     take_square(w, 2);
     REQUIRE(result_at(w, 150, 100) == 257 * 160);
@@ -316,10 +305,8 @@ TEST_CASE("parts are ordered by dragging in the list", "[window]") {
 TEST_CASE("the picture is checked before it is exported: what a border cuts through is shown with a click",
           "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     w.click("page_paint");
     w.slide("brush_softness", 0);
     w.slide("brush_size", 25);
@@ -354,10 +341,8 @@ TEST_CASE("the picture is checked before it is exported: what a border cuts thro
 
 TEST_CASE("parts alone on a sheet: all frames set aside, and nothing is missed", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 2);
     w.click("knot_3");
     w.click("mode_lighten");
@@ -378,10 +363,8 @@ TEST_CASE("parts alone on a sheet: all frames set aside, and nothing is missed",
 
 TEST_CASE("a part is outlined where its row or its slat is pointed at, and the picture marks the slat", "[window]") {
     const Folder folder;
-    squares(folder, 3);
     Window w;
-    REQUIRE(w.open(folder, Outcome::best_of));
-    w.click("knot_4");
+    open_parts(w, folder);
     take_square(w, 1);
     auto* list = w.find<QListWidget>("parts_list");
     auto* rail = w.window.findChild<app::TimeRail*>();
@@ -407,6 +390,15 @@ TEST_CASE("a part is outlined where its row or its slat is pointed at, and the p
     CHECK(rail->pointed_at() == w.pile().frames[1].id);
     w.move_over_canvas({20, 20});
     CHECK(rail->pointed_at() == 0);
+    // The tag below the slat hides the frame's part, and shows it again.
+    const QPointF tag(rail->slat_of(w.pile().frames[1].id).center().x(),
+                      rail->slat_of(w.pile().frames[1].id).bottom() + 9);
+    QTest::mouseClick(rail, Qt::LeftButton, Qt::NoModifier, tag.toPoint());
+    let_pass();
+    CHECK_FALSE(w.pile().parts[0].on);
+    QTest::mouseClick(rail, Qt::LeftButton, Qt::NoModifier, tag.toPoint());
+    let_pass();
+    CHECK(w.pile().parts[0].on);
     // Not while another step is open.
     w.click("knot_3");
     w.move_over_canvas({150, 100});

@@ -300,6 +300,10 @@ void TimeRail::mousePressEvent(QMouseEvent* event) {
         held_ = seen->at(event->position());
         if (held_) return;
     }
+    if (const int id = patches_held_ ? 0 : tag_at(event->position())) {
+        emit tag_clicked(id);
+        return;
+    }
     if (patches_held_) {
         if (const int id = frame_at(event->position()))
             emit patch_clicked(id, !event->modifiers().testFlag(Qt::ShiftModifier));
@@ -344,7 +348,7 @@ void TimeRail::mouseDoubleClickEvent(QMouseEvent* event) {
         if (straight != method_of(studio_.pile(), studio_.zone()).taper) emit taper_settled(straight);
         return;
     }
-    if (patches_held_) return mousePressEvent(event);
+    if (patches_held_ || tag_at(event->position()) != 0) return mousePressEvent(event);
     if (frame_at(event->position()) != 0) studio_.toggle_aside();
 }
 

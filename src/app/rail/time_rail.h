@@ -60,6 +60,8 @@ class TimeRail : public QWidget {
     // Marks a frame that is pointed at elsewhere; 0 for none.
     void point_at(int id);
     int pointed_at() const { return pointed_; }
+    // Whether a click on a tag is one on the tag, and not on the frame.
+    void set_tags_clickable(bool on) { tags_clickable_ = on; }
     // Gives up the drag of the taper; false when there is none.
     bool leave_drag();
     double zoom() const { return zoom_; }
@@ -73,6 +75,7 @@ class TimeRail : public QWidget {
   signals:
     // A frame was chosen by the person, not by the program.
     void frame_chosen();
+    void tag_clicked(int frame);                 // that of a frame of which parts lie over the base
     void slat_pointed(int frame);                // the pointer has come to a slat; 0 for none
     void taper_tried(const bp::Taper& taper);    // while a handle is pulled
     void taper_settled(const bp::Taper& taper);  // when it is let go
@@ -101,6 +104,15 @@ class TimeRail : public QWidget {
     double wedge_height() const;
     QRectF place_of(const Slat& slat) const;
     int frame_at(QPointF p) const;
+    // What stands below a slat, from its middle to the right.
+    struct Below {
+        bool role = false, reference = false, base = false, tag = false;
+        int before_tag() const { return int(role) + int(reference) + int(base); }
+    };
+    Below below(const Frame& frame) const;
+    QPointF below_at(const QRectF& slat, int number) const;
+    // The frame whose tag is there; 0 for none.
+    int tag_at(QPointF p) const;
     void choose(int id, Qt::KeyboardModifiers modifiers);
     QPixmap miniature(int id, QSize size) const;
     // So many times as wide as it is high.
@@ -128,6 +140,7 @@ class TimeRail : public QWidget {
     bool scrubbing_ = false;
     bool taper_wanted_ = false;
     int pointed_ = 0;
+    bool tags_clickable_ = false;
     bool patches_on_ = false, patches_held_ = false;
     std::optional<PatchPlace> patch_;
     std::optional<TaperWedge::Handle> held_, near_;

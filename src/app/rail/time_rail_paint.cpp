@@ -71,36 +71,62 @@ void TimeRail::draw_picture(QPainter& painter, int id, const QRectF& place) cons
 // Below the slat: a dark carries a filled knot, a foreground an open one, the reference a cross, the base a square; a
 // guessed role is dotted. A frame of which parts lie over the base carries a tag, filled while one of them shows.
 void TimeRail::draw_role(QPainter& painter, const Frame& frame, const QRectF& place) const {
-    const Pile& pile = studio_.pile();
-    QPointF at(place.center().x(), slat_top() + slat_height + 9);
-    painter.setPen(QPen(theme().quiet, 1.3, (frame.role_from == RoleFrom::guess) ? Qt::DotLine : Qt::SolidLine));
-    painter.setBrush(frame.role == Role::dark && !(frame.role_from == RoleFrom::guess) ? QBrush(theme().quiet)
-                                                                                       : Qt::NoBrush);
-    if (frame.role != Role::scene) {
+    const Below marks = below(frame);
+    int number = 0;
+    const bool guessed = frame.role_from == RoleFrom::guess;
+    if (marks.role) {
+        const QPointF at = below_at(place, number++);
+        painter.setPen(QPen(theme().quiet, 1.3, guessed ? Qt::DotLine : Qt::SolidLine));
+        painter.setBrush(frame.role == Role::dark && !guessed ? QBrush(theme().quiet) : Qt::NoBrush);
         painter.drawEllipse(at, 3.5, 3.5);
-        if (frame.role == Role::dark && (frame.role_from == RoleFrom::guess)) painter.drawPoint(at);
-        at.rx() += 11;
+        if (frame.role == Role::dark && guessed) painter.drawPoint(at);
     }
     painter.setPen(QPen(theme().quiet, 1.3));
     painter.setBrush(Qt::NoBrush);
-    if (frame.id == pile.reference && (pile.methods.sky.model != Model::none || surveyor_.of(frame.id))) {
+    if (marks.reference) {
+        const QPointF at = below_at(place, number++);
         painter.drawLine(at - QPointF(4, 0), at + QPointF(4, 0));
         painter.drawLine(at - QPointF(0, 4), at + QPointF(0, 4));
-        at.rx() += 11;
     }
-    if (frame.id == pile.base && pile.methods.sky.mode == Mode::one) {
+    if (marks.base) {
+        const QPointF at = below_at(place, number++);
         painter.drawRect(QRectF(at.x() - 3.5, at.y() - 3.5, 7, 7));
-        at.rx() += 11;
     }
-    const auto of_frame = [&](const Part& p) { return p.frame == frame.id; };
-    if (std::none_of(pile.parts.begin(), pile.parts.end(), of_frame)) return;
+    if (!marks.tag) return;
+    const auto& parts = studio_.pile().parts;
     const bool shows =
-        std::any_of(pile.parts.begin(), pile.parts.end(), [&](const Part& p) { return of_frame(p) && p.on; });
+        std::any_of(parts.begin(), parts.end(), [&](const Part& p) { return p.frame == frame.id && p.on; });
     const QColor colour = frame.id == pointed_ ? theme().amber : theme().quiet;
+    const QPointF at = below_at(place, number);
     painter.setPen(QPen(colour, 1.3));
     painter.setBrush(shows ? QBrush(colour) : Qt::NoBrush);
     painter.drawPolygon(QPolygonF({at + QPointF(-3.5, -4), at + QPointF(3.5, -4), at + QPointF(3.5, 2),
                                    at + QPointF(0, 5), at + QPointF(-3.5, 2)}));
+}
+
+TimeRail::Below TimeRail::below(const Frame& frame) const {
+    const Pile& pile = studio_.pile();
+    return {frame.role != Role::scene,
+            frame.id == pile.reference && (pile.methods.sky.model != Model::none || surveyor_.of(frame.id)),
+            frame.id == pile.base && pile.methods.sky.mode == Mode::one,
+            std::any_of(pile.parts.begin(), pile.parts.end(), [&](const Part& p) { return p.frame == frame.id; })};
+}
+
+QPointF TimeRail::below_at(const QRectF& slat, int number) const {
+    constexpr double apart = 11;
+    return {slat.center().x() + apart * number, slat_top() + slat_height + 9};
+}
+
+int TimeRail::tag_at(QPointF p) const {
+    constexpr double reach = 6;
+    if (!tags_clickable_) return 0;
+    for (const Frame& frame : studio_.pile().frames) {
+        const Below marks = below(frame);
+        if (!marks.tag) continue;
+        const QPointF at = below_at(slat_of(frame.id), marks.before_tag());
+        if (std::abs(p.x() - at.x()) <= reach && std::abs(p.y() - at.y()) <= reach) return frame.id;
+    }
+    return 0;
 }
 
 void TimeRail::draw_marks(QPainter& painter, const Frame& frame, const QRectF& place) const {

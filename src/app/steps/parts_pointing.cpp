@@ -17,6 +17,7 @@ PartsPointing::PartsPointing(Studio& studio, Viewer& viewer, Canvas& canvas, Tim
     connect(&list, &QListWidget::itemEntered, this,
             [this](const QListWidgetItem* item) { outline(item->data(Qt::UserRole).toInt()); });
     connect(&rail, &TimeRail::slat_pointed, this, &PartsPointing::outline_of_frame);
+    connect(&rail, &TimeRail::tag_clicked, this, &PartsPointing::show_or_hide);
     connect(&canvas, &Canvas::pointed, this, &PartsPointing::point_at);
     connect(&viewer, &Viewer::view_changed, this, [this] { outline(0); });
     connect(&studio.document(), &Document::changed, this, [this] { outline(0); });
@@ -27,6 +28,8 @@ bool PartsPointing::eventFilter(QObject*, QEvent* event) {
         outline(0);
         if (event->type() == QEvent::Hide) rail_.point_at(0);
     }
+    if (event->type() == QEvent::Show || event->type() == QEvent::Hide)
+        rail_.set_tags_clickable(event->type() == QEvent::Show);
     return false;
 }
 
@@ -57,6 +60,17 @@ void PartsPointing::outline_of_frame(int frame) {
     const auto part =
         std::find_if(parts.rbegin(), parts.rend(), [frame](const Part& p) { return p.frame == frame && p.on; });
     outline(part == parts.rend() ? 0 : part->id);
+}
+
+void PartsPointing::show_or_hide(int frame) {
+    if (!list_.isVisible()) return;
+    const auto& parts = studio_.pile().parts;
+    const bool shown =
+        std::any_of(parts.begin(), parts.end(), [frame](const Part& p) { return p.frame == frame && p.on; });
+    Pile next = studio_.pile();
+    for (const Part& part : parts)
+        if (part.frame == frame) next = with_part_on(std::move(next), part.id, !shown);
+    studio_.document().edit(std::move(next), shown ? tr("Hide part") : tr("Show part"));
 }
 
 void PartsPointing::point_at(QPointF canvas) {

@@ -1,5 +1,6 @@
 // What is pointed at among parts: a row of the list or a slat of the rail outlines its part on the picture, a place of
-// the picture marks the slat of the frame whose part shows there.
+// the picture marks the slat of the frame whose part shows there. A click on the tag below a slat shows or hides the
+// parts of its frame.
 #pragma once
 
 #include <QListWidget>
@@ -23,6 +24,7 @@ class PartsPointing : public QObject {
     void outline(int part);
     void outline_of_frame(int frame);
     void point_at(QPointF canvas);
+    void show_or_hide(int frame);
 
     Studio& studio_;
     Viewer& viewer_;
