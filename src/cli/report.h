@@ -19,7 +19,7 @@ struct Stages {
     double open_s = 0;
     double align_s = 0;
     double even_s = 0;
-    double lights_s = 0;  // looking for those that move
+    double lights_s = 0;           // looking for those that move
     std::size_t memory_bytes = 0;  // that were allowed
     std::optional<Noise> noise;    // of the middle of the picture
 };

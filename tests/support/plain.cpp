@@ -35,9 +35,9 @@ bool votes(const Placed& p, int x, int y) {
                         [&](const FrameStreak& s) { return s.left_out && band_of(s.line).has(pixel); });
 }
 
-// Of shifts, turns and scales of a few degrees and per cent: down each of six columns first, at the place where the canvas
-// row crosses it, then across; of all others straight down, wherever the row goes. That is what the weights mean,
-// wherever they are put to use.
+// Of shifts, turns and scales of a few degrees and per cent: down each of six columns first, at the place where the
+// canvas row crosses it, then across; of all others straight down, wherever the row goes. That is what the weights
+// mean, wherever they are put to use.
 std::uint16_t sample(const Placed& p, int x, int y, int c) {
     if (p.placed.is_identity()) return p.picture.at(x, y, c);
     const Point at = p.placed.to_frame({double(x), double(y)});

@@ -104,12 +104,7 @@ class Composer final : public StepWork {
   public:
     Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, const SolvedEdges& edges,
              std::size_t parts, const Knitting* knitting, RowSink& sink)
-        : pile_(pile),
-          region_(region),
-          level_(level),
-          known_(base),
-          sink_(sink),
-          gathering_(pile, region, level) {
+        : pile_(pile), region_(region), level_(level), known_(base), sink_(sink), gathering_(pile, region, level) {
         if (!known_) base_.emplace(pile, gathering_, knitting, level);
         // What does not reach into the region is not read for it.
         for (const Part* part : showing(pile, parts)) {
@@ -299,8 +294,7 @@ Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& j
         for (int y = 0; y < box.height; ++y)
             std::copy_n(base->row(box.top - all.top + y) + std::ptrdiff_t(box.left - all.left) * pile_.channels,
                         below.row_samples(), below.row(y));
-        Result<Raster16> laid =
-            there.composed(store, box, job, {&below, out, std::size_t(&part - pile_.parts.data())});
+        Result<Raster16> laid = there.composed(store, box, job, {&below, out, std::size_t(&part - pile_.parts.data())});
         if (!laid.ok()) return laid.failure();
         const Result<PartAlone> own = part_alone(pile_, part, store, box, at, job);
         if (!own.ok()) return own.failure();
@@ -308,8 +302,8 @@ Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& j
     };
     const bool can_keep = content_of(pile_).has_value();
     for (auto it = missing.rbegin(); it != missing.rend(); ++it) {
-        Result<SolvedEdge> edge = solved<SolvedEdge>(
-            store.derived(), can_keep ? std::optional(it->key) : std::nullopt, [&] { return solve(*it->part); });
+        Result<SolvedEdge> edge = solved<SolvedEdge>(store.derived(), can_keep ? std::optional(it->key) : std::nullopt,
+                                                     [&] { return solve(*it->part); });
         if (!edge.ok()) return edge.failure();
         auto shared = std::make_shared<const SolvedEdge>(std::move(edge).value());
         store.keep(it->key, shared);

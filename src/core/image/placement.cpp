@@ -77,7 +77,8 @@ Point Placement::to_frame(Point canvas) const {
 }
 
 bool operator==(const Placement& a, const Placement& b) {
-    return a.matrix == b.matrix && a.lens == b.lens && a.sensor == b.sensor && a.after == b.after && same(a.flex, b.flex);
+    return a.matrix == b.matrix && a.lens == b.lens && a.sensor == b.sensor && a.after == b.after &&
+           same(a.flex, b.flex);
 }
 
 Placement at_level(const Placement& placement, int level) {

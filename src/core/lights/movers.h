@@ -24,8 +24,8 @@ struct Mover {
 
 // A light goes on where the end of a trace leads to the beginning of one in the next frame: in its direction, as far as
 // it would come in the pause at the speed that its length tells, as bright, and neither fits another better. It must do
-// so through three frames, straight on and no faster, for two flashes that lie in a line are not one light. Pauses as long as the exposure and
-// longer tell nothing. Pure; any thread.
+// so through three frames, straight on and no faster, for two flashes that lie in a line are not one light. Pauses as
+// long as the exposure and longer tell nothing. Pure; any thread.
 std::vector<Mover> movers_in(std::span<const FrameTraces> run);
 
 }  // namespace bp

@@ -66,7 +66,8 @@ Raster8 least_seam(const RasterF& apart, const Raster8& sides) {
     int open = 0;
     for (int y = 0; y < size.height; ++y)
         for (int x = 0; x < size.width; ++x)
-            if (side_at(sides, x, y) == Side::open) node[std::size_t(y) * std::size_t(size.width) + std::size_t(x)] = open++;
+            if (side_at(sides, x, y) == Side::open)
+                node[std::size_t(y) * std::size_t(size.width) + std::size_t(x)] = open++;
     std::vector<float> to_over(std::size_t(open), 0), to_below(std::size_t(open), 0);
     cv::detail::GCGraph<float> graph(unsigned(open), unsigned(later.size()) * unsigned(open));
     for (int i = 0; i < open; ++i) graph.addVtx();

@@ -12,9 +12,9 @@ constexpr double widest_streak_px = 2000;
 constexpr double brightest_streak = 1e9;  // light in a pixel of its way, and shares of it
 constexpr int most_things = 1000000;      // that have streaks
 constexpr int most_subjects = 1000000;
-constexpr double widest_spacing = 5;  // in lengths of a subject
+constexpr double widest_spacing = 5;     // in lengths of a subject
 constexpr double widest_band_px = 2000;  // of a part's edge
 constexpr double lowest_dpi = 10, highest_dpi = 10000;
-constexpr int most_nodes = 4000;      // of a bend, each way
+constexpr int most_nodes = 4000;  // of a bend, each way
 
 }  // namespace bp::pile

@@ -10,8 +10,8 @@ enum class Measure { px, mm, inch };
 
 struct MeasureEntry {
     Measure measure;
-    std::string_view name;    // in pile files
-    double inches;            // that one is; 0 for pixels, of which dpi make an inch
+    std::string_view name;  // in pile files
+    double inches;          // that one is; 0 for pixels, of which dpi make an inch
 };
 std::span<const MeasureEntry> measures();
 const MeasureEntry& entry_of(Measure measure);
