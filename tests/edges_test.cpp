@@ -282,6 +282,11 @@ TEST_CASE("edges are the same at once, in pieces, from tiles, in an export and f
     }
     ExportOptions options;
     REQUIRE(export_picture(pile, folder / "out.tif", options, job).ok());
+    // What the window has solved the export need not solve again.
+    ExportOptions knowing;
+    knowing.known = &store;
+    REQUIRE(export_picture(pile, folder / "known.tif", knowing, job).ok());
+    CHECK(test::bytes_of(folder / "known.tif") == test::bytes_of(folder / "out.tif"));
     FrameFile file;
     file.path = folder / "out.tif";
     file.facts = probe_picture(file.path).value();

@@ -7,6 +7,7 @@
 #include "base/guarded.h"
 #include "engine/cover.h"
 #include "engine/knitting.h"
+#include "engine/part_edges.h"
 #include "engine/render.h"
 #include "pile/edits.h"
 #include "pile/part_edits.h"
@@ -90,6 +91,12 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
         if (!lights.ok()) return lights.failure();
         store.keep(lights.value()->recipe, lights.value());
     }
+    if (options.known)
+        for (const Part& part : pile.parts) {
+            if (part.edge == Edge::painted) continue;
+            const Fingerprint key = key_of_edge(pile, part);
+            if (const SharedEdge known = options.known->kept<SolvedEdge>(key)) store.keep(key, known);
+        }
     const double dpi = pile.canvas.measure == Measure::px ? 0 : pile.canvas.dpi;
     const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile), dpi};
     const auto begin = std::chrono::steady_clock::now();

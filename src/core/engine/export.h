@@ -26,7 +26,8 @@ struct ExportOptions {
     WriteOptions write;
     std::size_t memory_bytes = MemoryBudget::of_machine().work_bytes;
     std::shared_ptr<Scratch> scratch = Scratch::in_cache();
-    // Where the pile's moving lights may be known already. Must live on; null: they are found when they are needed.
+    // Where the pile's moving lights and the edges of its parts may be known already. Must live on; null: they are
+    // found when they are needed.
     FrameStore* known = nullptr;
     // How much of the middle of the picture is kept in memory, too.
     Size keep_middle{};

@@ -256,6 +256,10 @@ Fingerprint recipe_of_edge(const Pile& pile, const Part& part) {
     return pile::fingerprint(base_recipe(pile), canvas_of(pile), out);
 }
 
+Fingerprint key_of_edge(const Pile& pile, const Part& part) {
+    return derived_key("edge", recipe_of_edge(pile, part));
+}
+
 SolvedEdge solved_edge(const Pile& pile, const Part& part, const PartAlone& own, const Raster16& below) {
     const int level = level_of_edges(pile);
     const Rect box = box_of_edge(pile, part);

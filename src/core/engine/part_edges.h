@@ -16,6 +16,8 @@ int level_of_edges(const Pile& pile);
 Rect box_of_edge(const Pile& pile, const Part& part);
 // What an edge depends on: the base, the part, and the parts below it that reach into its box.
 Fingerprint recipe_of_edge(const Pile& pile, const Part& part);
+// Under which it is kept.
+Fingerprint key_of_edge(const Pile& pile, const Part& part);
 
 // The edge of a part that is alone as `own` and below which lies `below`, both of box_of_edge(). A blended one changes
 // its light by factors that lie smoothly between those that lead over to what is below along the border. Pure.

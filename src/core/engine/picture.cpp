@@ -272,7 +272,7 @@ Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& j
         const Rect box = box_of_edge(pile_, part);
         if (part.edge == Edge::painted || box.empty() || !reaches(part)) continue;
         areas.push_back(box);
-        const Fingerprint key = derived_key("edge", recipe_of_edge(pile_, part));
+        const Fingerprint key = key_of_edge(pile_, part);
         if (SharedEdge known = store.kept<SolvedEdge>(key)) {
             out[part.id] = std::move(known);
         } else {
