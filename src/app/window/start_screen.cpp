@@ -144,7 +144,7 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     connect(folder, &QPushButton::clicked, this, &StartScreen::folder_wanted);
     auto* scenes = new QGridLayout;
     scenes->setSpacing(space::small);
-    constexpr int across = 4;
+    constexpr int across = 5;
     int place = 0;
     for (const practice::SceneEntry& scene : practice::scenes()) {
         const QString name = QString::fromUtf8(scene.name.data(), qsizetype(scene.name.size()));
