@@ -45,7 +45,8 @@ TEST_CASE("the same seed gives the same bytes, another one does not") {
         practise(name.c_str(), folder / (name + "-a"), 2);
         practise(name.c_str(), folder / (name + "-b"), 2);
         practise(name.c_str(), folder / (name + "-c"), 2, 5);
-        const std::string frame = name + "-0002.jpg";
+        // Of the boat all exposures but the first are lit frames.
+        const std::string frame = name == "hull" ? "foreground/foreground-0001.jpg" : name + "-0002.jpg";
         INFO(frame);
         const std::string a = test::bytes_of(folder / (name + "-a") / frame);
         REQUIRE(a.size() > 1000);
