@@ -203,6 +203,12 @@ TEST_CASE("fountains placed on a sheet of 20 x 16 inches are exported within the
         any = any || std::any_of(from, from + rendered.row_samples(), [](std::uint16_t v) { return v > 2000; });
     }
     CHECK(any);
-    // Beside the fountains the sheet is black.
+    // Beside the fountains the sheet is black, also where nothing else is cut out.
     CHECK(read.at(5, 5, 0) == 0);
+    pile = with_crop(std::move(pile), Rect{sheet.area->left, sheet.area->top, 60, 40});
+    REQUIRE(export_picture(pile, out / "corner.tif", {{}, budget}, job).ok());
+    file.path = out / "corner.tif";
+    file.facts = probe_picture(file.path).value();
+    const Raster16 corner = read_frame(file, 0, working_space(pile), job).value();
+    CHECK(std::all_of(corner.data().begin(), corner.data().end(), [](std::uint16_t v) { return v == 0; }));
 }

@@ -404,3 +404,36 @@ TEST_CASE("a part is outlined where its row or its slat is pointed at, and the p
     w.move_over_canvas({150, 100});
     CHECK(rail->pointed_at() == 0);
 }
+
+TEST_CASE("what is alike in a part that was placed goes along with it, and a place is taken beside it", "[window]") {
+    const Folder folder;
+    Window w;
+    open_parts(w, folder);
+    take_square(w, 2);
+    const Mask before = w.pile().parts[0].mask;
+    w.click("page_part_place");
+    w.enter("part_place_right", 60);
+    w.click("page_mask");
+    w.click("mask_give_back");
+    w.click("mask_like");
+    // The square, where the part lies now.
+    w.stroke({{210, 100}});
+    REQUIRE(w.settle());
+    CHECK(before.at(150, 100) == 255);
+    CHECK(w.pile().parts[0].mask.at(150, 100) == 0);
+    CHECK(w.pile().parts[0].mask.at(137, 100) == before.at(137, 100));
+    // Taken from the same frame: a part of its own, because this one shows elsewhere.
+    const Mask placed = w.pile().parts[0].mask;
+    w.click("page_paint");
+    auto* rail = w.window.findChild<app::TimeRail*>();
+    w.window.canvas().setFocus();
+    w.move_over_canvas({150, 100});
+    QTest::keyPress(w.focus(), Qt::Key_T);
+    QTest::mouseClick(rail, Qt::LeftButton, Qt::NoModifier, rail->slat_of(w.pile().frames[2].id).center().toPoint());
+    REQUIRE(w.settle());
+    QTest::keyRelease(w.focus(), Qt::Key_T);
+    REQUIRE(w.pile().parts.size() == 2);
+    CHECK(w.pile().parts[0].mask == placed);
+    CHECK(w.pile().parts[1].mask.at(150, 100) == 255);
+    CHECK(result_at(w, 150, 100) == 257 * 160);
+}

@@ -7,6 +7,11 @@
 namespace bp::practice {
 namespace {
 
+// Far from the limits of numbers, where std::hypot takes several times as long: shapes are asked millions of times.
+double length(double x, double y) {
+    return std::sqrt(x * x + y * y);
+}
+
 Box grown(const Box& box, double by) {
     return {box.left - by, box.top - by, box.right + by, box.bottom + by};
 }
@@ -23,7 +28,7 @@ double segment_distance(Point p, Point a, Point b, double& t) {
     const double dy = b.y - a.y;
     const double length2 = dx * dx + dy * dy;
     t = length2 > 0 ? std::clamp(((p.x - a.x) * dx + (p.y - a.y) * dy) / length2, 0.0, 1.0) : 0.0;
-    return std::hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+    return length(p.x - a.x - t * dx, p.y - a.y - t * dy);
 }
 
 Point rotate(Point p, Point pivot, double radians) {
@@ -36,7 +41,7 @@ Point rotate(Point p, Point pivot, double radians) {
 
 Shape circle(Point c, double radius) {
     return {{c.x - radius, c.y - radius, c.x + radius, c.y + radius},
-            [=](Point p) { return std::hypot(p.x - c.x, p.y - c.y) - radius; }};
+            [=](Point p) { return length(p.x - c.x, p.y - c.y) - radius; }};
 }
 
 Shape ellipse(Point c, double a, double b, double radians) {
@@ -45,8 +50,8 @@ Shape ellipse(Point c, double a, double b, double radians) {
                 const Point q = rotate(p, c, -radians);
                 const double x = q.x - c.x;
                 const double y = q.y - c.y;
-                const double k0 = std::hypot(x / a, y / b);
-                const double k1 = std::hypot(x / (a * a), y / (b * b));
+                const double k0 = length(x / a, y / b);
+                const double k1 = length(x / (a * a), y / (b * b));
                 return k1 < 1e-9 ? -std::min(a, b) : k0 * (k0 - 1) / k1;
             }};
 }
@@ -63,7 +68,7 @@ Shape bar(double left, double top, double right, double bottom, double rounding)
     return {{left, top, right, bottom}, [=](Point p) {
                 const double x = std::abs(p.x - (left + right) / 2) - (right - left) / 2 + rounding;
                 const double y = std::abs(p.y - (top + bottom) / 2) - (bottom - top) / 2 + rounding;
-                return std::hypot(std::max(x, 0.0), std::max(y, 0.0)) + std::min(std::max(x, y), 0.0) - rounding;
+                return length(std::max(x, 0.0), std::max(y, 0.0)) + std::min(std::max(x, y), 0.0) - rounding;
             }};
 }
 

@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 
 #include "app/looks/words.h"
+#include "engine/carried_mask.h"
 #include "parts/shapes.h"
 #include "pile/part_edits.h"
 
@@ -149,11 +150,16 @@ void PartsMask::pick(Point canvas) {
     const std::optional<Mask> before = target_.begin();
     if (!before) return;
     const Part* part = find_part(studio_.pile(), target_.active());
-    const int frame = viewer_.view() == View::result && part ? part->frame : studio_.current();
-    studio_.find_alike(frame, canvas, reach_->value() / 100.0, everywhere_->isChecked(),
-                       [this, was = *before, brush = canvas_.brush()](const Mask& alike) {
+    const bool in_result = viewer_.view() == View::result && part;
+    // A part that was placed is looked at where its frame has it, and what is found goes along with it.
+    const Placement place =
+        in_result && part->place ? Placement(matrix_of(*part->place, studio_.pile().size)) : Placement();
+    studio_.find_alike(in_result ? part->frame : studio_.current(), place.to_frame(canvas), reach_->value() / 100.0,
+                       everywhere_->isChecked(),
+                       [this, place, was = *before, brush = canvas_.brush()](const Mask& found) {
                            // What was picked for is no more as it was.
                            if (!(target_.read() == was)) return;
+                           const Mask alike = on_canvas(found, place);
                            target_.write(brush.keep ? united(was, alike) : without(was, alike), brush);
                        });
 }

@@ -211,7 +211,8 @@ void Studio::take_place(int frame, Point at, int more, bool take) {
     // What is already taken of it is what the picture shows: it is looked at without.
     Pile without = pile();
     if (!take || more > 0)
-        std::erase_if(without.parts, [frame](const Part& p) { return p.of == PartOf::painted && p.frame == frame; });
+        std::erase_if(without.parts,
+                      [frame](const Part& p) { return p.of == PartOf::painted && p.frame == frame && !p.place; });
     find_on<Mask>(
         finding_, tr("looking what belongs to the place"),
         [without = std::move(without), store = stores_.frames(), frame, at, more](Job& job) {

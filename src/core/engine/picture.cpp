@@ -271,11 +271,11 @@ Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& j
         const Part& part = **it;
         const Rect box = box_of_edge(pile_, part);
         if (part.edge == Edge::painted || box.empty() || !reaches(part)) continue;
-        areas.push_back(box);
         const Fingerprint key = key_of_edge(pile_, part);
         if (SharedEdge known = store.kept<SolvedEdge>(key)) {
             out[part.id] = std::move(known);
         } else {
+            areas.push_back(box);
             missing.push_back({&part, key});
             all = unite(all, box);
         }

@@ -5,6 +5,7 @@
 #include <set>
 
 #include "base/text.h"
+#include "parts/shapes.h"
 #include "pile/limits.h"
 
 namespace bp {
@@ -185,7 +186,9 @@ Pile without_part(Pile pile, int part) {
 }
 
 std::pair<Pile, int> with_taken(Pile pile, int frame, const Mask& place, bool take) {
-    const auto of_frame = [frame](const Part& p) { return p.of == PartOf::painted && p.frame == frame; };
+    // One that was placed is not where the picture shows the place.
+    const auto painted_here = [](const Part& p) { return p.of == PartOf::painted && !p.place; };
+    const auto of_frame = [&](const Part& p) { return painted_here(p) && p.frame == frame; };
     int id = 0;
     if (const auto own = std::find_if(pile.parts.rbegin(), pile.parts.rend(), of_frame); own != pile.parts.rend())
         id = own->id;
@@ -195,21 +198,13 @@ std::pair<Pile, int> with_taken(Pile pile, int frame, const Mask& place, bool ta
         pile = std::move(more);
         id = made;
     }
-    const Rect bounds = place.bounds();
-    const auto keep = [&](int x, int y, std::uint8_t old) { return std::max(old, place.at(x, y)); };
-    const auto give_back = [&](int x, int y, std::uint8_t old) {
-        return std::min(old, std::uint8_t(255 - place.at(x, y)));
-    };
     bool above = false;
     for (Part& part : pile.parts) {
         if (part.id == id) {
             above = true;
-            if (take)
-                part.mask.edit(bounds, keep);
-            else
-                part.mask.edit(bounds, give_back);
-        } else if (above && take && part.of == PartOf::painted) {
-            part.mask.edit(bounds, give_back);
+            part.mask = take ? united(std::move(part.mask), place) : without(std::move(part.mask), place);
+        } else if (above && take && painted_here(part)) {
+            part.mask = without(std::move(part.mask), place);
         }
     }
     return {std::move(pile), id};
@@ -291,7 +286,7 @@ std::vector<SubjectOf> subjects_of(const Pile& pile) {
 Sequence::Sequence(const Pile& pile) {
     std::vector<std::pair<int, const Part*>> parts;
     for (const Part& part : pile.parts)
-        if (part.of == PartOf::subject) parts.emplace_back(number_of(pile, part.frame), &part);
+        if (part.of == PartOf::subject && !part.place) parts.emplace_back(number_of(pile, part.frame), &part);
     std::stable_sort(parts.begin(), parts.end(), [](const auto& a, const auto& b) {
         return std::pair(a.second->subject, a.first) < std::pair(b.second->subject, b.first);
     });

@@ -71,7 +71,8 @@ struct SubjectOf {
 };
 std::vector<SubjectOf> subjects_of(const Pile& pile);
 
-// The parts of a sequence with their outlines: made once for a pile, asked as often as a slider moves.
+// The parts of a sequence, but for those that a person placed elsewhere, with their outlines: made once for a pile,
+// asked as often as a slider moves.
 class Sequence {
   public:
     explicit Sequence(const Pile& pile);

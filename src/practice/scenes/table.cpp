@@ -12,7 +12,7 @@ const std::vector<SceneEntry>& scenes() {
         {"heron", 20, Outcome::sequence, "A heron crosses the creek", make_heron},
         {"night-watch", 20, Outcome::shower, "Meteors over the sea, five hours long", make_night_watch},
         {"harbour-cats", 5, Outcome::best_of, "Five cats, never all looking", make_harbour_cats},
-        {"hull", 6, Outcome::best_of, "A boat on the beach, lit from every side", make_hull},
+        {"hull", 6, Outcome::best_of, "A boat lit from every side", make_hull},
         {"fireflies", 24, Outcome::trails, "Fireflies over a still marsh", make_fireflies},
         {"sparks", 6, Outcome::shower, "Fountains of sparks in the forge's yard", make_sparks},
     };
