@@ -21,10 +21,10 @@ using bp::test::Folder;
 
 namespace {
 
-constexpr Size size{320, 240};
+constexpr Size scene_size{320, 240};
 
 RasterF frame(const Matrix& to_scene, unsigned seed = 0, double noise = 0) {
-    return brightness_of(test::landscape(size, to_scene, seed, noise), LightCurve::of(Profile::srgb(), 3));
+    return brightness_of(test::landscape(scene_size, to_scene, seed, noise), LightCurve::of(Profile::srgb(), 3));
 }
 
 }  // namespace
@@ -42,7 +42,7 @@ TEST_CASE("shifts are found to a fraction of a pixel, with noise") {
         INFO(shift.x << ", " << shift.y);
         CHECK(a.aligned);
         CHECK(a.confidence > 0.8);
-        CHECK(rms_distance(a.to_reference, truth, size) < 0.1);
+        CHECK(rms_distance(a.to_reference, truth, scene_size) < 0.1);
         CHECK(a.residual_px < 0.35);
         CHECK(a.to_reference.m()[1] == 0);
     }
@@ -64,14 +64,14 @@ TEST_CASE("a horizon alone does not hold a frame where it is") {
     const auto seascape = [](int along, unsigned seed) {
         constexpr std::array<std::array<int, 3>, 6> houses{
             {{30, 8, 14}, {85, 12, 9}, {131, 6, 20}, {170, 15, 11}, {214, 9, 17}, {262, 11, 13}}};
-        RasterF out(size, 1);
+        RasterF out(scene_size, 1);
         std::mt19937 random(seed);
         std::normal_distribution<float> noise(0, 0.004F);
-        for (int y = 0; y < size.height; ++y)
-            for (int x = 0; x < size.width; ++x) out.row(y)[x] = (y < 120 ? 0.75F : 0.3F) + noise(random);
+        for (int y = 0; y < scene_size.height; ++y)
+            for (int x = 0; x < scene_size.width; ++x) out.row(y)[x] = (y < 120 ? 0.75F : 0.3F) + noise(random);
         for (const auto& [left, width, height] : houses)
             for (int y = 120 - height; y < 120; ++y)
-                for (int x = std::max(0, left - along); x < std::min(size.width, left + width - along); ++x)
+                for (int x = std::max(0, left - along); x < std::min(scene_size.width, left + width - along); ++x)
                     out.row(y)[x] = (x + along + y) % 5 < 2 ? 0.9F : 0.45F;
         return out;
     };
@@ -80,7 +80,7 @@ TEST_CASE("a horizon alone does not hold a frame where it is") {
         INFO(along);
         const Alignment a = reference.align(seascape(along, 2), Model::shift);
         CHECK(a.aligned);
-        CHECK(rms_distance(a.to_reference, Matrix::shift(along, 0), size) < 0.1);
+        CHECK(rms_distance(a.to_reference, Matrix::shift(along, 0), scene_size) < 0.1);
     }
 }
 
@@ -91,14 +91,14 @@ TEST_CASE("turns are found together with shifts") {
         const Alignment a = reference.align(frame(truth, 2, 0.03), Model::rigid);
         INFO(turn);
         CHECK(a.aligned);
-        CHECK(rms_distance(a.to_reference, truth, size) < 0.1);
+        CHECK(rms_distance(a.to_reference, truth, scene_size) < 0.1);
     }
 }
 
 TEST_CASE("a frame of something else says that it did not align") {
     const AlignReference reference(frame({}));
     CHECK_FALSE(reference.align(frame(Matrix::shift(5000, 3000), 3), Model::rigid).aligned);
-    RasterF flat(size, 1);
+    RasterF flat(scene_size, 1);
     CHECK_FALSE(reference.align(flat, Model::shift).aligned);
     CHECK_FALSE(AlignReference(flat).align(flat, Model::rigid).aligned);
 }
@@ -110,11 +110,11 @@ TEST_CASE("scales and perspectives are found") {
     const Matrix scaled(larger);
     const Alignment similar = reference.align(frame(scaled, 2, 0.02), Model::similarity);
     CHECK(similar.aligned);
-    CHECK(rms_distance(similar.to_reference, scaled, size) < 0.1);
+    CHECK(rms_distance(similar.to_reference, scaled, scene_size) < 0.1);
     const Matrix tilted{{1.004, 0.006, 1.5, -0.003, 0.997, -2.5, 1.5e-5, -2e-5, 1}};
     const Alignment seen = reference.align(frame(tilted, 2, 0.02), Model::perspective);
     CHECK(seen.aligned);
-    CHECK(rms_distance(seen.to_reference, tilted, size) < 0.15);
+    CHECK(rms_distance(seen.to_reference, tilted, scene_size) < 0.15);
 }
 
 TEST_CASE("half of the picture may show something else, and still the other half tells where it lies") {
@@ -122,28 +122,29 @@ TEST_CASE("half of the picture may show something else, and still the other half
     const Matrix truth = Matrix::rigid(0.008, {160, 120}, 4.3, -2.1);
     const RasterF right = frame(truth, 2, 0.02);
     const RasterF wrong = frame(Matrix::shift(900, 700), 3, 0.02);
-    RasterF mixed(size, 1);
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x) mixed.at(x, y, 0) = (x < size.width / 2 ? right : wrong).at(x, y, 0);
+    RasterF mixed(scene_size, 1);
+    for (int y = 0; y < scene_size.height; ++y)
+        for (int x = 0; x < scene_size.width; ++x)
+            mixed.at(x, y, 0) = (x < scene_size.width / 2 ? right : wrong).at(x, y, 0);
     const Alignment a = reference.align(mixed, Model::rigid);
     CHECK(a.aligned);
-    CHECK(rms_distance(a.to_reference, truth, size) < 0.3);
+    CHECK(rms_distance(a.to_reference, truth, scene_size) < 0.3);
 }
 
 TEST_CASE("four stops of exposure and a veil of light do not pull") {
     const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
     const AlignReference reference(frame({}, 1, 0.005));
     const Matrix truth = Matrix::shift(5.3, 3.8);
-    Raster16 dark = test::landscape(size, truth, 2, 0.002);
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x)
+    Raster16 dark = test::landscape(scene_size, truth, 2, 0.002);
+    for (int y = 0; y < scene_size.height; ++y)
+        for (int x = 0; x < scene_size.width; ++x)
             for (int c = 0; c < 3; ++c) {
                 std::uint16_t& v = dark.at(x, y, c);
-                v = curve.sample(curve.light(v) / 16.0 + 0.01 * LightCurve::full * x / size.width);
+                v = curve.sample(curve.light(v) / 16.0 + 0.01 * LightCurve::full * x / scene_size.width);
             }
     const Alignment a = reference.align(brightness_of(dark, curve), Model::shift);
     CHECK(a.aligned);
-    CHECK(rms_distance(a.to_reference, truth, size) < 0.1);
+    CHECK(rms_distance(a.to_reference, truth, scene_size) < 0.1);
 }
 
 TEST_CASE("a soft frame is placed as exactly as a sharp one") {
@@ -151,14 +152,14 @@ TEST_CASE("a soft frame is placed as exactly as a sharp one") {
     const Matrix truth = Matrix::shift(2.6, -1.7);
     const RasterF sharp = frame(truth, 2, 0.002);
     // Blurred as a lens does it: in light.
-    RasterF soft(size, 1);
+    RasterF soft(scene_size, 1);
     constexpr int reach = 6;
     constexpr double sigma = 2;
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x) {
+    for (int y = 0; y < scene_size.height; ++y)
+        for (int x = 0; x < scene_size.width; ++x) {
             double sum = 0, weights = 0;
-            for (int v = std::max(0, y - reach); v <= std::min(size.height - 1, y + reach); ++v)
-                for (int u = std::max(0, x - reach); u <= std::min(size.width - 1, x + reach); ++u) {
+            for (int v = std::max(0, y - reach); v <= std::min(scene_size.height - 1, y + reach); ++v)
+                for (int u = std::max(0, x - reach); u <= std::min(scene_size.width - 1, x + reach); ++u) {
                     const double w = std::exp(-((u - x) * (u - x) + (v - y) * (v - y)) / (2 * sigma * sigma));
                     sum += w * std::pow(double(sharp.at(u, v, 0)), LightCurve::eye_power);
                     weights += w;
@@ -167,7 +168,7 @@ TEST_CASE("a soft frame is placed as exactly as a sharp one") {
         }
     const Alignment a = reference.align(soft, Model::shift);
     CHECK(a.aligned);
-    CHECK(rms_distance(a.to_reference, truth, size) < 0.06);
+    CHECK(rms_distance(a.to_reference, truth, scene_size) < 0.06);
 }
 
 TEST_CASE("a frame upside down or turned far is placed or refused, never placed wrong") {
@@ -186,10 +187,10 @@ TEST_CASE("what is not trusted does not pull") {
     // Two layers: the left half stands still, the right half moves together.
     const RasterF still = frame({}, 1, 0.01);
     const RasterF moved = frame(Matrix::shift(6, 4), 2, 0.01);
-    RasterF mixed(size, 1), trust(size, 1);
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x) {
-            const bool right = x >= size.width / 3;
+    RasterF mixed(scene_size, 1), trust(scene_size, 1);
+    for (int y = 0; y < scene_size.height; ++y)
+        for (int x = 0; x < scene_size.width; ++x) {
+            const bool right = x >= scene_size.width / 3;
             mixed.at(x, y, 0) = (right ? moved : still).at(x, y, 0);
             trust.at(x, y, 0) = right ? 0.0F : 1.0F;
         }
@@ -202,7 +203,7 @@ TEST_CASE("refining goes on from where a hand left the frame") {
     const Matrix truth = Matrix::rigid(0.01, {160, 120}, 8.4, -3.3);
     const Alignment a = reference.refine(frame(truth, 2, 0.02), Model::rigid, Matrix::shift(6, -2));
     CHECK(a.aligned);
-    CHECK(rms_distance(a.to_reference, truth, size) < 0.1);
+    CHECK(rms_distance(a.to_reference, truth, scene_size) < 0.1);
 }
 
 namespace {

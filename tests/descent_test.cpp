@@ -18,14 +18,14 @@ using namespace bp;
 
 namespace {
 
-constexpr Size size{320, 240};
+constexpr Size scene_size{320, 240};
 constexpr std::size_t landmarks_wanted = 6000;
 constexpr int steps = 30;
 constexpr double close_px = 0.002;
 
 cv::Mat brightness(const Matrix& to_scene, unsigned seed, double noise = 0.01) {
     const RasterF picture =
-        brightness_of(test::landscape(size, to_scene, seed, noise), LightCurve::of(Profile::srgb(), 3));
+        brightness_of(test::landscape(scene_size, to_scene, seed, noise), LightCurve::of(Profile::srgb(), 3));
     return as_mat(picture).clone();
 }
 
@@ -33,7 +33,7 @@ cv::Mat contrast(const Matrix& to_scene, unsigned seed, double noise = 0.01) {
     return local_contrast(brightness(to_scene, seed, noise));
 }
 
-const cv::Size mat_size{size.width, size.height};
+const cv::Size mat_size{scene_size.width, scene_size.height};
 
 // Of something else altogether.
 cv::Mat elsewhere(unsigned seed) {
@@ -70,10 +70,10 @@ TEST_CASE("a descent finds each model's own transform from one that is a little 
         const cv::Mat moved = contrast(inverse(c.truth), 2);
         const Fit found = descend(landmarks, mat_size, moved, {}, c.model, steps, close_px);
         CHECK(found.correlation > 0.9);
-        CHECK(rms_distance(found.to_frame, c.truth, size) < 0.1);
+        CHECK(rms_distance(found.to_frame, c.truth, scene_size) < 0.1);
         // From there it goes nowhere.
         const Fit again = descend(landmarks, mat_size, moved, found.to_frame, c.model, steps, close_px);
-        CHECK(rms_distance(again.to_frame, found.to_frame, size) < close_px);
+        CHECK(rms_distance(again.to_frame, found.to_frame, scene_size) < close_px);
     }
 }
 
@@ -84,17 +84,17 @@ TEST_CASE("a descent takes its last step, and each step leaves a part of what wa
         INFO(name_of(c.model));
         const cv::Mat moved = contrast(inverse(c.truth), 2);
         const Matrix end = descend(landmarks, mat_size, moved, {}, c.model, steps, close_px / 100).to_frame;
-        const double before = rms_distance({}, end, size);
+        const double before = rms_distance({}, end, scene_size);
         const double after_one =
-            rms_distance(descend(landmarks, mat_size, moved, {}, c.model, 0, 0).to_frame, end, size);
+            rms_distance(descend(landmarks, mat_size, moved, {}, c.model, 0, 0).to_frame, end, scene_size);
         const double after_two =
-            rms_distance(descend(landmarks, mat_size, moved, {}, c.model, 1, 0).to_frame, end, size);
+            rms_distance(descend(landmarks, mat_size, moved, {}, c.model, 1, 0).to_frame, end, scene_size);
         CHECK(after_one < before / 2);
         CHECK(after_two < after_one / 2);
         // A start that is as close as asked for is left by one step.
         const Matrix near = Matrix::shift(close_px / 2, 0) * end;
         const Fit found = descend(landmarks, mat_size, moved, near, c.model, steps, close_px);
-        CHECK(rms_distance(found.to_frame, end, size) < close_px / 4);
+        CHECK(rms_distance(found.to_frame, end, scene_size) < close_px / 4);
     }
 }
 
@@ -107,7 +107,7 @@ TEST_CASE("gain and offset of what is seen do not pull a descent") {
         const cv::Mat paler = moved * 0.4 + 0.7;
         const Fit plain = descend(landmarks, mat_size, moved, {}, c.model, steps, close_px);
         const Fit pale = descend(landmarks, mat_size, paler, {}, c.model, steps, close_px);
-        CHECK(rms_distance(plain.to_frame, pale.to_frame, size) < 2 * close_px);
+        CHECK(rms_distance(plain.to_frame, pale.to_frame, scene_size) < 2 * close_px);
         CHECK(pale.correlation == Approx(plain.correlation).margin(1e-3));
     }
 }
@@ -117,11 +117,11 @@ TEST_CASE("what shows something else over a third of the picture weighs nothing 
     const kernels::Landmarks landmarks = landmarks_of(still, {}, landmarks_wanted);
     for (const Case& c : {cases[0], cases[1], cases[2]}) {
         INFO(name_of(c.model));
-        const cv::Mat mixed = beside(elsewhere(3), contrast(inverse(c.truth), 2), size.width / 3);
+        const cv::Mat mixed = beside(elsewhere(3), contrast(inverse(c.truth), 2), scene_size.width / 3);
         const Fit found = descend(landmarks, mat_size, mixed, {}, c.model, steps, close_px);
         CHECK(found.correlation > 0.3);
         CHECK(found.correlation < 0.9);
-        CHECK(rms_distance(found.to_frame, c.truth, size) < 0.3);
+        CHECK(rms_distance(found.to_frame, c.truth, scene_size) < 0.3);
     }
 }
 
@@ -130,9 +130,9 @@ TEST_CASE("a descent that sees nothing, too little or no texture has no correlat
     const kernels::Landmarks landmarks = landmarks_of(still, {}, landmarks_wanted);
     const cv::Mat flat(mat_size, CV_32F, cv::Scalar(0.2));
     CHECK(descend(landmarks, mat_size, flat, {}, Model::rigid, steps, close_px).correlation < 0);
-    const Matrix beyond = Matrix::shift(size.width, 0);
+    const Matrix beyond = Matrix::shift(scene_size.width, 0);
     CHECK(descend(landmarks, mat_size, still, beyond, Model::shift, steps, close_px).correlation < 0);
-    const Matrix hardly = Matrix::shift(size.width * 0.9, 0);
+    const Matrix hardly = Matrix::shift(scene_size.width * 0.9, 0);
     CHECK(descend(landmarks, mat_size, still, hardly, Model::shift, steps, close_px).correlation < 0);
     const kernels::Landmarks none = landmarks_of(flat, {}, landmarks_wanted);
     CHECK(none.size() == 0);
@@ -151,7 +151,7 @@ TEST_CASE("a descent is the same on every instruction set") {
         found.push_back(
             descend(landmarks, mat_size, local_contrast(moved_bright), {}, Model::rigid, steps, close_px).to_frame);
     });
-    for (const Matrix& m : found) CHECK(rms_distance(m, found.front(), size) < 1e-4);
+    for (const Matrix& m : found) CHECK(rms_distance(m, found.front(), scene_size) < 1e-4);
 }
 
 TEST_CASE("pictures are halved down to the side asked for, each pixel the mean of four") {
@@ -190,7 +190,8 @@ TEST_CASE("the judge counts the blocks that show the same and says what is left 
         CHECK(right.share > 0.95);
     }
 
-    const Agreement half = agreement_of(reference, beside(contrast({}, 2), elsewhere(3), size.width / 2), {}, nullptr);
+    const Agreement half =
+        agreement_of(reference, beside(contrast({}, 2), elsewhere(3), scene_size.width / 2), {}, nullptr);
     CHECK(half.share == Approx(0.5).margin(0.15));
     CHECK(half.residual_px < 0.15);
 

@@ -48,12 +48,6 @@ void take_square(Window& w, std::size_t frame) {
     REQUIRE(w.settle());
 }
 
-std::uint16_t result_at(Window& w, int x, int y) {
-    Job job;
-    FrameStore store(working_space(w.pile()), {0, std::size_t(1) << 30});
-    return render(w.pile(), store, {x, y, 1, 1}, 0, job).value().at(0, 0, 1);
-}
-
 }  // namespace
 
 TEST_CASE("an edge is chosen in the list, its band pulled, undone, and it is in the file", "[window]") {
@@ -71,12 +65,12 @@ TEST_CASE("an edge is chosen in the list, its band pulled, undone, and it is in 
     CHECK(w.pile().parts[0].band_px == 40);
     REQUIRE(w.settle());
     // All of the square is there, and beside the band all is as it was.
-    CHECK(result_at(w, 150, 100) == 257 * 130);
-    CHECK(result_at(w, 20, 20) == 257 * 30);
+    CHECK(w.result_at(150, 100) == 257 * 130);
+    CHECK(w.result_at(20, 20) == 257 * 30);
     w.pick("part_edge", QStringLiteral("Blended"));
     REQUIRE(w.settle());
     // The ground about the square is a little brighter in its frame: nothing of that is seen.
-    CHECK(std::abs(int(result_at(w, 139, 100)) - 257 * 30) < 80);
+    CHECK(std::abs(int(w.result_at(139, 100)) - 257 * 30) < 80);
     REQUIRE(w.save_as(folder / "a.pile"));
     const Pile read = load_pile(folder / "a.pile").value().pile;
     CHECK(read.parts[0].edge == Edge::blended);
@@ -99,7 +93,7 @@ TEST_CASE("a stroke on a part with a solved edge shows at once and is solved whe
     REQUIRE(w.settle());
     CHECK_FALSE(w.pile().parts[0].mask == before);
     CHECK(w.pile().parts[0].edge == Edge::seam);
-    CHECK(result_at(w, 70, 60) == 257 * 31);
+    CHECK(w.result_at(70, 60) == 257 * 31);
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.pile().parts[0].mask == before);
 }
@@ -117,16 +111,16 @@ TEST_CASE("a part is dragged, turned by the ring, typed, mirrored and put back",
     CHECK(w.pile().parts[0].place->moved.x == Approx(40).margin(1.5));
     CHECK(w.pile().parts[0].place->moved.y == Approx(31).margin(1.5));
     REQUIRE(w.settle());
-    CHECK(result_at(w, 150, 100) <= 257 * 32);  // its ground came along
-    CHECK(result_at(w, 190, 131) == 257 * 160);
+    CHECK(w.result_at(150, 100) <= 257 * 32);  // its ground came along
+    CHECK(w.result_at(190, 131) == 257 * 160);
     // By numbers.
     w.enter("part_place_right", -60);
     w.enter("part_place_down", 20);
     w.enter("part_place_scale", 1.5);
     CHECK(w.pile().parts[0].place->scale == Approx(1.5));
     REQUIRE(w.settle());
-    CHECK(result_at(w, 90, 120) == 257 * 160);
-    CHECK(result_at(w, 90 + 13, 120) > 257 * 150);
+    CHECK(w.result_at(90, 120) == 257 * 160);
+    CHECK(w.result_at(90 + 13, 120) > 257 * 150);
     w.click("part_mirrored");
     CHECK(w.pile().parts[0].place->mirrored);
     CHECK(moved_by(w.pile(), w.pile().parts[0]).right_px == Approx(-60).margin(0.01));
@@ -137,7 +131,7 @@ TEST_CASE("a part is dragged, turned by the ring, typed, mirrored and put back",
     w.click("part_put_back");
     CHECK_FALSE(w.pile().parts[0].place.has_value());
     REQUIRE(w.settle());
-    CHECK(result_at(w, 150, 100) == 257 * 160);
+    CHECK(w.result_at(150, 100) == 257 * 160);
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.pile().parts[0].place.has_value());
 }
@@ -158,8 +152,8 @@ TEST_CASE("a part that was placed is painted where it lies", "[window]") {
     const Rect changed = w.pile().parts[0].mask.bounds_of_change(before);
     CHECK(std::abs(changed.left + changed.width / 2 - 150) <= 2);
     CHECK(std::abs(changed.top + changed.height / 2 - 100) <= 2);
-    CHECK(result_at(w, 230, 100) == 257 * 30);
-    CHECK(result_at(w, 222, 92) == 257 * 160);
+    CHECK(w.result_at(230, 100) == 257 * 30);
+    CHECK(w.result_at(222, 92) == 257 * 160);
 }
 
 TEST_CASE("parts lie on a canvas of inches, are drawn to its edges, and the file says how large it is", "[window]") {
@@ -176,7 +170,7 @@ TEST_CASE("parts lie on a canvas of inches, are drawn to its edges, and the file
     REQUIRE(w.settle());
     CHECK(canvas_of(w.pile()) == Rect{-100, -100, 500, 400});
     CHECK(w.find<QLabel>("sheet_size")->text().contains(QStringLiteral("500 x 400")));
-    CHECK(std::abs(int(result_at(w, -50, -50)) - 32768) < 140);
+    CHECK(std::abs(int(w.result_at(-50, -50)) - 32768) < 140);
     // Nearly to the left edge and the middle down: all the way.
     const Rect box = w.pile().parts[0].mask.bounds();
     const double to_left = -100 - box.left;
@@ -205,16 +199,16 @@ TEST_CASE("a part has a look of its own, tried by the slider and taken back", "[
     Window w;
     open_parts(w, folder);
     take_square(w, 1);
-    const std::uint16_t before = result_at(w, 150, 100), beside = result_at(w, 20, 20);
+    const std::uint16_t before = w.result_at(150, 100), beside = w.result_at(20, 20);
     w.click("page_part_look");
     w.slide("part_look_exposure_ev", w.find<QSlider>("part_look_exposure_ev")->maximum());
     CHECK(w.pile().parts[0].look.exposure_ev > 0.5);
     REQUIRE(w.settle());
-    CHECK(result_at(w, 150, 100) > before + 257 * 20);
-    CHECK(result_at(w, 20, 20) == beside);
+    CHECK(w.result_at(150, 100) > before + 257 * 20);
+    CHECK(w.result_at(20, 20) == beside);
     w.click("part_look_reset");
     CHECK(w.pile().parts[0].look == Look{});
-    CHECK(result_at(w, 150, 100) == before);
+    CHECK(w.result_at(150, 100) == before);
 }
 
 TEST_CASE("ellipses, ramps and what is alike are drawn into a part, kept and given back", "[window]") {
@@ -289,7 +283,7 @@ TEST_CASE("parts are ordered by dragging in the list", "[window]") {
     open_parts(w, folder);
     take_square(w, 1);
     take_square(w, 2);
-    REQUIRE(result_at(w, 150, 100) == 257 * 160);
+    REQUIRE(w.result_at(150, 100) == 257 * 160);
     auto* list = w.find<QListWidget>("parts_list");
     const int upper = w.pile().parts[1].id;
     // As the list itself does when a row is let go below the other one.
@@ -297,7 +291,7 @@ TEST_CASE("parts are ordered by dragging in the list", "[window]") {
     REQUIRE(list->model()->moveRow({}, 0, {}, 2));
     let_pass();
     CHECK(w.pile().parts[0].id == upper);
-    CHECK(result_at(w, 150, 100) == 257 * 130);
+    CHECK(w.result_at(150, 100) == 257 * 130);
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.pile().parts[1].id == upper);
 }
@@ -354,8 +348,8 @@ TEST_CASE("parts alone on a sheet: all frames set aside, and nothing is missed",
     }
     REQUIRE(merged_ids(w.pile()).empty());
     REQUIRE(w.settle());
-    CHECK(result_at(w, 20, 20) == 0);
-    CHECK(result_at(w, 150, 100) == 257 * 160);
+    CHECK(w.result_at(20, 20) == 0);
+    CHECK(w.result_at(150, 100) == 257 * 160);
     w.click("export");
     w.pick("export_format", QStringLiteral("8-bit PNG"));
     REQUIRE(w.export_to(folder / "alone.png"));
@@ -435,5 +429,5 @@ TEST_CASE("what is alike in a part that was placed goes along with it, and a pla
     REQUIRE(w.pile().parts.size() == 2);
     CHECK(w.pile().parts[0].mask == placed);
     CHECK(w.pile().parts[1].mask.at(150, 100) == 255);
-    CHECK(result_at(w, 150, 100) == 257 * 160);
+    CHECK(w.result_at(150, 100) == 257 * 160);
 }

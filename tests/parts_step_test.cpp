@@ -56,10 +56,6 @@ void tick(Window& w, const char* list, int row) {
     let_pass();
 }
 
-std::uint16_t result_at(Window& w, int x, int y) {
-    return render_all(w.pile()).value().at(x, y, 1);
-}
-
 }  // namespace
 
 TEST_CASE("a part joins as its list says: over, lighter, darker, added, and back by undo", "[window]") {
@@ -73,14 +69,14 @@ TEST_CASE("a part joins as its list says: over, lighter, darker, added, and back
     w.key(Qt::Key_2);
     w.stroke({{100, 100}});
     REQUIRE(w.pile().parts.size() == 1);
-    CHECK(result_at(w, 100, 100) == 257 * 60);
+    CHECK(w.result_at(100, 100) == 257 * 60);
     w.pick("part_join", QStringLiteral("Lighter"));
-    CHECK(result_at(w, 100, 100) == 257 * 120);
+    CHECK(w.result_at(100, 100) == 257 * 120);
     w.pick("part_join", QStringLiteral("Darker"));
-    CHECK(result_at(w, 100, 100) == 257 * 60);
+    CHECK(w.result_at(100, 100) == 257 * 60);
     w.pick("part_join", QStringLiteral("Add"));
-    CHECK(result_at(w, 100, 100) > 257 * 125);
-    CHECK(result_at(w, 10, 10) == 257 * 120);
+    CHECK(w.result_at(100, 100) > 257 * 125);
+    CHECK(w.result_at(10, 10) == 257 * 120);
     for (int i = 0; i < 3; ++i) w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.pile().parts[0].join == Join::replace);
     CHECK(w.find<QComboBox>("part_join")->currentText() == QStringLiteral("Lay over"));
@@ -101,16 +97,16 @@ TEST_CASE("lit frames offer themselves: each on and off with one click, named by
     REQUIRE(list->isVisible());
     REQUIRE(list->count() == 2);
     CHECK(list->item(1)->text().contains(QStringLiteral("lamp from the left")));
-    CHECK(result_at(w, 50, 50) == 257 * 40);
+    CHECK(w.result_at(50, 50) == 257 * 40);
     tick(w, "lit_frames", 0);
-    CHECK(result_at(w, 50, 50) == 257 * 90);
+    CHECK(w.result_at(50, 50) == 257 * 90);
     tick(w, "lit_frames", 1);
-    CHECK(result_at(w, 50, 50) == 257 * 160);
+    CHECK(w.result_at(50, 50) == 257 * 160);
     tick(w, "lit_frames", 1);
-    CHECK(result_at(w, 50, 50) == 257 * 90);
+    CHECK(w.result_at(50, 50) == 257 * 90);
     CHECK(w.pile().parts.size() == 2);
     w.key(Qt::Key_Z, Qt::ControlModifier);
-    CHECK(result_at(w, 50, 50) == 257 * 160);
+    CHECK(w.result_at(50, 50) == 257 * 160);
 }
 
 TEST_CASE("what moves is found with one click, spread by the slider, thinned, solved, left out, undone and saved",
@@ -288,12 +284,12 @@ TEST_CASE("a place is taken from a frame by pointing, holding T and clicking its
     click_slat(other);
     REQUIRE(w.pile().parts.size() == 1);
     CHECK(w.pile().parts[0].frame == other);
-    CHECK(result_at(w, 112, 112) > 50000);
-    CHECK(result_at(w, 142, 106) < 50000);
+    CHECK(w.result_at(112, 112) > 50000);
+    CHECK(w.result_at(142, 106) < 50000);
     click_slat(other);
-    CHECK(result_at(w, 142, 106) > 50000);
+    CHECK(w.result_at(142, 106) > 50000);
     click_slat(other, Qt::ShiftModifier);
-    CHECK(result_at(w, 112, 112) < 50000);
+    CHECK(w.result_at(112, 112) < 50000);
     QTest::keyRelease(w.focus(), Qt::Key_T);
     CHECK_FALSE(rail->holds_patches());
     // Let go, a click chooses a frame as ever.
@@ -313,7 +309,7 @@ TEST_CASE("a place is taken from a frame by pointing, holding T and clicking its
     w.studio().select(other);
     w.click("patches_take");
     REQUIRE(w.settle());
-    CHECK(result_at(w, 112, 112) > 50000);
+    CHECK(w.result_at(112, 112) > 50000);
     // Another page: the rail shows whole frames again.
     w.click("page_sequence");
     CHECK_FALSE(rail->shows_patches());

@@ -14,7 +14,7 @@ using test::Folder;
 
 namespace {
 
-constexpr std::size_t plenty = std::size_t(1) << 28;
+constexpr std::size_t much = std::size_t(1) << 28;
 
 // Frames that lie a few pixels apart, one of them left out in a corner, one weaker.
 Pile moved_pile(const Folder& folder, int bits, Mode mode) {
@@ -41,7 +41,7 @@ TEST_CASE("a plumb has what every frame has there, who votes, and who shows") {
     for (const int bits : {8, 16})
         for (const Mode mode : {Mode::lighten, Mode::median, Mode::mean}) {
             const Pile pile = moved_pile(folder, bits, mode);
-            FrameStore store(working_space(pile), {0, plenty});
+            FrameStore store(working_space(pile), {0, much});
             for (const auto& [x, y] : {std::pair{30, 12}, {30, 30}, {1, 40}, {58, 1}}) {
                 INFO(entry_of(mode).name << ", " << bits << " bits, " << x << ", " << y);
                 Job job;
@@ -83,7 +83,7 @@ TEST_CASE("a plumb goes by the zone that the point is in, and by the frames that
     pile = with_mode(with_zones(std::move(pile), sky), Mode::minimum, Zone::land);
     const int first[] = {pile.frames[0].id};
     pile = with_aside(std::move(pile), first, true);
-    FrameStore store(working_space(pile), {0, plenty});
+    FrameStore store(working_space(pile), {0, much});
     Job job;
     const Plumb above = plumb_at(pile, store, 30, 5, 0, 1, job).value();
     const Plumb below = plumb_at(pile, store, 30, 35, 0, 1, job).value();

@@ -22,7 +22,7 @@ using bp::test::Folder;
 
 namespace {
 
-constexpr Size size{401, 267};  // an odd width: half size must not lose a column
+constexpr Size raw_size{401, 267};  // an odd width: half size must not lose a column
 
 Folder& raw_run() {
     static Folder folder;
@@ -30,7 +30,7 @@ Folder& raw_run() {
         Job job;
         practice::PracticeOptions options;
         options.frames = 3;
-        options.size = size;
+        options.size = raw_size;
         options.ending = ".dng";
         return practice::practise(*practice::scene_named("quay"), folder.path(), options, job).ok();
     }();
@@ -62,7 +62,7 @@ double ratio_to(const Raster16& raw, const Raster16& truth, int channel) {
 TEST_CASE("a raw file has its size, depth, profile and capture data") {
     const fs::path file = raw_run() / "quay-0001.dng";
     const PictureFacts facts = probe_picture(file).value();
-    CHECK(facts.size == size);
+    CHECK(facts.size == raw_size);
     CHECK(facts.channels == 3);
     CHECK(facts.bits == 16);
     CHECK(facts.profile == Profile::linear_srgb());
@@ -85,7 +85,7 @@ TEST_CASE("levels of a raw frame are averages of it, and have the size of a leve
     const Raster16 full = read_picture(file).value();
     for (const int level : {1, 2, 3, 4}) {
         const Raster16 small = read_picture(file, level).value();
-        CHECK(small.size() == at_level(size, level));
+        CHECK(small.size() == at_level(raw_size, level));
         double a = 0, b = 0;
         for (const std::uint16_t v : full.data()) a += v;
         for (const std::uint16_t v : small.data()) b += v;

@@ -49,20 +49,20 @@ CaptureData taken(double exposure_s, double iso, double at_s) {
     return out;
 }
 
-constexpr Size size{120, 90};
+constexpr Size sensor_size{120, 90};
 
 // Three frames of 10 s at ISO 800, each moved on a little, and two darks with what the given ones have.
 Pile glowing(const Folder& folder, double dark_exposure_s = 10, double dark_iso = 800, double dark_part = 1) {
     std::vector<NamedFile> files;
     for (int i = 0; i < 3; ++i) {
-        const Raster16 clean = test::landscape(size, Matrix::shift(2.0 * i, 1.0 * i));
+        const Raster16 clean = test::landscape(sensor_size, Matrix::shift(2.0 * i, 1.0 * i));
         test::write(folder / ("f" + std::to_string(i) + ".tif"),
                     with_light(clean, [](int x, int y, int c, double v) { return 0.8 * v + glow(x, y, c); }), 16, {},
                     taken(10, 800, 100 + 20 * i));
         files.push_back({folder / ("f" + std::to_string(i) + ".tif"), Role::scene});
     }
     for (int i = 0; i < 2; ++i) {
-        Raster16 black(size, 3);
+        Raster16 black(sensor_size, 3);
         test::write(folder / ("d" + std::to_string(i) + ".tif"),
                     with_light(black, [&](int x, int y, int c, double) { return dark_part * glow(x, y, c); }), 16, {},
                     taken(dark_exposure_s, dark_iso, 200 + 20 * i));
@@ -74,8 +74,8 @@ Pile glowing(const Folder& folder, double dark_exposure_s = 10, double dark_iso 
 
 double worst_beside_clean(const Raster16& picture, const Raster16& clean) {
     double worst = 0;
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x)
+    for (int y = 0; y < sensor_size.height; ++y)
+        for (int x = 0; x < sensor_size.width; ++x)
             for (int c = 0; c < 3; ++c)
                 worst = std::max(worst, std::abs(srgb().light(picture.at(x, y, c)) / LightCurve::full -
                                                  0.8 * srgb().light(clean.at(x, y, c)) / LightCurve::full));
@@ -93,7 +93,7 @@ double shadow(double distance, double radius) {
 TEST_CASE("darks take away what the sensor adds") {
     const Folder folder;
     Pile pile = with_base(with_mode(glowing(folder), Mode::one), 2);
-    const Raster16 clean = test::landscape(size, Matrix::shift(2, 1));
+    const Raster16 clean = test::landscape(sensor_size, Matrix::shift(2, 1));
     CHECK(worst_beside_clean(test::render_all(pile).value(), clean) > 0.05);
     pile = with_darks(std::move(pile), Darks::on);
     CHECK(darks_of(pile, pile.frames[1]).ids.size() == 2);
@@ -116,26 +116,26 @@ TEST_CASE("darks and spots equal the yardstick, for every store, region and way"
         moved[pile.frames[i].id].to_reference = Matrix::rigid(0.01 * double(i), {60, 45}, -2.0 * double(i), 1.0);
     const Pile placed = with_look(with_alignments(pile, Model::rigid, pile.frames[0].id, moved), look);
     for (const Pile& now : {pile, placed}) {
-        const Raster16 plain = render_plain(now, whole(size)).value();
+        const Raster16 plain = render_plain(now, whole(sensor_size)).value();
         Job job;
         for (const MemoryBudget budget :
              {MemoryBudget{0, std::size_t(1) << 30}, MemoryBudget{std::size_t(1) << 30, std::size_t(1) << 30}}) {
             FrameStore store(working_space(now), budget);
             for (const int round : {1, 2}) {
                 INFO("round " << round);
-                CHECK(test::difference(render(now, store, whole(size), 0, job).value(), plain, 2).empty());
+                CHECK(test::difference(render(now, store, whole(sensor_size), 0, job).value(), plain, 2).empty());
             }
-            const Raster16 all = render(now, store, whole(size), 0, job).value();
+            const Raster16 all = render(now, store, whole(sensor_size), 0, job).value();
             const Rect region{43, 31, 30, 25};
             const Raster16 piece = render(now, store, region, 0, job).value();
             for (int y = 0; y < region.height; ++y)
                 for (int x = 0; x < region.width; ++x)
                     if (piece.at(x, y, 1) != all.at(region.left + x, region.top + y, 1)) FAIL(x << "," << y);
             BaseTiles tiles;
-            CHECK(test::difference(render(now, store, whole(size), 0, job, &tiles).value(), all).empty());
+            CHECK(test::difference(render(now, store, whole(sensor_size), 0, job, &tiles).value(), all).empty());
             const Pile bare = with_darks(now, Darks::off);
-            CHECK_FALSE(test::difference(render(bare, store, whole(size), 0, job, &tiles).value(), all).empty());
-            CHECK(render(now, store, at_level(whole(size), 1), 1, job).ok());
+            CHECK_FALSE(test::difference(render(bare, store, whole(sensor_size), 0, job, &tiles).value(), all).empty());
+            CHECK(render(now, store, at_level(whole(sensor_size), 1), 1, job).ok());
         }
     }
 }
@@ -150,10 +150,10 @@ TEST_CASE("a turned frame on the scratch disk is undone alike") {
     pile = with_alignments(std::move(pile), Model::rigid, first, turned);
     Job job;
     FrameStore roomy(working_space(pile), {0, std::size_t(1) << 30});
-    const Raster16 by_rows = render(pile, roomy, whole(size), 0, job).value();
+    const Raster16 by_rows = render(pile, roomy, whole(sensor_size), 0, job).value();
     FrameStore kept(working_space(pile), {1, std::size_t(1) << 30});
-    CHECK(test::difference(render(pile, kept, whole(size), 0, job).value(), by_rows).empty());
-    CHECK(test::difference(render(pile, kept, whole(size), 0, job).value(), by_rows).empty());
+    CHECK(test::difference(render(pile, kept, whole(sensor_size), 0, job).value(), by_rows).empty());
+    CHECK(test::difference(render(pile, kept, whole(sensor_size), 0, job).value(), by_rows).empty());
 }
 
 TEST_CASE("a dark that does not fit is not subtracted and is said") {
@@ -170,7 +170,7 @@ TEST_CASE("a dark that does not fit is not subtracted and is said") {
     shorter = with_base(with_mode(with_darks(std::move(shorter), Darks::scaled), Mode::one), 1);
     CHECK(useless_darks(shorter).empty());
     CHECK(darks_of(shorter, shorter.frames[0]).scale == Approx(2));
-    CHECK(worst_beside_clean(test::render_all(shorter).value(), test::landscape(size, {})) < 2e-4);
+    CHECK(worst_beside_clean(test::render_all(shorter).value(), test::landscape(sensor_size, {})) < 2e-4);
     const int ids[] = {shorter.frames[3].id, shorter.frames[4].id};
     CHECK(darks_of(with_aside(shorter, ids, true), shorter.frames[0]).ids.empty());
 }

@@ -19,7 +19,7 @@ using test::Folder;
 
 namespace {
 
-constexpr std::size_t plenty = std::size_t(1) << 28;
+constexpr std::size_t ample = std::size_t(1) << 28;
 
 // Keeps the rows of every take, where they cover.
 struct Keeping final : StepWork {
@@ -122,7 +122,7 @@ TEST_CASE("a softened frame is a Gaussian of its light, the same from every stor
     std::vector<NamedFile> files{{folder / "a.tif"}, {folder / "b.png"}};
     const Pile pile = open_frames(files, Outcome::trails, Order::given, job).value();
     const std::vector<int> ids{pile.frames[0].id, pile.frames[1].id};
-    FrameStore streams(working_space(pile), {0, plenty});
+    FrameStore streams(working_space(pile), {0, ample});
     for (const double radius : {0.9, 7.0, 30.0}) {
         const std::vector<Take> takes{softly(ids[0], radius), softly(ids[1], radius)};
         const Keeping all = kept(pile, streams, takes, whole(size));
@@ -137,8 +137,8 @@ TEST_CASE("a softened frame is a Gaussian of its light, the same from every stor
             INFO("radius " << radius << ", frame " << k);
             CHECK(worst <= 4);
         }
-        FrameStore memory(working_space(pile), {plenty, plenty});
-        FrameStore scratch(working_space(pile), {1, plenty});
+        FrameStore memory(working_space(pile), {ample, ample});
+        FrameStore scratch(working_space(pile), {1, ample});
         for (FrameStore* store : {&streams, &memory, &scratch})
             for (const Rect& region : {whole(size), Rect{20, 31, 77, 40}, Rect{149, 109, 1, 1}}) {
                 const Keeping part = kept(pile, *store, takes, region);
@@ -179,12 +179,12 @@ TEST_CASE("a frame that is taken several times gives what each take alone gives"
         soft_still.zone = Zone::land;
         const std::vector<Take> takes{turning, still, soft, soft_still};
         for (const MemoryBudget budget :
-             {MemoryBudget{0, plenty}, MemoryBudget{1, plenty}, MemoryBudget{plenty, plenty}}) {
+             {MemoryBudget{0, ample}, MemoryBudget{1, ample}, MemoryBudget{ample, ample}}) {
             FrameStore store(working_space(now), budget);
             for (const Rect& region : {whole(size), Rect{50, 40, 90, 70}}) {
                 const Keeping together = kept(now, store, takes, region);
                 for (std::size_t k = 0; k < takes.size(); ++k) {
-                    FrameStore own(working_space(now), {0, plenty});
+                    FrameStore own(working_space(now), {0, ample});
                     INFO("take " << k);
                     CHECK(test::difference(together.out[k], kept(now, own, {takes[k]}, region).out[0]).empty());
                 }
@@ -205,7 +205,7 @@ TEST_CASE("a pile with zones reads its frames once") {
         with_alignments(with_zones(plain, sky), Model::shift, plain.frames[0].id, {{plain.frames[2].id, moved}});
     Job job;
     const auto read_by = [&](const Pile& pile) {
-        FrameStore store(working_space(pile), {0, plenty});
+        FrameStore store(working_space(pile), {0, ample});
         const long long before = bytes_read();
         REQUIRE(render(pile, store, whole(size), 0, job).ok());
         return bytes_read() - before;
@@ -223,7 +223,7 @@ TEST_CASE("finishing with a reach is the same by tiles, by rows and over the who
     mask.edit({20, 30, 90, 200}, [](int x, int, std::uint8_t) { return std::uint8_t(x * 2); });
     auto [with_part, part] = with_new_part(pile, pile.frames[1].id);
     pile = with_part_mask(std::move(with_part), part, mask);
-    FrameStore store(working_space(pile), {0, plenty});
+    FrameStore store(working_space(pile), {0, ample});
     Job job;
     const Stages finish = FrameStages(pile, 0).softened({11, false});
     const Picture picture(pile, 0, finish);
@@ -265,7 +265,7 @@ TEST_CASE("finishing with a reach is the same by tiles, by rows and over the who
             int next = region.top;
             std::vector<std::uint16_t> rows;
         };
-        for (const std::size_t budget : {plenty, std::size_t(80) << 20}) {
+        for (const std::size_t budget : {ample, std::size_t(80) << 20}) {
             FrameStore tight(working_space(pile), {0, budget});
             Ring ring(region);
             REQUIRE(picture.rows(tight, region, job, ring).ok());

@@ -23,7 +23,7 @@ using test::Folder;
 
 namespace {
 
-constexpr Size size{131, 97};
+constexpr Size frame_size{131, 97};
 
 CaptureData taken_at(double second) {
     CaptureData out;
@@ -36,9 +36,9 @@ CaptureData taken_at(double second) {
 // Five frames of the scene in as many kinds of file, and two darks.
 Pile many_kinds(const Folder& folder, int channels) {
     const auto scene = [&](int n) {
-        Raster16 colour = test::landscape(size, Matrix::shift(1.3 * n, -0.8 * n), unsigned(n), 0.02);
+        Raster16 colour = test::landscape(frame_size, Matrix::shift(1.3 * n, -0.8 * n), unsigned(n), 0.02);
         if (channels == 3) return colour;
-        Raster16 grey(size, 1);
+        Raster16 grey(frame_size, 1);
         for (std::size_t i = 0; i < grey.data().size(); ++i) grey.data()[i] = colour.data()[3 * i + 1];
         return grey;
     };
@@ -48,7 +48,7 @@ Pile many_kinds(const Folder& folder, int channels) {
     test::write(folder / "f4.tif", scene(4), 16, channels == 3 ? Profile::linear_srgb() : Profile(), taken_at(40));
     test::write(folder / "f5.png", scene(5), 8, {}, taken_at(50));
     for (int n = 6; n <= 7; ++n) {
-        Raster16 dark(size, channels);
+        Raster16 dark(frame_size, channels);
         for (std::size_t i = 0; i < dark.data().size(); ++i) dark.data()[i] = std::uint16_t(200 + (i * 7919 * n) % 900);
         test::write(folder / ("f" + std::to_string(n) + ".tif"), dark, 16, {}, taken_at(10.0 * n));
     }
@@ -98,7 +98,7 @@ Alignment place_of(Model model, int n) {
 }
 
 Mask painted(int left, int top, int width, int height) {
-    Mask out(size);
+    Mask out(frame_size);
     out.edit({left, top, width, height},
              [](int x, int y, std::uint8_t) { return std::uint8_t(40 + (x * 5 + y * 3) % 216); });
     return out;
@@ -111,8 +111,8 @@ constexpr unsigned all_extras = 127;
 Pile with_extras(Pile pile, unsigned extras) {
     const auto id = [&](std::size_t i) { return pile.frames[i].id; };
     if (extras & zones) {
-        Mask sky(size);
-        sky.edit({0, 0, size.width, 45}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+        Mask sky(frame_size);
+        sky.edit({0, 0, frame_size.width, 45}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
         pile = with_feather(with_zones(std::move(pile), sky), 11);
         std::map<int, Alignment> places;
         for (std::size_t i = 0; i < 5; ++i) places[id(i)] = place_of(Model::shift, int(i) * (i == 0 ? 0 : -1));

@@ -24,6 +24,7 @@
 #include <memory>
 
 #include "app/window/main_window.h"
+#include "engine/render.h"
 #include "support/fixtures.h"
 
 namespace bp::test {
@@ -138,6 +139,12 @@ struct Window {
 
     app::Studio& studio() { return window.studio(); }
     const Pile& pile() { return window.studio().pile(); }
+    // Green of a pixel of the result, rendered apart from what the window shows.
+    std::uint16_t result_at(int x, int y) {
+        Job job;
+        FrameStore store(working_space(pile()), {0, std::size_t(1) << 30});
+        return render(pile(), store, {x, y, 1, 1}, 0, job).value().at(0, 0, 1);
+    }
 
     template <class T>
     T* find(const char* name) {

@@ -4,14 +4,13 @@
 #include <cmath>
 #include <utility>
 
+#include "app/looks/handles.h"
 #include "app/looks/theme.h"
 #include "engine/cover.h"
 #include "pile/edits.h"
 
 namespace bp::app {
 namespace {
-
-constexpr double reach = 8;  // screen pixels
 
 // One axis of a crop whose lower, upper or both ends move by `by`, inside `canvas`.
 std::pair<int, int> moved(int begin, int end, int which, int by, kernels::Span canvas) {
@@ -38,9 +37,9 @@ QRectF CropTool::on_screen() const {
 std::optional<CropTool::Hold> CropTool::hold_at(QPointF at) const {
     if (viewer_.view() != View::cover || !studio_.document().open()) return std::nullopt;
     const QRectF box = on_screen();
-    if (!box.adjusted(-reach, -reach, reach, reach).contains(at)) return std::nullopt;
+    if (!box.adjusted(-handle_reach, -handle_reach, handle_reach, handle_reach).contains(at)) return std::nullopt;
     const auto side = [](double p, double low, double high) {
-        return std::abs(p - low) <= reach ? -1 : std::abs(p - high) <= reach ? 1 : 0;
+        return std::abs(p - low) <= handle_reach ? -1 : std::abs(p - high) <= handle_reach ? 1 : 0;
     };
     return Hold{side(at.x(), box.left(), box.right()), side(at.y(), box.top(), box.bottom())};
 }

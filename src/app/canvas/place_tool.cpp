@@ -5,19 +5,15 @@
 #include <utility>
 
 #include "align/moved.h"
+#include "app/looks/handles.h"
 #include "app/looks/theme.h"
 
 namespace bp::app {
 namespace {
 
 constexpr double ring = 92;  // screen pixels
-constexpr double reach = 9;  // how near to a handle it is taken
 constexpr double snap = 14;  // how near to its place the pivot jumps onto it
 constexpr double knot_at = -std::numbers::pi / 4;
-
-double distance(QPointF a, QPointF b) {
-    return std::hypot(a.x() - b.x(), a.y() - b.y());
-}
 
 }  // namespace
 
@@ -29,9 +25,9 @@ std::optional<PlaceTool::Hold> PlaceTool::hold_at(QPointF at) const {
     if (!subject_.works()) return std::nullopt;
     const QPointF pivot = pivot_on_screen();
     const QPointF knot = pivot + ring * QPointF(std::cos(knot_at), std::sin(knot_at));
-    if (distance(at, knot) <= reach + 2) return Hold::scale;
-    if (subject_.pivot_moves() && distance(at, pivot) <= reach) return Hold::pivot;
-    if (std::abs(distance(at, pivot) - ring) <= reach) return Hold::turn;
+    if (distance(at, knot) <= handle_reach + 2) return Hold::scale;
+    if (subject_.pivot_moves() && distance(at, pivot) <= handle_reach) return Hold::pivot;
+    if (std::abs(distance(at, pivot) - ring) <= handle_reach) return Hold::turn;
     return Hold::move;
 }
 
@@ -67,7 +63,7 @@ std::optional<QRect> PlaceTool::drag(QPointF at) {
             break;
         case Hold::move: {
             const QPointF way = (at - from_) / canvas_.zoom();
-            const Point by = subject_.snapped({way.x(), way.y()}, reach / canvas_.zoom());
+            const Point by = subject_.snapped({way.x(), way.y()}, handle_reach / canvas_.zoom());
             change_ = Matrix::shift(by.x, by.y);
             break;
         }

@@ -9,7 +9,7 @@
 namespace bp::app {
 namespace {
 
-double distance(Point a, Point b) {
+double between(Point a, Point b) {
     return std::hypot(a.x - b.x, a.y - b.y);
 }
 
@@ -45,7 +45,7 @@ bool SpotTool::press(QPointF at) {
         return true;
     }
     for (const SpotGuess& guess : studio_.spot_guesses())
-        if (distance(guess.at, sensor) <= mended_radius(guess)) {
+        if (between(guess.at, sensor) <= mended_radius(guess)) {
             studio_.mend_spots({{guess.at, mended_radius(guess)}});
             return true;
         }

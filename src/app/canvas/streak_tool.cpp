@@ -5,16 +5,11 @@
 #include <utility>
 
 #include "app/canvas/band_outline.h"
+#include "app/looks/handles.h"
 #include "app/looks/theme.h"
 
 namespace bp::app {
 namespace {
-
-constexpr double reach = 9;  // screen pixels
-
-double distance(QPointF a, QPointF b) {
-    return std::hypot(a.x() - b.x(), a.y() - b.y());
-}
 
 double to_segment(QPointF p, QPointF a, QPointF b) {
     const QPointF way = b - a;
@@ -70,9 +65,9 @@ std::optional<StreakTool::Hold> StreakTool::hold_at(QPointF at) const {
     const std::optional<StreakAt> held = chosen();
     if (!of || !held || held->frame != of->id || drawing_) return std::nullopt;
     const Line& line = find_streak(studio_.pile(), *held)->line;
-    if (distance(at, on_screen(*of, line.from)) <= reach) return Hold::from;
-    if (distance(at, on_screen(*of, line.to)) <= reach) return Hold::to;
-    if (distance(at, side_of(*of, line)) <= reach) return Hold::width;
+    if (distance(at, on_screen(*of, line.from)) <= handle_reach) return Hold::from;
+    if (distance(at, on_screen(*of, line.to)) <= handle_reach) return Hold::to;
+    if (distance(at, side_of(*of, line)) <= handle_reach) return Hold::width;
     return std::nullopt;
 }
 
@@ -80,7 +75,7 @@ std::optional<StreakAt> StreakTool::streak_under(QPointF at) const {
     const Frame* of = frame();
     if (!of) return std::nullopt;
     std::optional<StreakAt> out;
-    double best = reach;
+    double best = handle_reach;
     for (std::size_t i = 0; i < of->streaks.size(); ++i) {
         const Line& line = of->streaks[i].line;
         const double d = to_segment(at, on_screen(*of, line.from), on_screen(*of, line.to));
@@ -104,7 +99,7 @@ void StreakTool::draw(QPointF at) {
         return;
     }
     // Twice in one place is no line.
-    if (distance(on_screen(*of, *begun_), at) < reach) return;
+    if (distance(on_screen(*of, *begun_), at) < handle_reach) return;
     constexpr double usual_width = 4;
     FrameStreak streak;
     streak.kind = StreakKind::satellite;

@@ -24,9 +24,9 @@ class Plurals final : public QTranslator {
     bool isEmpty() const override { return false; }
 };
 
-QString tr(const char* text) {
-    return QCoreApplication::translate("words", text);
-}
+struct Words {
+    Q_DECLARE_TR_FUNCTIONS(Words)
+};
 
 }  // namespace
 
@@ -57,139 +57,140 @@ void install_plurals(QCoreApplication& application) {
 QString word(Mode mode) {
     switch (mode) {
         case Mode::lighten:
-            return tr("Lighten");
+            return Words::tr("Lighten");
         case Mode::maximum:
-            return tr("Maximum");
+            return Words::tr("Maximum");
         case Mode::minimum:
-            return tr("Minimum");
+            return Words::tr("Minimum");
         case Mode::median:
-            return tr("Median");
+            return Words::tr("Median");
         case Mode::mean:
-            return tr("Mean");
+            return Words::tr("Mean");
         case Mode::clipped_mean:
-            return tr("Clipped mean");
+            return Words::tr("Clipped mean");
         case Mode::add:
-            return tr("Add light");
+            return Words::tr("Add light");
         case Mode::one:
             break;
     }
-    return tr("One frame");
+    return Words::tr("One frame");
 }
 
 QString word(TaperEnd end) {
     switch (end) {
         case TaperEnd::old_one:
-            return tr("Old end");
+            return Words::tr("Old end");
         case TaperEnd::new_one:
-            return tr("New end");
+            return Words::tr("New end");
         case TaperEnd::both:
-            return tr("Both");
+            return Words::tr("Both");
         case TaperEnd::none:
             break;
     }
-    return tr("Nowhere");
+    return Words::tr("Nowhere");
 }
 
 QString what_it_does(TaperEnd end) {
     switch (end) {
         case TaperEnd::old_one:
-            return tr("Where the lights were first, trails are faint, and grow to where they were last");
+            return Words::tr("Where the lights were first, trails are faint, and grow to where they were last");
         case TaperEnd::new_one:
-            return tr("Where the lights were last, trails are faint");
+            return Words::tr("Where the lights were last, trails are faint");
         case TaperEnd::both:
-            return tr("Trails are faint at both ends and full between them");
+            return Words::tr("Trails are faint at both ends and full between them");
         case TaperEnd::none:
             break;
     }
-    return tr("Trails have their full light from end to end");
+    return Words::tr("Trails have their full light from end to end");
 }
 
 QString what_it_does(Mode mode) {
     switch (mode) {
         case Mode::lighten:
-            return tr("The brightest frame wins at every pixel; each frame can have a strength of its own");
+            return Words::tr("The brightest frame wins at every pixel; each frame can have a strength of its own");
         case Mode::maximum:
-            return tr("The brightest value of every pixel, all frames alike");
+            return Words::tr("The brightest value of every pixel, all frames alike");
         case Mode::minimum:
-            return tr("The darkest value of every pixel");
+            return Words::tr("The darkest value of every pixel");
         case Mode::median:
-            return tr("The middle value of every pixel: what moves is gone");
+            return Words::tr("The middle value of every pixel: what moves is gone");
         case Mode::mean:
-            return tr("The mean light of every pixel: less noise, and what moves turns into a veil");
+            return Words::tr("The mean light of every pixel: less noise, and what moves turns into a veil");
         case Mode::clipped_mean:
-            return tr("The mean light without what stands apart: less noise, and what moves is gone");
+            return Words::tr("The mean light without what stands apart: less noise, and what moves is gone");
         case Mode::add:
-            return tr(
+            return Words::tr(
                 "The light of all frames together, as one long exposure would have it; what is more than white is "
                 "white");
         case Mode::one:
             break;
     }
-    return tr("One frame as it is, for parts to lie over");
+    return Words::tr("One frame as it is, for parts to lie over");
 }
 
 QString word(Model model) {
     switch (model) {
         case Model::none:
-            return tr("None");
+            return Words::tr("None");
         case Model::shift:
-            return tr("Shift");
+            return Words::tr("Shift");
         case Model::rigid:
-            return tr("Shift, turn");
+            return Words::tr("Shift, turn");
         case Model::similarity:
-            return tr("And scale");
+            return Words::tr("And scale");
         case Model::perspective:
-            return tr("Perspective");
+            return Words::tr("Perspective");
         case Model::flex:
-            return tr("Flex");
+            return Words::tr("Flex");
         case Model::stars:
             break;
     }
-    return tr("Stars");
+    return Words::tr("Stars");
 }
 
 QString what_it_does(Model model) {
     switch (model) {
         case Model::none:
-            return tr("Frames stay where they are: a firm tripod");
+            return Words::tr("Frames stay where they are: a firm tripod");
         case Model::shift:
-            return tr("Frames are moved onto the reference");
+            return Words::tr("Frames are moved onto the reference");
         case Model::rigid:
-            return tr("Frames are moved and turned onto the reference: hand-held bursts");
+            return Words::tr("Frames are moved and turned onto the reference: hand-held bursts");
         case Model::similarity:
-            return tr("Frames are moved, turned and scaled onto the reference: focus or distance changed a little");
+            return Words::tr(
+                "Frames are moved, turned and scaled onto the reference: focus or distance changed a little");
         case Model::perspective:
-            return tr("Frames are moved as a flat scene seen from elsewhere");
+            return Words::tr("Frames are moved as a flat scene seen from elsewhere");
         case Model::flex:
-            return tr("Bends locally and smoothly, for hand-held depth and moving air");
+            return Words::tr("Bends locally and smoothly, for hand-held depth and moving air");
         case Model::stars:
             break;
     }
-    return tr("Frames are turned with the sky about its pole, as the lens bends it; the land moves instead");
+    return Words::tr("Frames are turned with the sky about its pole, as the lens bends it; the land moves instead");
 }
 
 QString word(Levelling kind) {
     switch (kind) {
         case Levelling::off:
-            return tr("Off");
+            return Words::tr("Off");
         case Levelling::light:
-            return tr("Light");
+            return Words::tr("Light");
         case Levelling::colour:
             break;
     }
-    return tr("And colour");
+    return Words::tr("And colour");
 }
 
 QString what_it_does(Levelling kind) {
     switch (kind) {
         case Levelling::off:
-            return tr("Frames keep the light they were taken in");
+            return Words::tr("Frames keep the light they were taken in");
         case Levelling::light:
-            return tr("Every frame gets the light of the reference; what moves does not count");
+            return Words::tr("Every frame gets the light of the reference; what moves does not count");
         case Levelling::colour:
             break;
     }
-    return tr("Every frame gets the light and the colour of the reference");
+    return Words::tr("Every frame gets the light and the colour of the reference");
 }
 
 namespace {
@@ -237,73 +238,73 @@ const LookWords& words_of(const LookValue& value) {
 }  // namespace
 
 QString short_word(const LookValue& value) {
-    if (value.value == &Look::green_to_magenta) return tr("Green");
-    if (value.value == &Look::hue_at) return tr("Range");
-    if (value.value == &Look::hue_turn) return tr("Turn");
+    if (value.value == &Look::green_to_magenta) return Words::tr("Green");
+    if (value.value == &Look::hue_at) return Words::tr("Range");
+    if (value.value == &Look::hue_turn) return Words::tr("Turn");
     return word(value);
 }
 
 QString word(const LookValue& value) {
-    return tr(words_of(value).name);
+    return Words::tr(words_of(value).name);
 }
 
 QString what_it_does(const LookValue& value) {
-    return tr(words_of(value).tip);
+    return Words::tr(words_of(value).tip);
 }
 
 QString look_value_in_words(const LookValue& value, double amount) {
     const bool whole = value.step >= 1;
     const QString number = QString::number(std::abs(amount), 'f', whole ? 0 : 2);
     const QString sign = amount < 0 ? QStringLiteral("\u2212") : amount > 0 ? QStringLiteral("+") : QString();
-    return whole ? sign + number : tr("%1 EV").arg(sign + number);
+    return whole ? sign + number : Words::tr("%1 EV").arg(sign + number);
 }
 
 QString word(Outcome outcome) {
     switch (outcome) {
         case Outcome::trails:
-            return tr("Trails");
+            return Words::tr("Trails");
         case Outcome::clear:
-            return tr("Clear");
+            return Words::tr("Clear");
         case Outcome::quiet:
-            return tr("Quiet");
+            return Words::tr("Quiet");
         case Outcome::sequence:
-            return tr("Sequence");
+            return Words::tr("Sequence");
         case Outcome::best_of:
-            return tr("Best of");
+            return Words::tr("Best of");
         case Outcome::shower:
             break;
     }
-    return tr("Shower");
+    return Words::tr("Shower");
 }
 
 QString what_it_does(Outcome outcome) {
     switch (outcome) {
         case Outcome::trails:
-            return tr("Moving lights draw lines");
+            return Words::tr("Moving lights draw lines");
         case Outcome::clear:
-            return tr("What moves is gone");
+            return Words::tr("What moves is gone");
         case Outcome::quiet:
-            return tr("The same view, far less noise");
+            return Words::tr("The same view, far less noise");
         case Outcome::sequence:
-            return tr("One subject in many places");
+            return Words::tr("One subject in many places");
         case Outcome::best_of:
-            return tr("The best part of each frame");
+            return Words::tr("The best part of each frame");
         case Outcome::shower:
             break;
     }
-    return tr("Many brief lights, each from its own frame");
+    return Words::tr("Many brief lights, each from its own frame");
 }
 
 QString word(Role role) {
     switch (role) {
         case Role::dark:
-            return tr("Dark");
+            return Words::tr("Dark");
         case Role::foreground:
-            return tr("Foreground");
+            return Words::tr("Foreground");
         case Role::scene:
             break;
     }
-    return tr("Scene");
+    return Words::tr("Scene");
 }
 
 QString picture_of(Outcome outcome) {
@@ -325,11 +326,11 @@ QString frames_in_words(const Pile& pile) {
         else
             ++in;
     }
-    QStringList words{tr("%1 in").arg(in)};
-    if (aside) words << tr("%1 aside").arg(aside);
-    if (dark) words << tr("%1 dark").arg(dark);
-    if (foreground) words << tr("%1 foreground").arg(foreground);
-    if (broken) words << tr("%1 of no use").arg(broken);
+    QStringList words{Words::tr("%1 in").arg(in)};
+    if (aside) words << Words::tr("%1 aside").arg(aside);
+    if (dark) words << Words::tr("%1 dark").arg(dark);
+    if (foreground) words << Words::tr("%1 foreground").arg(foreground);
+    if (broken) words << Words::tr("%1 of no use").arg(broken);
     return words.join(QStringLiteral(", "));
 }
 
@@ -339,32 +340,32 @@ QString time_in_words(double captured) {
 }
 
 QString exposure_in_words(double seconds) {
-    if (seconds >= 0.4) return tr("%1 s").arg(seconds, 0, 'g', 3);
-    return tr("1/%1 s").arg(std::lround(1 / seconds));
+    if (seconds >= 0.4) return Words::tr("%1 s").arg(seconds, 0, 'g', 3);
+    return Words::tr("1/%1 s").arg(std::lround(1 / seconds));
 }
 
 QString word(StreakKind kind) {
     switch (kind) {
         case StreakKind::aircraft:
-            return tr("Aircraft");
+            return Words::tr("Aircraft");
         case StreakKind::satellite:
-            return tr("Satellite");
+            return Words::tr("Satellite");
         case StreakKind::meteor:
-            return tr("Meteor");
+            return Words::tr("Meteor");
     }
     return {};
 }
 
 QString duration_in_words(double seconds) {
-    if (seconds < 90) return tr("%1 s").arg(std::max(1L, std::lround(seconds)));
-    return tr("%1 min").arg(std::lround(seconds / 60));
+    if (seconds < 90) return Words::tr("%1 s").arg(std::max(1L, std::lround(seconds)));
+    return Words::tr("%1 min").arg(std::lround(seconds / 60));
 }
 
 QString bytes_in_words(double bytes) {
     constexpr double megabyte = 1024.0 * 1024.0;
     constexpr double gigabyte = 1024.0 * megabyte;
-    if (bytes < gigabyte) return tr("%1 MB").arg(bytes / megabyte, 0, 'f', 0);
-    return tr("%1 GB").arg(bytes / gigabyte, 0, 'f', bytes < 10 * gigabyte ? 1 : 0);
+    if (bytes < gigabyte) return Words::tr("%1 MB").arg(bytes / megabyte, 0, 'f', 0);
+    return Words::tr("%1 GB").arg(bytes / gigabyte, 0, 'f', bytes < 10 * gigabyte ? 1 : 0);
 }
 
 namespace {
@@ -382,12 +383,13 @@ QString endings_of(bool clips) {
 }  // namespace
 
 QString pictures_filter(bool with_piles) {
-    if (with_piles) return tr("Pictures, clips and piles (*.pile %1 %2)").arg(endings_of(false), endings_of(true));
-    return tr("Pictures (%1)").arg(endings_of(false));
+    if (with_piles)
+        return Words::tr("Pictures, clips and piles (*.pile %1 %2)").arg(endings_of(false), endings_of(true));
+    return Words::tr("Pictures (%1)").arg(endings_of(false));
 }
 
 QString clips_filter() {
-    return tr("Clips (%1)").arg(endings_of(true));
+    return Words::tr("Clips (%1)").arg(endings_of(true));
 }
 
 QString name_of_frame(const Frame& frame) {
@@ -401,13 +403,13 @@ QString name_of_part(const Pile& pile, const Part& part) {
     const int number = number_of(pile, part.frame);
     switch (part.of) {
         case PartOf::painted:
-            return tr("Part %1").arg(part.id);
+            return Words::tr("Part %1").arg(part.id);
         case PartOf::subject:
-            return tr("Subject %1, frame %2").arg(part.subject).arg(number);
+            return Words::tr("Subject %1, frame %2").arg(part.subject).arg(number);
         case PartOf::meteor:
-            return tr("Meteor, frame %1").arg(number);
+            return Words::tr("Meteor, frame %1").arg(number);
         case PartOf::foreground:
-            return tr("Light, frame %1").arg(number);
+            return Words::tr("Light, frame %1").arg(number);
     }
     return {};
 }
@@ -415,11 +417,11 @@ QString name_of_part(const Pile& pile, const Part& part) {
 QString word(Edge edge) {
     switch (edge) {
         case Edge::painted:
-            return tr("Edge as painted");
+            return Words::tr("Edge as painted");
         case Edge::seam:
-            return tr("Least seam");
+            return Words::tr("Least seam");
         case Edge::blended:
-            return tr("Blended");
+            return Words::tr("Blended");
     }
     return {};
 }
@@ -427,11 +429,11 @@ QString word(Edge edge) {
 QString word(Measure measure) {
     switch (measure) {
         case Measure::px:
-            return tr("Pixels");
+            return Words::tr("Pixels");
         case Measure::mm:
-            return tr("Millimetres");
+            return Words::tr("Millimetres");
         case Measure::inch:
-            return tr("Inches");
+            return Words::tr("Inches");
     }
     return {};
 }
@@ -439,13 +441,13 @@ QString word(Measure measure) {
 QString word(Join join) {
     switch (join) {
         case Join::replace:
-            return tr("Lay over");
+            return Words::tr("Lay over");
         case Join::lighter:
-            return tr("Lighter wins");
+            return Words::tr("Lighter wins");
         case Join::darker:
-            return tr("Darker wins");
+            return Words::tr("Darker wins");
         case Join::add:
-            return tr("Add light");
+            return Words::tr("Add light");
     }
     return {};
 }

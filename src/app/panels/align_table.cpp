@@ -12,7 +12,7 @@
 namespace bp::app {
 namespace {
 
-constexpr int panel_width = 500;
+constexpr int table_width = 500;
 constexpr int scale_width = 50;  // what the column of scales takes more
 
 constexpr int columns = 8;
@@ -48,7 +48,7 @@ QString state_of(const Pile& pile, const Frame& frame, const Alignment& place) {
 AlignTable::AlignTable(Studio& studio, QWidget* parent) : QFrame(parent), studio_(studio) {
     setObjectName(QStringLiteral("align_panel"));
     setAccessibleName(tr("How the frames lie"));
-    setFixedWidth(panel_width);
+    setFixedWidth(table_width);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(space::medium, space::medium, space::medium, space::medium);
     auto* title = new QLabel(tr("How the frames lie"), this);
@@ -123,7 +123,7 @@ void AlignTable::refresh() {
     const Model model = method_of(pile, studio_.zone()).model;
     const bool scaled = model == Model::similarity || model == Model::perspective || model == Model::flex;
     table_->setColumnHidden(scale_column, !scaled);
-    setFixedWidth(scaled ? panel_width + scale_width : panel_width);
+    setFixedWidth(scaled ? table_width + scale_width : table_width);
     show_selection();
 }
 

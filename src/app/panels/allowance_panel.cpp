@@ -11,7 +11,7 @@ namespace bp::app {
 namespace {
 
 constexpr int beat_ms = 500;
-constexpr int panel_width = 300;
+constexpr int allowance_width = 300;
 constexpr int steps = 100;
 
 // Sliders run over amounts of very different sizes, so their steps grow with the amount.
@@ -55,7 +55,7 @@ AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QFrame(parent,
     column->addWidget(memory_);
     column->addWidget(scratch_);
     column->addWidget(used_);
-    setFixedWidth(panel_width);
+    setFixedWidth(allowance_width);
     connect(memory_, &NamedSlider::settled, this, [this, limits](int step) {
         Allowance allowance = studio_.stores().allowance();
         allowance.memory_bytes = std::size_t(amount_at(step, double(limits.least_memory), double(limits.most_memory)));

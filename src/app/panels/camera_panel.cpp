@@ -10,14 +10,14 @@
 namespace bp::app {
 namespace {
 
-constexpr int panel_width = 340;
+constexpr int camera_width = 340;
 
 }  // namespace
 
 CameraPanel::CameraPanel(Arriving& arriving, QWidget* parent) : QFrame(parent, Qt::Popup), arriving_(arriving) {
     setObjectName(QStringLiteral("camera_panel"));
     setAccessibleName(tr("Practice camera"));
-    setFixedWidth(panel_width);
+    setFixedWidth(camera_width);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(space::large, space::medium, space::large, space::large);
     column->setSpacing(space::medium);

@@ -8,18 +8,13 @@
 #include <numbers>
 #include <utility>
 
+#include "app/looks/handles.h"
 #include "app/looks/theme.h"
 
 namespace bp::app {
 namespace {
 
-constexpr double knot_radius = 6;
-constexpr double reach = 11;
 constexpr double inner = 0.62;  // where the second knot of the ring runs, in radii
-
-double distance(QPointF a, QPointF b) {
-    return std::hypot(a.x() - b.x(), a.y() - b.y());
-}
 
 void draw_knot(QPainter& painter, QPointF at, bool set) {
     painter.setBrush(theme().ground);
@@ -105,7 +100,7 @@ QPointF CastPad::knot() const {
 }
 
 int CastPad::part_at(QPointF at) const {
-    return distance(at, knot()) <= reach ? 1 : 0;
+    return distance(at, knot()) <= handle_reach ? 1 : 0;
 }
 
 Look CastPad::dragged(const Look& before, int, QPointF from, QPointF to) const {
@@ -169,8 +164,8 @@ QPointF HueRing::turn_knot() const {
 }
 
 int HueRing::part_at(QPointF at) const {
-    if (distance(at, turn_knot()) <= reach) return 2;
-    return distance(at, range_knot()) <= reach ? 1 : 0;
+    if (distance(at, turn_knot()) <= handle_reach) return 2;
+    return distance(at, range_knot()) <= handle_reach ? 1 : 0;
 }
 
 Look HueRing::dragged(const Look& before, int part, QPointF, QPointF to) const {

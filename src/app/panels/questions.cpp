@@ -12,9 +12,9 @@
 namespace bp::app {
 namespace {
 
-QString tr(const char* text) {
-    return QCoreApplication::translate("questions", text);
-}
+struct Asked {
+    Q_DECLARE_TR_FUNCTIONS(Asked)
+};
 
 QString key_of(Places kind) {
     switch (kind) {
@@ -82,10 +82,10 @@ QString ask_where_to_write(QWidget* parent, Places kind, const QString& title, c
         folder = QFileInfo(path).absolutePath();
         proposed = QFileInfo(path).fileName();
         if (QFileInfo::exists(path)) {
-            const auto answer = ask(parent, tr("%1 is there already.").arg(proposed),
-                                    tr("In %1. What is in it now would be lost.").arg(folder),
-                                    {{tr("Choose another name"), tr("Goes back to the dialog")},
-                                     {tr("Replace it"), tr("Writes over the file")}});
+            const auto answer = ask(parent, Asked::tr("%1 is there already.").arg(proposed),
+                                    Asked::tr("In %1. What is in it now would be lost.").arg(folder),
+                                    {{Asked::tr("Choose another name"), Asked::tr("Goes back to the dialog")},
+                                     {Asked::tr("Replace it"), Asked::tr("Writes over the file")}});
             if (!answer) return {};
             if (*answer == 0) continue;
         }
@@ -98,7 +98,7 @@ std::optional<int> ask(QWidget* parent, const QString& question, const QString& 
                        const std::vector<Answer>& answers) {
     QMessageBox box(parent);
     box.setObjectName(QStringLiteral("question"));
-    box.setWindowTitle(tr("Bright Pile"));
+    box.setWindowTitle(Asked::tr("Bright Pile"));
     box.setText(question);
     box.setInformativeText(more);
     std::vector<QAbstractButton*> buttons;

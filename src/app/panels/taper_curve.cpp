@@ -6,12 +6,12 @@
 #include <QPainterPath>
 #include <algorithm>
 
+#include "app/looks/handles.h"
 #include "app/looks/theme.h"
 
 namespace bp::app {
 namespace {
 
-constexpr double knot_radius = 5;
 constexpr double by_key = 0.05;
 
 Point inside(Point knot) {

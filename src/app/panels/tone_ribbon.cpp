@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/looks/handles.h"
 #include "app/looks/theme.h"
 #include "even/tone.h"
 
@@ -14,10 +15,8 @@ namespace {
 
 constexpr double eye = 2.2;
 constexpr double longest = 1.38;  // tones beyond white that are shown: as far as the peak can go
-constexpr double knot_radius = 6;
-constexpr double reach = 11;  // how near a knot is taken
-constexpr double thin = 1.5;  // half of the ribbon where nothing has its tone
-constexpr double thick = 11;  // more where most has
+constexpr double thin = 1.5;      // half of the ribbon where nothing has its tone
+constexpr double thick = 11;      // more where most has
 // Where the three knots in the middle stand.
 constexpr std::array<double, 5> stands{0, 0.2, 0.5, 0.78, 1};
 
@@ -79,7 +78,7 @@ QPointF ToneRibbon::place_of(Knot knot) const {
 
 int ToneRibbon::knot_at(QPointF p) const {
     int best = -1;
-    double nearest = reach;
+    double nearest = handle_reach;
     for (const Knot knot : knots) {
         const QPointF d = place_of(knot) - p;
         const double distance = std::hypot(d.x(), d.y());

@@ -10,9 +10,9 @@
 namespace bp::app {
 namespace {
 
-QString tr(const char* text) {
-    return QCoreApplication::translate("Traces", text);
-}
+struct Traces {
+    Q_DECLARE_TR_FUNCTIONS(Traces)
+};
 
 std::function<QString(double)> with_unit(const QString& pattern, int digits, double scale = 1) {
     return [=](double v) {
@@ -27,110 +27,110 @@ std::vector<Trace> make_traces() {
     using M = FrameMeasures;
     return {
         {QStringLiteral("sharpness"),
-         tr("Sharp"),
-         tr("Fine contrast against the reference: soft and shaken frames dip"),
+         Traces::tr("Sharp"),
+         Traces::tr("Fine contrast against the reference: soft and shaken frames dip"),
          0.3,
          [](const Frame&, const M& m) { return m.sharpness; },
-         with_unit(tr("%1 %"), 0, 100),
+         with_unit(Traces::tr("%1 %"), 0, 100),
          {Oddity::soft}},
         {QStringLiteral("shift"),
-         tr("Moved"),
-         tr("How far the picture's middle lies from where the reference has it"),
+         Traces::tr("Moved"),
+         Traces::tr("How far the picture's middle lies from where the reference has it"),
          2,
          [](const Frame&, const M& m) -> std::optional<double> {
              if (!m.shift_px) return std::nullopt;
              return std::hypot(m.shift_px->x, m.shift_px->y);
          },
-         with_unit(tr("%1 px"), 1),
+         with_unit(Traces::tr("%1 px"), 1),
          {Oddity::moved, Oddity::moved_on}},
         {QStringLiteral("light"),
-         tr("Light"),
-         tr("Light against the reference, unmoved by what moves"),
+         Traces::tr("Light"),
+         Traces::tr("Light against the reference, unmoved by what moves"),
          0.3,
          [](const Frame&, const M& m) { return m.gain_ev; },
-         with_unit(tr("%1 EV"), 2),
+         with_unit(Traces::tr("%1 EV"), 2),
          {Oddity::brighter, Oddity::darker}},
         {QStringLiteral("cloud"),
-         tr("Cloud"),
-         tr("Share of the picture whose light changed smoothly: thin cloud, haze"),
+         Traces::tr("Cloud"),
+         Traces::tr("Share of the picture whose light changed smoothly: thin cloud, haze"),
          0.2,
          [](const Frame&, const M& m) { return m.veil; },
-         with_unit(tr("%1 %"), 0, 100),
+         with_unit(Traces::tr("%1 %"), 0, 100),
          {Oddity::veiled, Oddity::changed}},
         {QStringLiteral("turn"),
-         tr("Turned"),
-         tr("Degrees against the reference"),
+         Traces::tr("Turned"),
+         Traces::tr("Degrees against the reference"),
          0.2,
          [](const Frame&, const M& m) { return m.turn_degrees; },
-         with_unit(tr("%1°"), 2),
+         with_unit(Traces::tr("%1°"), 2),
          {Oddity::turned}},
         {QStringLiteral("warmth"),
-         tr("Warmth"),
-         tr("Red over blue against the reference"),
+         Traces::tr("Warmth"),
+         Traces::tr("Red over blue against the reference"),
          0.3,
          [](const Frame&, const M& m) { return m.warmth_ev; },
-         with_unit(tr("%1 EV"), 2),
+         with_unit(Traces::tr("%1 EV"), 2),
          {Oddity::warmer, Oddity::cooler}},
         {QStringLiteral("noise"),
-         tr("Noise"),
-         tr("Deviation in the flat places of the small picture"),
+         Traces::tr("Noise"),
+         Traces::tr("Deviation in the flat places of the small picture"),
          0.3,
          [](const Frame&, const M& m) { return m.noise; },
-         with_unit(tr("%1 %"), 2),
+         with_unit(Traces::tr("%1 %"), 2),
          {}},
         {QStringLiteral("clipped"),
-         tr("White"),
-         tr("Share of pixels that are clipped at white"),
+         Traces::tr("White"),
+         Traces::tr("Share of pixels that are clipped at white"),
          0.01,
          [](const Frame&, const M& m) { return m.clipped; },
-         with_unit(tr("%1 %"), 1, 100),
+         with_unit(Traces::tr("%1 %"), 1, 100),
          {}},
         {QStringLiteral("pause"),
-         tr("Pause"),
-         tr("Time without light since the frame before"),
+         Traces::tr("Pause"),
+         Traces::tr("Time without light since the frame before"),
          1,
          [](const Frame&, const M& m) { return m.gap_s; },
-         with_unit(tr("%1 s"), 1),
+         with_unit(Traces::tr("%1 s"), 1),
          {Oddity::late}},
         {QStringLiteral("left_over"),
-         tr("Left over"),
-         tr("What is left between the frame and the reference after aligning"),
+         Traces::tr("Left over"),
+         Traces::tr("What is left between the frame and the reference after aligning"),
          0.2,
          [](const Frame& f, const M&) -> std::optional<double> {
              if (!f.places.sky || !f.places.sky->aligned) return std::nullopt;
              return f.places.sky->residual_px;
          },
-         with_unit(tr("%1 px"), 2),
+         with_unit(Traces::tr("%1 px"), 2),
          {}},
         {QStringLiteral("sure"),
-         tr("Sure"),
-         tr("Share of the textured places, or of the stars, that agree after aligning"),
+         Traces::tr("Sure"),
+         Traces::tr("Share of the textured places, or of the stars, that agree after aligning"),
          0.3,
          [](const Frame& f, const M&) -> std::optional<double> {
              if (!f.places.sky) return std::nullopt;
              return f.places.sky->confidence;
          },
-         with_unit(tr("%1 %"), 0, 100),
+         with_unit(Traces::tr("%1 %"), 0, 100),
          {}},
         {QStringLiteral("scale"),
-         tr("Scale"),
-         tr("How much larger or smaller aligning makes the frame"),
+         Traces::tr("Scale"),
+         Traces::tr("How much larger or smaller aligning makes the frame"),
          0.002,
          [](const Frame& f, const M&) -> std::optional<double> {
              if (!f.places.sky || !f.places.sky->aligned) return std::nullopt;
              return moved_by(*f.places.sky, f.file->facts.size).scale - 1;
          },
-         with_unit(tr("%1 %"), 2, 100),
+         with_unit(Traces::tr("%1 %"), 2, 100),
          {}},
         {QStringLiteral("level"),
-         tr("Level"),
-         tr("How much brighter or darker levelling makes the frame"),
+         Traces::tr("Level"),
+         Traces::tr("How much brighter or darker levelling makes the frame"),
          0.3,
          [](const Frame& f, const M&) -> std::optional<double> {
              if (!f.gains) return std::nullopt;
              return std::log2(f.gains->gain[1]);
          },
-         with_unit(tr("%1 EV"), 2),
+         with_unit(Traces::tr("%1 EV"), 2),
          {}},
     };
 }
@@ -151,29 +151,29 @@ QString reason_in_words(const Mark& mark) {
     const auto number = [&](int digits) { return QString::number(mark.amount, 'f', digits); };
     switch (mark.why) {
         case Oddity::moved:
-            return tr("moved %1 px").arg(number(1));
+            return Traces::tr("moved %1 px").arg(number(1));
         case Oddity::moved_on:
-            return tr("moved %1 px from here on").arg(number(1));
+            return Traces::tr("moved %1 px from here on").arg(number(1));
         case Oddity::turned:
-            return tr("turned by %1°").arg(number(2));
+            return Traces::tr("turned by %1°").arg(number(2));
         case Oddity::soft:
-            return tr("softer than its neighbours");
+            return Traces::tr("softer than its neighbours");
         case Oddity::veiled:
-            return tr("thin cloud");
+            return Traces::tr("thin cloud");
         case Oddity::changed:
-            return tr("light changed over %1% of the picture").arg(std::lround(100 * mark.amount));
+            return Traces::tr("light changed over %1% of the picture").arg(std::lround(100 * mark.amount));
         case Oddity::brighter:
-            return tr("%1 EV brighter").arg(number(2));
+            return Traces::tr("%1 EV brighter").arg(number(2));
         case Oddity::darker:
-            return tr("%1 EV darker").arg(number(2));
+            return Traces::tr("%1 EV darker").arg(number(2));
         case Oddity::warmer:
-            return tr("%1 EV warmer").arg(number(2));
+            return Traces::tr("%1 EV warmer").arg(number(2));
         case Oddity::cooler:
-            return tr("%1 EV cooler").arg(number(2));
+            return Traces::tr("%1 EV cooler").arg(number(2));
         case Oddity::late:
             break;
     }
-    return tr("%1 s late").arg(number(mark.amount < 10 ? 1 : 0));
+    return Traces::tr("%1 s late").arg(number(mark.amount < 10 ? 1 : 0));
 }
 
 QString reasons_in_words(const std::vector<Mark>& marks) {

@@ -4,13 +4,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/looks/handles.h"
 #include "app/looks/theme.h"
 
 namespace bp::app {
 namespace {
 
 constexpr double radius = 4.5;
-constexpr double reach = 10;  // how near a handle is taken
 constexpr double edge = radius + 2;
 constexpr double least_bar = 6;  // so that the head of a single frame is seen
 
@@ -68,7 +68,7 @@ QPointF TaperWedge::place_of(Handle handle) const {
 
 std::optional<TaperWedge::Handle> TaperWedge::at(QPointF p) const {
     std::optional<Handle> best;
-    double nearest = reach;
+    double nearest = handle_reach;
     for (const Handle handle : handles()) {
         const QPointF d = place_of(handle) - p;
         const double distance = std::hypot(d.x(), d.y());

@@ -23,7 +23,7 @@ namespace {
 
 constexpr auto traces_key = "rail/traces";
 constexpr double most_zoom = 60;
-constexpr double reach = 12;  // how far from a slat a click may be
+constexpr double slat_reach = 12;  // how far from a slat a click may be
 
 }  // namespace
 
@@ -276,7 +276,7 @@ void TimeRail::follow_current() {
 
 int TimeRail::frame_at(QPointF p) const {
     int best = 0;
-    double nearest = reach;
+    double nearest = slat_reach;
     for (const Slat& slat : layout_.slats) {
         const QRectF place = place_of(slat);
         const double d = std::abs(p.x() - place.center().x()) - place.width() / 2;

@@ -358,24 +358,24 @@ const std::vector<Command>& table() {
     return all;
 }
 
-QString tr(const char* text) {
-    return QCoreApplication::translate("commands", text);
-}
+struct Told {
+    Q_DECLARE_TR_FUNCTIONS(Told)
+};
 
 }  // namespace
 
 QString Command::name() const {
-    return tr(words);
+    return Told::tr(words);
 }
 
 QString Command::what_it_does() const {
-    return tr(tip);
+    return Told::tr(tip);
 }
 
 QString Command::keys_in_words() const {
     QStringList out;
     for (const QKeySequence& key : keys) out << key.toString(QKeySequence::NativeText);
-    return out.join(tr(" or "));
+    return out.join(Told::tr(" or "));
 }
 
 std::span<const Command> commands() {
@@ -392,26 +392,26 @@ const Command& command(const char* id) {
 QString word(Topic topic) {
     switch (topic) {
         case Topic::pile:
-            return tr("The pile");
+            return Told::tr("The pile");
         case Topic::frames:
-            return tr("Frames");
+            return Told::tr("Frames");
         case Topic::views:
-            return tr("Views");
+            return Told::tr("Views");
         case Topic::picture:
-            return tr("On the picture");
+            return Told::tr("On the picture");
         case Topic::brush:
-            return tr("The brush");
+            return Told::tr("The brush");
         case Topic::hand:
-            return tr("Placing by hand");
+            return Told::tr("Placing by hand");
         case Topic::window:
             break;
     }
-    return tr("The window");
+    return Told::tr("The window");
 }
 
 QString tip_of(const char* id) {
     const Command& c = command(id);
-    return tr("%1 (%2)").arg(c.what_it_does(), c.keys_in_words());
+    return Told::tr("%1 (%2)").arg(c.what_it_does(), c.keys_in_words());
 }
 
 Keys::Keys(QWidget* window) : QObject(window), window_(window) {}

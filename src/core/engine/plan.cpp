@@ -9,7 +9,7 @@
 namespace bp {
 namespace {
 
-constexpr std::array<int, 11> heights{StripPlan::highest_band, 96, 64, 48, 32, 24, 16, 12, 8, 4, 2};
+constexpr std::array<int, 11> band_heights{StripPlan::highest_band, 96, 64, 48, 32, 24, 16, 12, 8, 4, 2};
 // Lower bands than this cost time, so that comfort ends here where the budget does not.
 constexpr int enough_rows = 16;
 // The program itself, its tables and libraries.
@@ -87,7 +87,7 @@ std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece) {
 Result<StripPlan> plan_strips(const std::vector<RowCost>& costs, std::size_t frames, std::size_t resampled,
                               const Rect& region, int channels, std::size_t budget_bytes, std::size_t sparse) {
     StripPlan plan;
-    for (const int height : heights) {
+    for (const int height : band_heights) {
         plan = plan_for(costs, resampled, sparse, region, channels, height);
         const bool comfortable = plan.peak_bytes <= StripPlan::comfortable_bytes || height <= enough_rows;
         if (comfortable && plan.peak_bytes <= budget_bytes) return plan;

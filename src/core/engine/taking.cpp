@@ -14,9 +14,9 @@ namespace bp {
 namespace {
 
 // Outlines are found in pictures no larger than this.
-constexpr int outline_side = 1600;
-constexpr std::size_t least_share = 40000;  // a thing of less than one in so many pixels is none
-constexpr float least_deviation = 257;
+constexpr int sight_side = 1600;
+constexpr std::size_t least_piece = 40000;  // a thing of less than one in so many pixels is none
+constexpr float least_noise = 257;
 
 // The frame in the light of the picture: what differs between them by a factor of light is no difference.
 void level_to(Raster16& own, const Raster16& picture, const LightCurve& curve) {
@@ -47,7 +47,7 @@ class NoiseOf {
             deviations_[b] = apart[b].size() < few ? 0 : float(deviation_of_median * middle_of(apart[b]));
         // A brightness that hardly occurs is as noisy as the noisiest.
         const float most = *std::max_element(deviations_.begin(), deviations_.end());
-        for (float& d : deviations_) d = std::max(least_deviation, d == 0 ? most : d);
+        for (float& d : deviations_) d = std::max(least_noise, d == 0 ? most : d);
     }
     float at(std::uint16_t sample) const { return deviations_[sample / width]; }
 
@@ -64,7 +64,7 @@ double distance_to(const Rect& box, Point p) {
 }  // namespace
 
 Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStore& store, Job& job) {
-    const int level = level_within(pile.size, outline_side), unit = 1 << level;
+    const int level = level_within(pile.size, sight_side), unit = 1 << level;
     const Rect region = at_level(whole(pile.size), level);
     Result<Raster16> own = render_frame(pile, store, frame, region, level, job);
     if (!own.ok()) return own.failure();
@@ -84,7 +84,7 @@ Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStor
     if (job.stopped()) return stopped_failure();
     const Point place{at.x / unit, at.y / unit};
     const double side = std::max(region.width, region.height);
-    std::vector<Thing> things = things_in(by, std::size_t(region.width) * std::size_t(region.height) / least_share);
+    std::vector<Thing> things = things_in(by, std::size_t(region.width) * std::size_t(region.height) / least_piece);
     std::stable_sort(things.begin(), things.end(), [&](const Thing& a, const Thing& b) {
         return distance_to(a.box, place) < distance_to(b.box, place);
     });
@@ -105,7 +105,7 @@ Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStor
 
 Result<Mask> like_at(const Pile& pile, int frame, Point at, double reach, bool everywhere, FrameStore& store,
                      Job& job) {
-    const int level = level_within(pile.size, outline_side), unit = 1 << level;
+    const int level = level_within(pile.size, sight_side), unit = 1 << level;
     const Rect region = at_level(whole(pile.size), level);
     const Result<Raster16> own = render_frame(pile, store, frame, region, level, job);
     if (!own.ok()) return own.failure();
