@@ -255,6 +255,44 @@ TEST_CASE("a blended part of a brighter and warmer frame leaves no step at its b
     CHECK(blended < 0.005);
 }
 
+TEST_CASE("in frames from the hand, noisy, brighter and shifted near by, no edge is worse than the plain stroke") {
+    const Size size{480, 360};
+    for (const unsigned seed : {11U, 12U, 13U}) {
+        const test::Folder folder;
+        constexpr double noise = 0.03;  // as of a high ISO
+        const Raster16 first = test::landscape(size, {}, seed, noise);
+        Raster16 second = test::landscape(size, {}, seed + 100, noise);
+        // What is near has moved by parallax.
+        const Raster16 near = test::landscape(size, Matrix::shift(4, -2), seed + 200, noise);
+        for (int y = 180; y < size.height; ++y) std::copy_n(near.row(y), near.row_samples(), second.row(y));
+        second = test::lit(std::move(second), 1.08);
+        const Pile pile = two_frames(folder, first, second, ellipse(size, {120, 90}, {360, 270}));
+        // How much more neighbours differ than they do in either frame: what is to be seen of a border.
+        const auto seen = [&](const Raster16& picture) {
+            const auto step = [](const Raster16& of, int x, int y, int u, int v) {
+                double out = 0;
+                for (int c = 0; c < 3; ++c) out += std::abs(double(of.at(x, y, c)) - of.at(u, v, c)) / 65535;
+                return out;
+            };
+            double out = 0;
+            for (int y = 0; y + 1 < size.height; ++y)
+                for (int x = 0; x + 1 < size.width; ++x)
+                    for (const auto& [u, v] : {std::pair(x + 1, y), std::pair(x, y + 1)})
+                        out += std::max(0.0, step(picture, x, y, u, v) -
+                                                 std::max(step(first, x, y, u, v), step(second, x, y, u, v)));
+            return out;
+        };
+        const double painted = seen(test::render_all(pile).value());
+        const int part = pile.parts[0].id;
+        const double seam = seen(test::render_all(with_part_edge(pile, part, Edge::seam)).value());
+        const double blended = seen(test::render_all(with_part_edge(pile, part, Edge::blended)).value());
+        INFO("seen of the border: " << painted << " as painted, " << seam << " least seam, " << blended << " blended");
+        CHECK(painted > 0);
+        CHECK(seam < painted);
+        CHECK(blended < painted);
+    }
+}
+
 TEST_CASE("edges are the same at once, in pieces, from tiles, in an export and from the cache") {
     const test::Folder folder;
     const Size size{400, 300};

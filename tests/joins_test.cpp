@@ -5,6 +5,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "engine/hiding.h"
 #include "engine/open.h"
 #include "engine/render.h"
 #include "io/gather.h"
@@ -179,6 +180,90 @@ TEST_CASE("what a part is, how it joins and how a sequence lies is in the file o
     CHECK(loaded.value().pile.parts == pile.parts);
     CHECK(loaded.value().pile.sequence == pile.sequence);
     CHECK(loaded.value().pile.canvas == pile.canvas);
+}
+
+TEST_CASE("masks that meet part in the middle, and one that lies within the other is left nothing") {
+    const Size size{100, 60};
+    const auto box = [&](const Rect& at) {
+        Mask out(size);
+        out.edit(at, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+        return out;
+    };
+    const auto [left, right] = parted(box({10, 10, 50, 30}), box({40, 10, 50, 30}));
+    CHECK(left == box({10, 10, 40, 30}));
+    CHECK(right == box({50, 10, 40, 30}));
+    const auto [outer, inner] = parted(box({10, 10, 50, 30}), box({20, 20, 10, 10}));
+    CHECK(outer == box({10, 10, 50, 30}));
+    CHECK(inner.empty());
+    const auto [first, second] = parted(box({10, 10, 50, 30}), box({10, 10, 50, 30}));
+    CHECK(first.empty());
+    CHECK(second == box({10, 10, 50, 30}));
+    const auto [apart, too] = parted(box({0, 0, 10, 10}), box({50, 50, 10, 10}));
+    CHECK(apart == box({0, 0, 10, 10}));
+    CHECK(too == box({50, 50, 10, 10}));
+    // Soft borders add up to no more than all.
+    const auto [soft, other] = parted(box({10, 10, 50, 30}).softened(8), box({40, 10, 50, 30}).softened(8));
+    for (int x = 0; x < size.width; ++x) CHECK(int(soft.at(x, 25)) + other.at(x, 25) <= 255);
+    CHECK(soft.at(47, 25) == 255);
+    CHECK(other.at(52, 25) == 255);
+}
+
+TEST_CASE("the band around a mask is the one along which it was drawn") {
+    const Size size{400, 300};
+    for (const auto& [from, to] : {std::pair<Point, Point>{{50, 60}, {300, 200}},
+                                   {{300, 60}, {60, 61}},
+                                   {{200, 40}, {200, 250}},
+                                   {{350, 20}, {120, 280}}})
+        for (const double width : {6.0, 15.0}) {
+            const std::array<Point, 2> ends{from, to};
+            const DrawnShape band = band_around(along(ends, width, width / 2, size));
+            INFO(from.x << ' ' << from.y << ", " << width);
+            const bool turned = std::hypot(band.from.x - from.x, band.from.y - from.y) > 100;
+            const Point first = turned ? band.to : band.from, last = turned ? band.from : band.to;
+            CHECK(std::hypot(first.x - from.x, first.y - from.y) < 1);
+            CHECK(std::hypot(last.x - to.x, last.y - to.y) < 1);
+            CHECK(std::abs(band.width - width) < 1.2);
+        }
+    CHECK(band_around(Mask(size)).from == band_around(Mask(size)).to);
+}
+
+TEST_CASE("what lies under parts that are laid over it is told and shown, of those alone that hide something") {
+    const test::Folder folder;
+    Pile pile = test::speckle_pile(folder, 4, {160, 120}, 8);
+    const auto with_box = [&](std::size_t frame, const Rect& at) {
+        int part = 0;
+        std::tie(pile, part) = with_new_part(std::move(pile), pile.frames[frame].id);
+        Mask mask(pile.size);
+        mask.edit(at, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+        pile = with_part_mask(std::move(pile), part, mask);
+        return part;
+    };
+    const int low = with_box(1, {20, 20, 40, 40}), middle = with_box(2, {40, 20, 40, 20}),
+              top = with_box(3, {50, 20, 60, 60});
+    const std::vector<Hidden> all = hidden_parts(pile);
+    REQUIRE(all.size() == 2);
+    CHECK(all[0].part == low);
+    CHECK(all[0].by == top);  // 10 x 40 of it, and the middle one 10 x 20 beside that
+    CHECK(all[0].share == Approx((10.0 * 40 + 10 * 20) / 1600));
+    CHECK(all[1].part == middle);
+    CHECK(all[1].share == Approx(0.75));
+    const HiddenPlace place = hidden_place(pile, low, 4000);
+    CHECK(place.level == 0);
+    const auto hidden = [&](int x, int y) { return place.mask.at(x - place.left, y - place.top); };
+    CHECK(hidden(55, 55) == 255);
+    CHECK(hidden(45, 25) == 255);
+    CHECK(hidden(45, 45) == 0);
+    CHECK(hidden(25, 25) == 0);
+    // One that lets through, is thin, hidden, or moved away hides nothing.
+    const Pile& laid = pile;
+    for (const Pile& other : {with_part_join(laid, top, Join::lighter), with_part_strength(laid, top, 0.3),
+                              with_part_on(laid, top, false), with_part_placed_on(laid, top, Matrix::shift(0, 70))}) {
+        const std::vector<Hidden> less = hidden_parts(other);
+        REQUIRE(less.size() == 1);
+        CHECK(less[0].by == middle);
+        CHECK(less[0].share == Approx(20.0 * 20 / 1600));
+    }
+    CHECK(hidden_place(pile, top, 4000).mask.empty());
 }
 
 TEST_CASE("a lit frame is one part that lightens, of the land alone while there are zones") {

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "app/canvas/viewer.h"
+#include "app/looks/words.h"
 #include "app/rail/time_rail.h"
 #include "engine/render.h"
 #include "io/reader.h"
@@ -397,6 +398,37 @@ TEST_CASE("a part is outlined where its row or its slat is pointed at, and the p
     w.click("knot_3");
     w.move_over_canvas({150, 100});
     CHECK(rail->pointed_at() == 0);
+}
+
+TEST_CASE("what one part hides of another stands in the list, and is hatched where the row is pointed at", "[window]") {
+    const Folder folder;
+    Window w;
+    open_parts(w, folder);
+    take_square(w, 1);
+    auto* list = w.find<QListWidget>("parts_list");
+    CHECK_FALSE(w.find<QLabel>("part_hidden")->isVisible());
+    take_square(w, 2);
+    REQUIRE(w.pile().parts.size() == 2);
+    // The lower of the two.
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, Qt::NoModifier, list->visualItemRect(list->item(1)).center());
+    let_pass();
+    REQUIRE(w.find<QLabel>("part_hidden")->isVisible());
+    const QString upper = app::name_of_part(w.pile(), w.pile().parts[1]);
+    CHECK(w.find<QLabel>("part_hidden")->text() == QStringLiteral("100% of it lies under %1.").arg(upper));
+    CHECK(list->item(1)->toolTip().contains(upper));
+    w.key(Qt::Key_1);
+    QTest::mouseMove(list->viewport(), list->visualItemRect(list->item(0)).center());
+    let_pass();
+    CHECK(w.window.canvas().outlined().size() == 1);
+    CHECK(w.window.canvas().hatched().empty());
+    QTest::mouseMove(list->viewport(), list->visualItemRect(list->item(1)).center());
+    let_pass();
+    REQUIRE(w.window.canvas().hatched().size() == 1);
+    const Rect bounds = w.pile().parts[0].mask.bounds();
+    CHECK(std::abs(w.window.canvas().hatched()[0].boundingRect().width() - bounds.width) < 4);
+    // Laid over the other, it hides that one.
+    w.click("part_up");
+    CHECK_FALSE(w.find<QLabel>("part_hidden")->isVisible());
 }
 
 TEST_CASE("what is alike in a part that was placed goes along with it, and a place is taken beside it", "[window]") {

@@ -135,6 +135,13 @@ TEST_CASE("what moves is found with one click, spread by the slider, thinned, so
     CHECK(w.find<QLabel>("sequence_overlaps")->isVisible());
     w.click("sequence_early");
     CHECK(number_of(w.pile(), w.pile().parts.back().frame) == 1);
+    // What both have is cut between them, and nothing is lost of the picture but that.
+    w.click("sequence_cut");
+    CHECK(shown(w) == 10);
+    CHECK(Sequence(w.pile()).overlaps(w.pile()).empty());
+    CHECK_FALSE(w.find<QLabel>("sequence_overlaps")->isVisible());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    REQUIRE(w.find<QLabel>("sequence_overlaps")->isVisible());
     w.click("sequence_solve");
     CHECK(Sequence(w.pile()).overlaps(w.pile()).empty());
     CHECK(shown(w) >= 3);
@@ -228,6 +235,34 @@ TEST_CASE("meteors come over one frame with one click, and go one by one and tog
         return std::count_if(w.pile().parts.begin(), w.pile().parts.end(), [](const Part& p) { return p.on; });
     };
     CHECK(on() == std::ptrdiff_t(found));
+    // Chosen on the picture, pulled further by one end, and wider.
+    const auto longest =
+        *std::max_element(w.pile().parts.begin(), w.pile().parts.end(), [](const Part& a, const Part& b) {
+            const DrawnShape x = band_around(a.mask), y = band_around(b.mask);
+            return std::hypot(x.to.x - x.from.x, x.to.y - x.from.y) < std::hypot(y.to.x - y.from.x, y.to.y - y.from.y);
+        });
+    const auto band = [&] { return band_around(find_part(w.pile(), longest.id)->mask); };
+    const DrawnShape first = band();
+    const Point middle{(first.from.x + first.to.x) / 2, (first.from.y + first.to.y) / 2};
+    w.stroke({{middle.x, middle.y}});
+    const double length = std::hypot(first.to.x - first.from.x, first.to.y - first.from.y);
+    const QPointF way((first.to.x - first.from.x) / length, (first.to.y - first.from.y) / length);
+    const QPointF end(first.to.x, first.to.y);
+    w.stroke({end, end + 20 * way, end + 40 * way});
+    const DrawnShape longer = band();
+    CHECK(std::hypot(longer.to.x - end.x(), longer.to.y - end.y()) == Approx(40).margin(3));
+    CHECK(std::hypot(longer.from.x - first.from.x, longer.from.y - first.from.y) < 3);
+    CHECK(std::abs(longer.width - first.width) < 2);
+    CHECK(find_part(w.pile(), longest.id)->by_hand);
+    const double zoom = w.window.canvas().zoom();
+    const QPointF across(-way.y(), way.x());
+    const QPointF side = QPointF((longer.from.x + longer.to.x) / 2, (longer.from.y + longer.to.y) / 2) +
+                         across * std::max(12 / zoom, longer.width / 2);
+    w.stroke({side, side + 4 * across, side + 8 * across});
+    CHECK(std::abs(band().width - longer.width - 16) < 3);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(find_part(w.pile(), longest.id)->mask == longest.mask);
     tick(w, "parts_list", 0);
     CHECK(on() == std::ptrdiff_t(found) - 1);
     CHECK(w.find<QLabel>("meteors_shown")->text().startsWith(QString::number(found - 1)));

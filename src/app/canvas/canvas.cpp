@@ -234,9 +234,10 @@ void Canvas::moved_from(QPointF before) {
     update(readout_place(readout()));
 }
 
-void Canvas::set_outlined(std::vector<QPolygonF> lines) {
+void Canvas::set_outlined(std::vector<QPolygonF> lines, std::vector<QPolygonF> hatched) {
     if (lines.empty() && outlined_.empty()) return;
     outlined_ = std::move(lines);
+    hatched_ = std::move(hatched);
     update();
 }
 

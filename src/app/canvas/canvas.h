@@ -66,8 +66,10 @@ class Canvas : public QWidget {
     // The point that is seen through all frames.
     void set_plumb(std::optional<QPointF> at);
     // Closed lines over the picture, in canvas pixels.
-    void set_outlined(std::vector<QPolygonF> lines);
+    // Lines around a part, and around places of it that are hatched.
+    void set_outlined(std::vector<QPolygonF> lines, std::vector<QPolygonF> hatched = {});
     const std::vector<QPolygonF>& outlined() const { return outlined_; }
+    const std::vector<QPolygonF>& hatched() const { return hatched_; }
     std::optional<QPointF> plumb() const { return plumb_; }
     // The pole of the turning sky, where the pile has one.
     void set_show_pole(bool on);
@@ -168,7 +170,7 @@ class Canvas : public QWidget {
     bool show_pole_ = false;
     std::vector<MarkedLine> marked_lines_;
     std::optional<QPointF> plumb_;
-    std::vector<QPolygonF> outlined_;
+    std::vector<QPolygonF> outlined_, hatched_;
     mutable std::map<const Layer*, std::pair<qint64, QImage>> clipping_;  // of a layer's image, by its key
 };
 

@@ -1,6 +1,7 @@
 // What the canvas draws.
 #include <QPaintEvent>
 #include <QPainter>
+#include <QPainterPath>
 
 #include "app/canvas/band_outline.h"
 #include "app/canvas/canvas.h"
@@ -107,10 +108,23 @@ void Canvas::draw_marked(QPainter& painter) const {
 
 void Canvas::draw_outlined(QPainter& painter) const {
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setBrush(Qt::NoBrush);
-    for (const QPolygonF& line : outlined_) {
+    const auto on_screen = [this](const QPolygonF& line) {
         QPolygonF seen;
         for (const QPointF& p : line) seen << to_screen(p + QPointF(0.5, 0.5));
+        return seen;
+    };
+    // All at once: a line around a hole in another leaves it out.
+    QPainterPath places;
+    for (const QPolygonF& line : hatched_) {
+        places.addPolygon(on_screen(line));
+        places.closeSubpath();
+    }
+    painter.setPen(Qt::NoPen);
+    painter.fillPath(places, QColor(0, 0, 0, 110));
+    painter.fillPath(places, QBrush(theme().hatch, Qt::BDiagPattern));
+    painter.setBrush(Qt::NoBrush);
+    for (const QPolygonF& line : outlined_) {
+        const QPolygonF seen = on_screen(line);
         for (const QPen& pen : {QPen(QColor(0, 0, 0, 170), 3.5), QPen(theme().amber, 1.6)}) {
             painter.setPen(pen);
             painter.drawPolygon(seen);

@@ -4,7 +4,6 @@
 #include <cmath>
 #include <utility>
 
-#include "app/canvas/band_outline.h"
 #include "app/looks/handles.h"
 #include "app/looks/theme.h"
 
@@ -51,24 +50,15 @@ void StreakTool::set_drawing(bool on) {
     canvas_.update();
 }
 
-QPointF StreakTool::side_of(const Frame& frame, const Line& line) const {
-    const QPointF a = on_screen(frame, line.from), b = on_screen(frame, line.to);
-    const double length = std::max(1e-9, distance(a, b));
-    const QPointF across(-(b - a).y() / length, (b - a).x() / length);
-    // Never so near to the line that it could not be told from it.
-    constexpr double nearest = 12;
-    return (a + b) / 2 + across * std::max(nearest, band_of(line).width / 2 * canvas_.zoom());
+BandHandles StreakTool::handles_of(const Frame& frame, const Line& line) const {
+    return {on_screen(frame, line.from), on_screen(frame, line.to), band_of(line).width / 2 * canvas_.zoom()};
 }
 
 std::optional<StreakTool::Hold> StreakTool::hold_at(QPointF at) const {
     const Frame* of = frame();
     const std::optional<StreakAt> held = chosen();
     if (!of || !held || held->frame != of->id || drawing_) return std::nullopt;
-    const Line& line = find_streak(studio_.pile(), *held)->line;
-    if (distance(at, on_screen(*of, line.from)) <= handle_reach) return Hold::from;
-    if (distance(at, on_screen(*of, line.to)) <= handle_reach) return Hold::to;
-    if (distance(at, side_of(*of, line)) <= handle_reach) return Hold::width;
-    return std::nullopt;
+    return handles_of(*of, find_streak(studio_.pile(), *held)->line).hold_at(at);
 }
 
 std::optional<StreakAt> StreakTool::streak_under(QPointF at) const {
@@ -145,14 +135,12 @@ Line StreakTool::pulled(const Frame& frame, QPointF to) const {
         case Hold::to:
             out.to = moved(before_.to);
             break;
-        case Hold::width: {
-            const QPointF a = on_screen(frame, before_.from), b = on_screen(frame, before_.to);
-            const double length = std::max(1e-9, distance(a, b));
-            const QPointF across(-(b - a).y() / length, (b - a).x() / length);
+        case Hold::width:
             // A band is as wide as two widths of its line and its glow: its half grows with the pointer.
-            out.width_px = std::max(1.0, before_.width_px + QPointF::dotProduct(to - from_, across) / canvas_.zoom());
+            out.width_px =
+                std::max(1.0, before_.width_px + QPointF::dotProduct(to - from_, handles_of(frame, before_).across()) /
+                                                     canvas_.zoom());
             break;
-        }
     }
     return out;
 }
@@ -206,18 +194,7 @@ void StreakTool::paint(QPainter& painter) const {
     const std::optional<StreakAt> held = chosen();
     if (!held || held->frame != of->id) return;
     const Line line = hold_ ? now_ : find_streak(studio_.pile(), *held)->line;
-    const QPointF a = on_screen(*of, line.from), b = on_screen(*of, line.to);
-    if (hold_)
-        for (const QPen& pen : {QPen(theme().ground, 3.5), QPen(theme().amber, 1.5)}) {
-            painter.setPen(pen);
-            draw_band(painter, a, b, band_of(line).width / 2 * canvas_.zoom());
-        }
-    painter.setBrush(theme().ground);
-    painter.setPen(QPen(theme().amber, 1.5));
-    constexpr double knot = 4.5;
-    painter.drawEllipse(a, knot, knot);
-    painter.drawEllipse(b, knot, knot);
-    painter.drawRect(QRectF(side_of(*of, line) - QPointF(knot, knot), QSizeF(2 * knot, 2 * knot)));
+    handles_of(*of, line).paint(painter, hold_.has_value());
 }
 
 }  // namespace bp::app

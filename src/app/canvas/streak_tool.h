@@ -3,6 +3,7 @@
 
 #include <QObject>
 
+#include "app/canvas/band_handles.h"
 #include "app/canvas/canvas.h"
 #include "app/canvas/canvas_tool.h"
 #include "pile/streak_edits.h"
@@ -37,13 +38,12 @@ class StreakTool final : public QObject, public CanvasTool {
     void drawing_ended();
 
   private:
-    enum class Hold { from, to, width };
+    using Hold = BandHandles::Hold;
     // The frame under the pointer, when streaks can be seen on it.
     const Frame* frame() const;
     Point on_frame(const Frame& frame, QPointF screen) const;
     QPointF on_screen(const Frame& frame, Point p) const;
-    // Where the chosen streak's width is held: beside its middle.
-    QPointF side_of(const Frame& frame, const Line& line) const;
+    BandHandles handles_of(const Frame& frame, const Line& line) const;
     std::optional<Hold> hold_at(QPointF at) const;
     std::optional<StreakAt> streak_under(QPointF at) const;
     void draw(QPointF at);

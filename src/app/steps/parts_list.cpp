@@ -1,12 +1,14 @@
 #include "app/steps/parts_list.h"
 
 #include <QHBoxLayout>
+#include <QPainter>
 #include <QSignalBlocker>
 #include <QTimer>
 #include <cmath>
 
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
+#include "engine/hiding.h"
 #include "pile/part_edits.h"
 
 namespace bp::app {
@@ -14,7 +16,8 @@ namespace {
 
 constexpr int row_height = 28;
 constexpr int most_rows = 5;
-constexpr int widest_band = 400;  // pixels
+constexpr double least_hidden = 0.02;  // of a part, that is worth to be told
+constexpr int widest_band = 400;       // pixels
 
 QString percent(int value) {
     return PartsList::tr("%1%").arg(value);
@@ -100,6 +103,9 @@ void PartsList::build_chosen() {
         widest_band, [](int v) { return tr("%1 px").arg(v); }, of_chosen_);
     band_->slider()->setObjectName(QStringLiteral("part_band"));
     column_of->addWidget(band_);
+    hidden_ = quiet_label({}, of_chosen_);
+    hidden_->setObjectName(QStringLiteral("part_hidden"));
+    column_of->addWidget(hidden_);
     const auto tool = [&](const QString& picture, const QString& name, const QString& words) {
         auto* b = push({}, name, words, of_chosen_);
         set_icon(b, picture);
@@ -145,8 +151,8 @@ int PartsList::chosen() const {
     return item ? item->data(Qt::UserRole).toInt() : 0;
 }
 
-// What of its frame the part shows, with a little around it.
-QIcon PartsList::picture_of(const Part& part) const {
+// What of its frame the part shows, with a little around it; hatched from the right as far as it is hidden.
+QIcon PartsList::picture_of(const Part& part, double hidden) const {
     const QImage frame = studio_.thumbnails().of(part.frame);
     Rect bounds = part.mask.bounds();
     const Frame* of = find_frame(studio_.pile(), part.frame);
@@ -171,7 +177,18 @@ QIcon PartsList::picture_of(const Part& part) const {
     QRect cut = seen.toAlignedRect();
     cut.moveLeft(std::max(0, std::min(cut.left(), frame.width() - cut.width())));
     cut.moveTop(std::max(0, std::min(cut.top(), frame.height() - cut.height())));
-    return QIcon(QPixmap::fromImage(frame.copy(cut.intersected(frame.rect()))));
+    QPixmap out =
+        QPixmap::fromImage(frame.copy(cut.intersected(frame.rect()))
+                               .scaled(icon * devicePixelRatioF(), Qt::KeepAspectRatio, Qt::SmoothTransformation));
+    out.setDevicePixelRatio(devicePixelRatioF());
+    if (hidden > 0) {
+        QPainter painter(&out);
+        const QSizeF shown = out.deviceIndependentSize();
+        const QRectF under(shown.width() * (1 - hidden), 0, shown.width() * hidden, shown.height());
+        painter.fillRect(under, QColor(0, 0, 0, 150));
+        painter.fillRect(under, QBrush(theme().hatch, Qt::BDiagPattern));
+    }
+    return QIcon(out);
 }
 
 void PartsList::refresh() {
@@ -179,13 +196,27 @@ void PartsList::refresh() {
     const Pile& pile = studio_.pile();
     const int scrolled = list_->verticalScrollBar()->value();
     list_->clear();
+    const std::vector<Hidden> all_hidden = hidden_parts(pile);
+    const auto hidden_of = [&](int id) {
+        const auto at =
+            std::find_if(all_hidden.begin(), all_hidden.end(), [id](const Hidden& h) { return h.part == id; });
+        return at == all_hidden.end() || at->share < least_hidden ? nullptr : &*at;
+    };
+    const auto words_of = [&](const Hidden& h) {
+        return tr("%1% of it lies under %2.")
+            .arg(std::lround(100 * h.share))
+            .arg(name_of_part(pile, *find_part(pile, h.by)));
+    };
     for (auto it = pile.parts.rbegin(); it != pile.parts.rend(); ++it) {
         auto* item = new QListWidgetItem(name_of_part(pile, *it), list_);
         item->setData(Qt::UserRole, it->id);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable | Qt::ItemIsEditable);
         item->setCheckState(it->on ? Qt::Checked : Qt::Unchecked);
-        item->setIcon(picture_of(*it));
-        item->setToolTip(tr("From frame %1").arg(number_of(pile, it->frame)));
+        const Hidden* hidden = hidden_of(it->id);
+        item->setIcon(picture_of(*it, hidden ? hidden->share : 0));
+        const QString from = tr("From frame %1").arg(number_of(pile, it->frame));
+        item->setToolTip(hidden ? from + QStringLiteral(". ") + words_of(*hidden) : from);
+        item->setData(Qt::AccessibleDescriptionRole, item->toolTip());
         if (it->id == target_.active()) list_->setCurrentItem(item);
     }
     list_->setFixedHeight(row_height * std::clamp(list_->count(), 1, most_rows) + 2 * list_->frameWidth());
@@ -200,6 +231,9 @@ void PartsList::refresh() {
     edge_->setCurrentIndex(edge_->findData(int(part->edge)));
     band_->setVisible(part->edge != Edge::painted);
     band_->set_value(int(std::lround(band_of(pile, *part))));
+    const Hidden* hidden = hidden_of(part->id);
+    hidden_->setVisible(hidden != nullptr);
+    if (hidden) hidden_->setText(words_of(*hidden));
     up_->setEnabled(part != &pile.parts.back());
     down_->setEnabled(part != &pile.parts.front());
 }

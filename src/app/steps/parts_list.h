@@ -22,7 +22,7 @@ class PartsList : public Page {
   private:
     void refresh() override;
     void build_chosen();
-    QIcon picture_of(const Part& part) const;
+    QIcon picture_of(const Part& part, double hidden) const;
     int chosen() const;
 
     Studio& studio_;
@@ -34,6 +34,7 @@ class PartsList : public Page {
     NamedSlider* strength_;
     QComboBox* edge_;
     NamedSlider* band_;
+    QLabel* hidden_;
     QPushButton *up_, *down_, *remove_;
 };
 

@@ -3,10 +3,29 @@
 #include <QEvent>
 #include <algorithm>
 
+#include "engine/hiding.h"
 #include "parts/outlines.h"
 #include "pile/part_edits.h"
 
 namespace bp::app {
+namespace {
+
+constexpr int fine_enough = 1000;
+
+// Around what lies under other parts.
+std::vector<QPolygonF> hidden_lines(const Pile& pile, int part) {
+    const HiddenPlace place = hidden_place(pile, part, fine_enough);
+    const double unit = double(1 << place.level);
+    std::vector<QPolygonF> out;
+    for (const auto& line : outlines_of(place.mask, fine_enough)) {
+        QPolygonF& closed = out.emplace_back();
+        for (const Point& p : line)
+            closed << QPointF((p.x + place.left + 0.5) * unit - 0.5, (p.y + place.top + 0.5) * unit - 0.5);
+    }
+    return out;
+}
+
+}  // namespace
 
 PartsPointing::PartsPointing(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& rail, QListWidget& list,
                              QObject* parent)
@@ -36,12 +55,11 @@ bool PartsPointing::eventFilter(QObject*, QEvent* event) {
 void PartsPointing::outline(int id) {
     if (part_ == id) return;
     part_ = id;
-    std::vector<QPolygonF> lines;
+    std::vector<QPolygonF> lines, hidden;
     const Pile& pile = studio_.pile();
     const Part* part = find_part(pile, id);
     const bool in_frame = viewer_.view() == View::frame && part && part->frame == studio_.current();
     if (part && (viewer_.view() == View::result || in_frame)) {
-        constexpr int fine_enough = 1000;
         const Matrix to = part->place && !in_frame ? matrix_of(*part->place, pile.size) : Matrix{};
         for (const auto& line : outlines_of(part->mask, fine_enough)) {
             QPolygonF& closed = lines.emplace_back();
@@ -51,7 +69,8 @@ void PartsPointing::outline(int id) {
             }
         }
     }
-    canvas_.set_outlined(std::move(lines));
+    if (part && viewer_.view() == View::result) hidden = hidden_lines(pile, id);
+    canvas_.set_outlined(std::move(lines), std::move(hidden));
 }
 
 void PartsPointing::outline_of_frame(int frame) {

@@ -85,6 +85,9 @@ void PartsSequence::build_layout() {
     solve_ = push(tr("Leave the covered out"), QStringLiteral("sequence_solve"),
                   tr("Leaves out what is covered by what lies above it"), layout_);
     column_of->addWidget(solve_);
+    cut_ = push(tr("Cut between them"), QStringLiteral("sequence_cut"),
+                tr("Lets two places that cover each other part in the middle of where they meet"), layout_);
+    column_of->addWidget(cut_);
     column()->addWidget(layout_);
     connect(spacing_, &NamedSlider::changed, this,
             [this](int value) { viewer_.try_out(sequence().spaced(studio_.pile(), value / 100.0)); });
@@ -100,6 +103,8 @@ void PartsSequence::build_layout() {
     });
     connect(solve_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(sequence().solved(studio_.pile()), tr("Leave the covered out")); });
+    connect(cut_, &QPushButton::clicked, this,
+            [this] { studio_.document().edit(sequence().cut(studio_.pile()), tr("Cut between them")); });
 }
 
 const Sequence& PartsSequence::sequence() {
@@ -124,6 +129,7 @@ void PartsSequence::refresh() {
     const auto covered = sequence().overlaps(pile);
     overlaps_->setVisible(!covered.empty());
     solve_->setVisible(!covered.empty());
+    cut_->setVisible(!covered.empty());
     if (covered.empty()) return;
     const auto number = [&](int part) { return number_of(pile, find_part(pile, part)->frame); };
     overlaps_->setText(

@@ -34,7 +34,7 @@ class PartsSequence : public Page {
     QPushButton *early_, *late_;
     QSpinBox* every_;
     QLabel* overlaps_;
-    QPushButton* solve_;
+    QPushButton *solve_, *cut_;
     std::optional<Sequence> sequence_;
 };
 

@@ -7,7 +7,8 @@
 
 namespace bp::app {
 
-PartsShower::PartsShower(Studio& studio, QWidget* parent) : Page(parent), studio_(studio) {
+PartsShower::PartsShower(Studio& studio, Viewer& viewer, Canvas& canvas, PartTarget& target, QWidget* parent)
+    : Page(parent), studio_(studio), viewer_(viewer), canvas_(canvas), tool_(studio, viewer, canvas) {
     QPushButton* find = push(tr("Find meteors"), QStringLiteral("meteors_find"),
                              tr("Aligns the frames by their stars and lays the meteors of all of them over the "
                                 "picture, each without the sky of its own frame. What you changed stays"),
@@ -28,6 +29,18 @@ PartsShower::PartsShower(Studio& studio, QWidget* parent) : Page(parent), studio
         studio_.document().edit(std::move(next), on ? tr("Show all meteors") : tr("Hide all meteors"));
     });
     connect(&studio.document(), &Document::changed, this, &PartsShower::out_of_date);
+    connect(&target, &PartTarget::active_changed, this, [this, &target] { tool_.set_part(target.active()); });
+    connect(&tool_, &MeteorTool::chosen, this, [&target](int part) { target.set_active(part); });
+}
+
+void PartsShower::opened() {
+    viewer_.set_view(View::result);
+    canvas_.set_tool(&tool_);
+    refresh();
+}
+
+void PartsShower::closed() {
+    canvas_.set_tool(nullptr);
 }
 
 int PartsShower::count(bool shown) const {
@@ -38,8 +51,9 @@ int PartsShower::count(bool shown) const {
 
 void PartsShower::refresh() {
     const int all = count(false), shown = count(true);
-    hint_->setText(all == 0 ? tr("For frames of one night, with stars: each meteor comes to where it was among them.")
-                            : tr("%1 of %2 meteors show.").arg(shown).arg(all));
+    hint_->setText(all == 0
+                       ? tr("For frames of one night, with stars: each meteor comes to where it was among them.")
+                       : tr("%1 of %2 meteors show. Click one to pull its ends and its side.").arg(shown).arg(all));
     all_->setVisible(all > 0);
     all_->setText(shown < all ? tr("Show all") : tr("Hide all"));
 }

@@ -4,7 +4,9 @@
 #include <QLabel>
 #include <QPushButton>
 
+#include "app/canvas/meteor_tool.h"
 #include "app/steps/page.h"
+#include "app/steps/part_target.h"
 #include "app/work/studio.h"
 
 namespace bp::app {
@@ -13,7 +15,11 @@ class PartsShower : public Page {
     Q_OBJECT
 
   public:
-    PartsShower(Studio& studio, QWidget* parent);
+    PartsShower(Studio& studio, Viewer& viewer, Canvas& canvas, PartTarget& target, QWidget* parent);
+
+  protected:
+    void opened() override;
+    void closed() override;
 
   private:
     void refresh() override;
@@ -21,6 +27,9 @@ class PartsShower : public Page {
     int count(bool shown) const;
 
     Studio& studio_;
+    Viewer& viewer_;
+    Canvas& canvas_;
+    MeteorTool tool_;
     QLabel* hint_;
     QPushButton* all_;
 };

@@ -21,7 +21,7 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& r
                tr("Paint over what you want of a frame, and switch lit frames on"));
     tabs_->add(new PartsSequence(studio, viewer, this), tr("Sequence"), QStringLiteral("page_sequence"),
                tr("One subject in many places"));
-    tabs_->add(new PartsShower(studio, this), tr("Shower"), QStringLiteral("page_shower"),
+    tabs_->add(new PartsShower(studio, viewer, canvas, target_, this), tr("Shower"), QStringLiteral("page_shower"),
                tr("The meteors of all frames over one"));
     tabs_->add(new PartsPlace(studio, viewer, canvas, target_, this), tr("Place"), QStringLiteral("page_part_place"),
                tr("Move, turn and scale parts, on a canvas as large as the print"));

@@ -95,10 +95,7 @@ Result<std::vector<Part>> find_shower(const Pile& pile, FrameStore& store, Job& 
         part.frame = frame.id;
         part.join = Join::lighter;
         part.mask = along(on_canvas(streak.line, placement(pile, frame)), width, width / 2, pile.size);
-        if (sky)
-            part.mask.edit(part.mask.bounds(), [&](int x, int y, std::uint8_t old) {
-                return std::uint8_t((old * sky->at(x, y) + 127) / 255);
-            });
+        if (sky) part.mask = within(std::move(part.mask), *sky);
         const Rect bounds = part.mask.bounds();
         if (bounds.empty()) continue;
         const Rect area = around(bounds, int(std::ceil(width)), pile.size);

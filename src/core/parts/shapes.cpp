@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 #include <opencv2/imgproc.hpp>
 
 namespace bp {
@@ -88,6 +89,46 @@ Mask along(std::span<const Point> polyline, double width, double soft, Size size
     return out;
 }
 
+DrawnShape band_around(const Mask& mask) {
+    const Rect box = mask.bounds();
+    double count = 0, x_sum = 0, y_sum = 0, xx = 0, yy = 0, xy = 0;
+    const auto each = [&](auto at) {
+        for (int y = 0; y < box.height; ++y)
+            for (int x = 0; x < box.width; ++x)
+                if (mask.at(box.left + x, box.top + y) >= 128) at(double(x), double(y));
+    };
+    each([&](double x, double y) {
+        ++count;
+        x_sum += x;
+        y_sum += y;
+        xx += x * x;
+        yy += y * y;
+        xy += x * y;
+    });
+    DrawnShape out{ShapeKind::band, {}, {}, 1};
+    if (count == 0) return out;
+    const Point middle{x_sum / count, y_sum / count};
+    // The direction in which it reaches furthest: that of the larger eigenvalue of its moments of second order.
+    const double angle = 0.5 * std::atan2(2 * (xy / count - middle.x * middle.y),
+                                          xx / count - middle.x * middle.x - yy / count + middle.y * middle.y);
+    const double c = std::cos(angle), s = std::sin(angle);
+    double first = 0, last = 0;
+    each([&](double x, double y) {
+        const double on = (x - middle.x) * c + (y - middle.y) * s;
+        first = std::min(first, on);
+        last = std::max(last, on);
+    });
+    // With round ends its area is width * (length - width) + pi / 4 * width^2, and no longer than it is wide it is a disc.
+    constexpr double corners = 1 - std::numbers::pi / 4;
+    const double length = last - first + 1;
+    const double under = length * length - 4 * corners * count;
+    out.width = std::min(length, (length - std::sqrt(std::max(0.0, under))) / (2 * corners));
+    const auto at = [&](double on) { return Point{box.left + middle.x + on * c, box.top + middle.y + on * s}; };
+    out.from = at(first - 0.5 + out.width / 2);
+    out.to = at(last + 0.5 - out.width / 2);
+    return out;
+}
+
 void add_outline(Mask& mask, const Raster8& outline, const Rect& box, int level) {
     const int unit = 1 << level;
     const Rect area{box.left * unit, box.top * unit, box.width * unit, box.height * unit};
@@ -132,10 +173,44 @@ Mask united(Mask mask, const Mask& other) {
     return mask;
 }
 
+Mask within(Mask mask, const Mask& other) {
+    mask.edit(mask.bounds(),
+              [&](int x, int y, std::uint8_t v) { return std::uint8_t((v * other.at(x, y) + 127) / 255); });
+    return mask;
+}
+
 Mask without(Mask mask, const Mask& other) {
     mask.edit(other.bounds(),
               [&](int x, int y, std::uint8_t v) { return std::min(v, std::uint8_t(255 - other.at(x, y))); });
     return mask;
+}
+
+std::pair<Mask, Mask> parted(Mask a, Mask b) {
+    const Rect first = a.bounds(), second = b.bounds(), both = intersect(first, second);
+    if (both.empty()) return {std::move(a), std::move(b)};
+    const Rect box = unite(first, second);
+    // How far every pixel lies from what the one keeps and the other does not.
+    const auto from_own = [&](const Mask& own, const Mask& other) {
+        cv::Mat away(box.height, box.width, CV_8U), out;
+        for (int y = 0; y < box.height; ++y)
+            for (int x = 0; x < box.width; ++x)
+                away.at<std::uint8_t>(y, x) =
+                    own.at(box.left + x, box.top + y) >= 128 && other.at(box.left + x, box.top + y) < 128 ? 0 : 255;
+        cv::distanceTransform(away, out, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+        return out;
+    };
+    const cv::Mat from_first = from_own(a, b), from_second = from_own(b, a);
+    const auto of_first = [&](int x, int y) {
+        return from_first.at<float>(y - box.top, x - box.left) < from_second.at<float>(y - box.top, x - box.left);
+    };
+    const Mask before = a;
+    a.edit(both, [&](int x, int y, std::uint8_t v) {
+        return of_first(x, y) ? v : std::min(v, std::uint8_t(255 - b.at(x, y)));
+    });
+    b.edit(both, [&](int x, int y, std::uint8_t v) {
+        return of_first(x, y) ? std::min(v, std::uint8_t(255 - before.at(x, y))) : v;
+    });
+    return {std::move(a), std::move(b)};
 }
 
 }  // namespace bp

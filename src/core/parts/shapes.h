@@ -2,6 +2,7 @@
 #pragma once
 
 #include <span>
+#include <utility>
 
 #include "image/mask.h"
 
@@ -21,6 +22,7 @@ struct DrawnShape {
     double at(Point p) const;
     bool has(Point p) const { return at(p) >= 0.5; }
     Rect bounds() const;  // of a ramp all there is
+    friend bool operator==(const DrawnShape&, const DrawnShape&) = default;
 };
 
 // The mask with as much of the shape kept at least, or given back.
@@ -29,6 +31,10 @@ Mask with_shape(Mask mask, const DrawnShape& shape, bool keep);
 // A mask of what lies along a polyline: all of it within `width` / 2, and falling to nothing over `soft` pixels about
 // there.
 Mask along(std::span<const Point> polyline, double width, double soft, Size size);
+
+// The band along which a long and narrow mask lies: as long as what it keeps at half and more, and of the same area. Of
+// one that along() made from two points it is the band between them, to within a pixel.
+DrawnShape band_around(const Mask& mask);
 
 // Adds to a mask what an outline found at a level keeps: `outline` is 255 there, and lies in `box` of the level.
 void add_outline(Mask& mask, const Raster8& outline, const Rect& box, int level);
@@ -41,7 +47,12 @@ inline constexpr double widest_growth = 500;
 Mask swapped(const Mask& mask);
 // Both masks together: the larger value everywhere.
 Mask united(Mask mask, const Mask& other);
+// As much of the mask as the other keeps.
+Mask within(Mask mask, const Mask& other);
 // The mask without the other: at most what the other leaves.
 Mask without(Mask mask, const Mask& other);
+// Two masks of one size, and all that both keep left to the one of which more than the other keeps lies nearer: they
+// part in the middle of where they met. One that keeps nothing alone is left nothing; of two alike the second stays.
+std::pair<Mask, Mask> parted(Mask a, Mask b);
 
 }  // namespace bp

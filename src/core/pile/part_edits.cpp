@@ -1,11 +1,11 @@
 #include "pile/part_edits.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <set>
 
 #include "base/text.h"
-#include "parts/shapes.h"
 #include "pile/limits.h"
 
 namespace bp {
@@ -73,6 +73,13 @@ std::pair<Pile, int> with_new_part(Pile pile, int frame) {
 
 Pile with_part_mask(Pile pile, int part, const Mask& mask) {
     return one_part(std::move(pile), part, [&](Part& p) { p.mask = mask; });
+}
+
+Pile with_meteor_band(Pile pile, int part, const DrawnShape& band) {
+    const std::array<Point, 2> ends{band.from, band.to};
+    Mask mask = along(ends, band.width, band.width / 2, pile.size);
+    if (pile.zones) mask = within(std::move(mask), pile.zones->soft);
+    return with_part_mask(std::move(pile), part, mask);
 }
 
 Pile with_part_join(Pile pile, int part, Join join) {
@@ -321,13 +328,42 @@ const Outline* Sequence::outline_of(const Part& part) const {
     return own == places_.end() || !part.on ? nullptr : &own->outline;
 }
 
+// Outlines are told to a thousandth of the picture; of those that touch, the masks decide.
+bool Sequence::cover_each_other(const Part& a, const Part& b) const {
+    const Outline *first = outline_of(a), *second = outline_of(b);
+    if (!first || !second || !first->meets(*second, 0)) return false;
+    const Rect both = intersect(a.mask.bounds(), b.mask.bounds());
+    for (int y = both.top; y < both.top + both.height; ++y)
+        for (int x = both.left; x < both.left + both.width; ++x)
+            if (a.mask.at(x, y) >= 128 && b.mask.at(x, y) >= 128) return true;
+    return false;
+}
+
 Pile Sequence::solved(Pile pile) const {
-    std::vector<const Outline*> kept;
+    std::vector<const Part*> kept;
     for (auto part = pile.parts.rbegin(); part != pile.parts.rend(); ++part) {
-        const Outline* own = outline_of(*part);
-        if (!own) continue;
-        part->on = std::none_of(kept.begin(), kept.end(), [own](const Outline* k) { return k->meets(*own, 0); });
-        if (part->on) kept.push_back(own);
+        if (!outline_of(*part)) continue;
+        part->on = std::none_of(kept.begin(), kept.end(), [&](const Part* k) { return cover_each_other(*k, *part); });
+        if (part->on) kept.push_back(&*part);
+    }
+    return pile;
+}
+
+Pile Sequence::cut(Pile pile) const {
+    const auto with_id = [&](int id) -> Part& {
+        return *std::find_if(pile.parts.begin(), pile.parts.end(), [id](const Part& p) { return p.id == id; });
+    };
+    for (const auto& [below, above] : overlaps(pile)) {
+        Part &lower = with_id(below), &upper = with_id(above);
+        if (!cover_each_other(lower, upper)) continue;  // one was cut before, or left out
+        auto [of_lower, of_upper] = parted(lower.mask, upper.mask);
+        for (auto& [part, mask] : {std::pair(&lower, &of_lower), std::pair(&upper, &of_upper)}) {
+            part->by_hand = true;
+            if (mask->empty())
+                part->on = false;
+            else
+                part->mask = std::move(*mask);
+        }
     }
     return pile;
 }
@@ -335,10 +371,8 @@ Pile Sequence::solved(Pile pile) const {
 std::vector<std::pair<int, int>> Sequence::overlaps(const Pile& pile) const {
     std::vector<std::pair<int, int>> out;
     for (std::size_t i = 0; i < pile.parts.size(); ++i) {
-        const Outline* below = outline_of(pile.parts[i]);
-        for (std::size_t k = i + 1; below && k < pile.parts.size(); ++k)
-            if (const Outline* above = outline_of(pile.parts[k]); above && below->meets(*above, 0))
-                out.emplace_back(pile.parts[i].id, pile.parts[k].id);
+        for (std::size_t k = i + 1; k < pile.parts.size(); ++k)
+            if (cover_each_other(pile.parts[i], pile.parts[k])) out.emplace_back(pile.parts[i].id, pile.parts[k].id);
     }
     return out;
 }

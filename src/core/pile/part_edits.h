@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "align/moved.h"
+#include "parts/shapes.h"
 #include "parts/spacing.h"
 #include "pile/pile.h"
 
@@ -16,6 +17,8 @@ namespace bp {
 // An empty part from a frame, on top of the others; returns the pile and the new part's id.
 std::pair<Pile, int> with_new_part(Pile pile, int frame);
 Pile with_part_mask(Pile pile, int part, const Mask& mask);
+// A meteor's mask as a soft band of the canvas, of the sky alone where there are zones.
+Pile with_meteor_band(Pile pile, int part, const DrawnShape& band);
 Pile with_part_join(Pile pile, int part, Join join);
 Pile with_part_on(Pile pile, int part, bool on);
 Pile with_part_strength(Pile pile, int part, double strength);
@@ -80,12 +83,16 @@ class Sequence {
     // Shows as many parts of each subject that shows at all as lie `spacing` apart, in lengths of the subject, from its
     // first on; overlaps none.
     Pile spaced(Pile pile, double spacing) const;
+    // Cuts between parts that show and cover each other: what both have goes to the one of which more lies nearer. One
+    // that is covered as a whole is left out.
+    Pile cut(Pile pile) const;
     // Leaves out what is covered: of the parts that show, from the uppermost down, those that meet none that stays.
     Pile solved(Pile pile) const;
     // Parts that show and cover each other in places, by their ids; the one that lies below first.
     std::vector<std::pair<int, int>> overlaps(const Pile& pile) const;
 
   private:
+    bool cover_each_other(const Part& a, const Part& b) const;
     const Outline* outline_of(const Part& part) const;  // null for parts that do not show, or are of no sequence
 
     struct Place {
