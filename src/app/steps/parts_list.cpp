@@ -188,7 +188,9 @@ QIcon PartsList::picture_of(const Part& part, double hidden) const {
         painter.fillRect(under, QColor(0, 0, 0, 150));
         painter.fillRect(under, QBrush(theme().hatch, Qt::BDiagPattern));
     }
-    return QIcon(out);
+    QIcon icon_of(out);
+    icon_of.addPixmap(out, QIcon::Selected);  // else a chosen row's is tinted
+    return icon_of;
 }
 
 void PartsList::refresh() {
