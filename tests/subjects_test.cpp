@@ -89,15 +89,15 @@ TEST_CASE("the heron is found in every frame with its mirror, and nothing else i
     double sum = 0;
     int looked_at = 0;
     for (const FoundPlace& place : found[0]) {
-        if (number_of(pile, place.frame) % 3 != 1) continue;
+        if (number_of(pile, place.frame) % 3 != 2) continue;  // the hardest among them: behind reeds
         const auto index = std::size_t(number_of(pile, place.frame) - 1);
         const double agrees = agreement(place.mask, *scene->subject(index), *scene->shade(index));
         INFO("frame " << index + 1);
-        CHECK(agrees >= 0.84);
+        CHECK(agrees >= 0.9);
         sum += agrees;
         ++looked_at;
     }
-    CHECK(sum / looked_at >= 0.9);
+    CHECK(sum / looked_at >= 0.92);
     // Laid out so that none touches another.
     const Pile laid = with_subjects(pile, found);
     const auto subjects = subjects_of(laid);

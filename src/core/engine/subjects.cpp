@@ -21,6 +21,8 @@ constexpr std::size_t fewest_frames = 3;
 // A thing of less than one in so many pixels is none; nor is a subject so much smaller than the largest.
 constexpr std::size_t least_share = 8000;
 constexpr std::size_t least_of_largest = 12;
+// What goes along with a thing, as a piece of its mirror between reeds, may be so many times smaller.
+constexpr std::size_t of_companion = 5;
 
 // Noise is not taken for less than half a step of 8 bits, in samples of 16.
 constexpr float least_deviation = 128;
@@ -136,11 +138,11 @@ Result<std::vector<FoundSubject>> find_subjects(const Pile& pile, FrameStore& st
     const std::size_t least = std::size_t(region.width) * std::size_t(region.height) / least_share;
     std::vector<std::vector<Thing>> things(ids.size());
     parallel_for(0, int(ids.size()), [&](int k) {
-        if (!job.stopped()) things[std::size_t(k)] = things_in(work.by[std::size_t(k)], least);
+        if (!job.stopped()) things[std::size_t(k)] = things_in(work.by[std::size_t(k)], least / of_companion);
         work.by[std::size_t(k)] = {};
     });
     if (job.stopped()) return stopped_failure();
-    std::vector<Subject> subjects = subjects_in(things);
+    std::vector<Subject> subjects = subjects_in(things, least);
     const auto area_of = [](const Subject& subject) {
         std::size_t area = 0;
         for (const SubjectPlace& place : subject.places)

@@ -1,6 +1,7 @@
 #include "parts/differing.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 #include <opencv2/imgproc/detail/gcgraph.hpp>
@@ -14,17 +15,18 @@ namespace {
 constexpr int wide = 5, near = 3;
 constexpr float begins = 5, most_of_one = 4, edge = most_of_one / 2;
 // What a border between two pixels costs beside their own shares, which are held to `most`.
-constexpr float border = 0.25F, most = 2;
+constexpr float border = 0.20F, most = 2;
 // Things lie within a piece of picture that is grown by so many pixels around where they begin.
 constexpr int around = 24;
 
+constexpr float unit = 16;  // of a Differing, for the root of one deviation
+
 cv::Mat squares_of(const Differing& by) {
+    std::array<float, 256> squares;
+    for (std::size_t v = 0; v < squares.size(); ++v) squares[v] = float(std::pow(deviations_of(std::uint8_t(v)), 2));
     cv::Mat out(by.height(), by.width(), CV_32F);
     for (int y = 0; y < by.height(); ++y)
-        for (int x = 0; x < by.width(); ++x) {
-            const float d = float(by.at(x, y, 0)) / differing_unit;
-            out.at<float>(y, x) = d * d;
-        }
+        for (int x = 0; x < by.width(); ++x) out.at<float>(y, x) = squares[by.at(x, y, 0)];
     return out;
 }
 
@@ -51,12 +53,12 @@ cv::Mat cut(const cv::Mat& share) {
 }
 
 // Lenses and compression smear an edge over some pixels: takes off those at the border of the mask in which less than
-// half of what stands beside them is seen.
+// about half of what stands beside them is seen.
 void peel(cv::Mat& mask, const cv::Mat& squares) {
-    constexpr int layers = 4, beside = 7;
-    // Of the mean square over the nearest pixels, of which a third lie inside just beside an edge; where that is told
-    // by more than noise.
-    constexpr float share = 0.40F, clear = 60;
+    constexpr int layers = 6, beside = 7;
+    // Of the mean square over the nearest pixels, which just beside an edge is that of its own less than half covered
+    // pixels and of none inside; where that is told by more than noise.
+    constexpr float share = 0.20F, clear = 60;
     cv::Mat around_it;
     cv::dilate(squares, around_it, cv::getStructuringElement(cv::MORPH_RECT, {beside, beside}));
     const cv::Mat faint = (squares < share * around_it) & (around_it > clear);
@@ -75,7 +77,12 @@ std::uint8_t differing(const std::uint16_t* pixel, const std::uint16_t* usual, c
         const float d = float(int(pixel[c]) - int(usual[c])) / deviation[c];
         sum += d * d;
     }
-    return std::uint8_t(std::min(255.0F, float(differing_unit) * std::sqrt(sum / float(channels)) + 0.5F));
+    return std::uint8_t(std::min(255.0F, unit * std::sqrt(std::sqrt(sum / float(channels))) + 0.5F));
+}
+
+double deviations_of(std::uint8_t differing) {
+    const double root = differing / double(unit);
+    return root * root;
 }
 
 std::vector<Thing> things_in(const Differing& by, std::size_t least) {

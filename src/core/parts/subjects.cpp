@@ -90,10 +90,13 @@ SubjectPlace place_of(std::size_t frame, const Group& group) {
 
 }  // namespace
 
-std::vector<Subject> subjects_in(const std::vector<std::vector<Thing>>& frames) {
+std::vector<Subject> subjects_in(const std::vector<std::vector<Thing>>& frames, std::size_t least) {
     std::vector<std::vector<Group>> groups;
     groups.reserve(frames.size());
-    for (const std::vector<Thing>& things : frames) groups.push_back(groups_of(things));
+    for (const std::vector<Thing>& things : frames) {
+        groups.push_back(groups_of(things));
+        std::erase_if(groups.back(), [least](const Group& g) { return g.first->area < least; });
+    }
     constexpr std::size_t longest_absence = 3;
     std::vector<Track> tracks;
     for (std::size_t k = 0; k < groups.size(); ++k) {

@@ -18,8 +18,8 @@ struct Subject {
 };
 
 // The things of every frame followed from frame to frame. What lies above or below a thing, or close to it, and is
-// smaller, goes along with it. The subject that is largest comes first; what is seen in one frame alone is none. Pure;
-// any thread.
-std::vector<Subject> subjects_in(const std::vector<std::vector<Thing>>& frames);
+// smaller, goes along with it; what goes along with nothing and has less than `least` pixels is none. The subject that
+// is largest comes first; what is seen in one frame alone is none. Pure; any thread.
+std::vector<Subject> subjects_in(const std::vector<std::vector<Thing>>& frames, std::size_t least);
 
 }  // namespace bp
