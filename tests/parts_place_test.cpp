@@ -1,4 +1,5 @@
 // Edges, places and looks of parts, used as a person uses them.
+#include <QColorDialog>
 #include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
@@ -170,6 +171,25 @@ TEST_CASE("parts lie on a canvas of inches, are drawn to its edges, and the file
     w.slide("sheet_background", 50);
     REQUIRE(w.settle());
     CHECK(canvas_of(w.pile()) == Rect{-100, -100, 500, 400});
+    // A colour, given up and taken, undone.
+    const Pile grey = w.pile();
+    for (const bool take : {false, true}) {
+        const Answering answering([take](QWidget& widget) {
+            auto* dialog = qobject_cast<QColorDialog*>(&widget);
+            if (!dialog) return false;
+            dialog->setCurrentColor(QColor(200, 100, 50));
+            QTest::keyClick(dialog, take ? Qt::Key_Return : Qt::Key_Escape);
+            return true;
+        });
+        w.click("sheet_colour");
+        REQUIRE(answering.came());
+        CHECK((w.pile() == grey) == !take);
+    }
+    REQUIRE(w.settle());
+    CHECK(std::abs(int(w.result_at(-50, -50)) - 100 * 257) < 3);
+    CHECK(w.pile().canvas.background[0] == Approx(200 / 255.0).margin(1e-4));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile() == grey);
     CHECK(w.find<QLabel>("sheet_size")->text().contains(QStringLiteral("500 x 400")));
     CHECK(std::abs(int(w.result_at(-50, -50)) - 32768) < 140);
     // Nearly to the left edge and the middle down: all the way.

@@ -1,5 +1,6 @@
 #include "app/steps/parts_place.h"
 
+#include <QColorDialog>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QSignalBlocker>
@@ -9,6 +10,7 @@
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "engine/part_rows.h"
+#include "pile/background.h"
 #include "pile/edits.h"
 #include "pile/limits.h"
 #include "pile/part_edits.h"
@@ -183,6 +185,10 @@ void PartsPlace::build_sheet() {
         [](int v) { return tr("%1%").arg(v); }, this);
     background_->slider()->setObjectName(QStringLiteral("sheet_background"));
     column()->addWidget(background_);
+    colour_ =
+        push(tr("Colour..."), QStringLiteral("sheet_colour"), tr("The colour of the canvas where nothing lies"), this);
+    column()->addWidget(colour_);
+    connect(colour_, &QPushButton::clicked, this, &PartsPlace::pick_colour);
     size_ = quiet_label({}, this);
     size_->setObjectName(QStringLiteral("sheet_size"));
     column()->addWidget(size_);
@@ -234,6 +240,24 @@ void PartsPlace::lay_sheet() {
     studio_.document().edit(std::move(next), tr("Size of the canvas"));
 }
 
+void PartsPlace::pick_colour() {
+    const std::array<double, 3> now = background_in_srgb(studio_.pile());
+    QColorDialog dialog(QColor::fromRgbF(float(now[0]), float(now[1]), float(now[2])), this);
+    dialog.setWindowTitle(tr("Background of the canvas"));
+    // Ours looks like the program, and is the same everywhere.
+    dialog.setOption(QColorDialog::DontUseNativeDialog);
+    connect(&dialog, &QColorDialog::currentColorChanged, this, [this](const QColor& colour) {
+        viewer_.try_out(with_background_of_srgb(studio_.pile(), {colour.redF(), colour.greenF(), colour.blueF()}));
+    });
+    const bool taken = dialog.exec() == QDialog::Accepted;
+    viewer_.leave_trial();
+    const QColor colour = dialog.currentColor();
+    if (taken)
+        studio_.document().edit(
+            with_background_of_srgb(studio_.pile(), {colour.redF(), colour.greenF(), colour.blueF()}),
+            tr("Background of the canvas"));
+}
+
 void PartsPlace::place(const MovedBy& by, bool mirrored, const QString& what) {
     studio_.document().edit(with_part_moved_to(studio_.pile(), target_.active(), by, mirrored), what);
 }
@@ -276,6 +300,7 @@ void PartsPlace::refresh() {
     dpi_->setValue(canvas.dpi);
     dpi_->setEnabled(canvas.measure != Measure::px);
     background_->set_value(int(std::lround(100 * canvas.background[0])));
+    colour_->setVisible(pile.channels == 3);
     size_->setText(canvas.measure == Measure::px
                        ? tr("%1 x %2 px").arg(area.width).arg(area.height)
                        : tr("%1 x %2 px at %3 dots per inch").arg(area.width).arg(area.height).arg(canvas.dpi));

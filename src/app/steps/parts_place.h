@@ -50,6 +50,7 @@ class PartsPlace : public Page {
 
   private:
     void build_sheet();
+    void pick_colour();
     // The canvas as it is typed.
     void lay_sheet();
     void place(const MovedBy& by, bool mirrored, const QString& what);
@@ -68,6 +69,7 @@ class PartsPlace : public Page {
     QComboBox* measure_;
     QDoubleSpinBox *width_, *height_, *dpi_;
     NamedSlider* background_;
+    QPushButton* colour_;
     QLabel* size_;
     QPushButton* as_frames_;
 };
