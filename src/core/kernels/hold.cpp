@@ -39,8 +39,8 @@ void hold(const RowsAtHand<T>& source, RowPlaces& places, int y, std::span<const
             for (int k = 0; k < side; ++k) {
                 for (int across = 0; across < side; ++across) {
                     const int column = std::clamp(left + across, area.left, area.right() - 1) - area.left;
-                    std::copy_n(rows[k] + std::ptrdiff_t(column) * channels, channels,
-                                copies[k] + std::ptrdiff_t(across) * channels);
+                    for (int c = 0; c < channels; ++c)
+                        copies[k][across * channels + c] = rows[k][std::ptrdiff_t(column) * channels + c];
                 }
                 rows[k] = copies[k];
             }
