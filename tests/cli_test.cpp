@@ -814,8 +814,8 @@ TEST_CASE("killed at 200 random moments of saving and exporting: each file is th
         left_beside += int(out.names().size()) - 2;
     }
     CHECK(killed > 50);
-    // Between the moments in which a file gets its name and takes the other's place there is hardly time to be killed; on
-    // a busy machine a little more. What stayed behind for good would be counted from then on every time.
+    // Between the moments in which a file gets its name and takes the other's place there is hardly time to be killed;
+    // on a busy machine a little more. What stayed behind for good would be counted from then on every time.
     CHECK(left_beside < killed / 4);
     REQUIRE(run_program(call("maximum")).code == 0);
     CHECK(out.names() == std::vector<std::string>{"o.tif", "p.pile"});

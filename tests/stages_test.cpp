@@ -178,8 +178,7 @@ TEST_CASE("a frame that is taken several times gives what each take alone gives"
         Take soft_still = soft;
         soft_still.zone = Zone::land;
         const std::vector<Take> takes{turning, still, soft, soft_still};
-        for (const MemoryBudget budget :
-             {MemoryBudget{0, ample}, MemoryBudget{1, ample}, MemoryBudget{ample, ample}}) {
+        for (const MemoryBudget budget : {MemoryBudget{0, ample}, MemoryBudget{1, ample}, MemoryBudget{ample, ample}}) {
             FrameStore store(working_space(now), budget);
             for (const Rect& region : {whole(size), Rect{50, 40, 90, 70}}) {
                 const Keeping together = kept(now, store, takes, region);

@@ -118,7 +118,8 @@ DrawnShape band_around(const Mask& mask) {
         first = std::min(first, on);
         last = std::max(last, on);
     });
-    // With round ends its area is width * (length - width) + pi / 4 * width^2, and no longer than it is wide it is a disc.
+    // With round ends its area is width * (length - width) + pi / 4 * width^2, and no longer than it is wide it is a
+    // disc.
     constexpr double corners = 1 - std::numbers::pi / 4;
     const double length = last - first + 1;
     const double under = length * length - 4 * corners * count;
