@@ -34,12 +34,27 @@ void each_kept(const Pile& pile, const Part& part, const Rect& region, int level
     }
 }
 
+// By place among the parts: those of which something may lie under another, and those that lie there above them. The
+// others, as a hundred lit frames that hide nothing, need not be read at all.
+std::vector<bool> that_may_meet(const Pile& pile) {
+    std::vector<bool> out(pile.parts.size());
+    std::vector<Rect> reaches;
+    for (const Part& part : pile.parts) reaches.push_back(shows(pile, part) ? reach_of(pile, part) : Rect{});
+    for (std::size_t above = 0; above < pile.parts.size(); ++above) {
+        if (!hides(pile, pile.parts[above])) continue;
+        for (std::size_t below = 0; below < above; ++below)
+            if (!intersect(reaches[above], reaches[below]).empty()) out[above] = out[below] = true;
+    }
+    return out;
+}
+
 }  // namespace
 
 std::vector<Hidden> hidden_parts(const Pile& pile) {
     constexpr int side = 800;
     const int level = level_within(canvas_of(pile).size(), side);
     const Rect region = at_level(canvas_of(pile), level);
+    const std::vector<bool> meets = that_may_meet(pile);
     // The part that lies uppermost, by its place among the parts and from 1 on.
     std::vector<std::size_t> uppermost(std::size_t(region.width) * std::size_t(region.height), 0);
     const auto here = [&](int x, int y) -> std::size_t& {
@@ -48,7 +63,7 @@ std::vector<Hidden> hidden_parts(const Pile& pile) {
     std::vector<Hidden> out;
     for (std::size_t k = pile.parts.size(); k-- > 0;) {
         const Part& part = pile.parts[k];
-        if (!shows(pile, part)) continue;
+        if (!meets[k]) continue;
         const bool covers = hides(pile, part);
         std::size_t kept = 0, hidden = 0;
         std::map<std::size_t, std::size_t> by;
