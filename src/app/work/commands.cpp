@@ -11,7 +11,7 @@
 namespace bp::app {
 namespace {
 
-#define SAY(text) QT_TRANSLATE_NOOP("commands", text)
+#define SAY(text) QT_TRANSLATE_NOOP("Told", text)
 
 const std::vector<Command>& table() {
     using K = QKeySequence;
