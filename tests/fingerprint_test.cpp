@@ -40,6 +40,31 @@ void change(Rect& rect) {
 void change(Taper& taper) {
     taper.knot.y = 0.7;
 }
+void change(Look& look) {
+    look.peak = 1;
+}
+void change(Curve& curve) {
+    curve.points = {{0.5, 0.6}};
+}
+void change(Curves& curves) {
+    curves.red.points = {{0.5, 0.6}};
+}
+void change(TwoTints& tints) {
+    tints.middle = 1;
+}
+void change(Detail& detail) {
+    detail.halo += 1e-9;
+}
+void change(EdgeShade& shade) {
+    shade.round = 1;
+}
+void change(Mask& mask) {
+    mask = Mask::full({5, 4});
+}
+template <class T>
+void change(std::vector<T>& values) {
+    values.emplace_back();
+}
 void change(Line& line) {
     line.width_px += 1e-9;
 }
@@ -98,6 +123,14 @@ TEST_CASE("every field in the table of a value changes its fingerprint") {
     check_all_fields(FrameStreak{});
     check_all_fields(CanvasSettings{});
     check_all_fields(ExportSettings{});
+    check_all_fields(Curve{});
+    check_all_fields(Curves{});
+    check_all_fields(ColourRange{});
+    check_all_fields(TwoTints{});
+    check_all_fields(Detail{});
+    check_all_fields(EdgeShade{});
+    check_all_fields(FinishPlace{});
+    check_all_fields(Finish{});
     check_all_fields(SensorSpot{{3, 4}, 5, {0, 0, 2, 2}, std::make_shared<const Raster16>(Size{2, 2}, 1)});
 }
 

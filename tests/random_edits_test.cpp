@@ -10,6 +10,7 @@
 #include "pile/archive.h"
 #include "pile/edits.h"
 #include "pile/file.h"
+#include "pile/finish_edits.h"
 #include "pile/history.h"
 #include "pile/part_edits.h"
 #include "pile/streak_edits.h"
@@ -141,7 +142,7 @@ Pile edited(Pile pile, Dice& dice) {
                                Model::perspective, Model::flex,  Model::stars};
     const Size size = pile.size;
     const Zone zone = dice.one_of({Zone::sky, Zone::land});
-    switch (dice.below(37)) {
+    switch (dice.below(39)) {
         case 0:
             return with_aside(std::move(pile), some_frames(pile, dice), dice.below(2) == 0);
         case 1:
@@ -321,6 +322,38 @@ Pile edited(Pile pile, Dice& dice) {
             std::vector<Part> found;
             found.push_back(std::move(meteor));
             return with_found_parts(std::move(pile), PartOf::meteor, std::move(found));
+        }
+        case 36: {
+            pile = with_curves(std::move(pile), {{{{dice.wild(0, 1), dice.wild(0, 1)}, {dice.wild(0, 1), 0.5}}}, {}, {}, {}});
+            pile = with_colour_ranges(std::move(pile), {{dice.wild(0, 400), dice.wild(-90, 90), dice.wild(-9, 9), 5}});
+            pile = with_tints(std::move(pile), {dice.wild(0, 360), dice.wild(0, 120), 40, dice.wild(0, 9), 3});
+            pile = with_detail(std::move(pile), {dice.wild(0, 400), dice.wild(0, 4), dice.wild(0, 300)});
+            Look look;
+            look.contrast = dice.wild(-150, 150);
+            pile = with_finish_look(std::move(pile), look);
+            return with_edge_shade(std::move(pile), {dice.wild(-5, 5), dice.wild(0, 100), dice.wild(0, 100)});
+        }
+        case 37: {
+            const auto any_place_of = [&] {
+                const auto& places = pile.finish.places;
+                return places.empty() || dice.rarely() ? 999 : places[std::size_t(dice.below(int(places.size())))].id;
+            };
+            if (dice.below(2) == 0)
+                pile = with_new_place(std::move(pile), dice.one_of({PlaceIn::everywhere, PlaceIn::sky, PlaceIn::land}),
+                                      painted(Mask(size), size, dice))
+                           .first;
+            pile = with_copied_place(std::move(pile), any_place_of()).first;
+            if (const FinishPlace* there = find_place(pile, any_place_of())) {
+                FinishPlace place = *there;
+                place.name = dice.one_of<std::string>({"cat", "", "\xff"});
+                place.look.exposure_ev = dice.wild(-6, 6);
+                place.detail.local = dice.wild(-200, 200);
+                place.strength = dice.wild(0, 2);
+                place.on = dice.below(2) == 0;
+                pile = with_place(std::move(pile), place);
+            }
+            pile = with_place_moved(std::move(pile), any_place_of(), dice.below(5) - 2);
+            return without_place(std::move(pile), any_place_of());
         }
         default:
             return dice.below(3) == 0 ? without_part(std::move(pile), any_part(pile, dice)) : pile;

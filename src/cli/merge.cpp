@@ -16,6 +16,8 @@
 #include "engine/source.h"
 #include "io/gather.h"
 #include "pile/edits.h"
+#include "pile/finish_edits.h"
+#include "pile/finish_file.h"
 #include "pile/streak_edits.h"
 
 namespace bp::cli {
@@ -48,6 +50,7 @@ struct MergeOptions {
     std::string hot = "off";
     std::vector<std::string> darks;
     bool scale_darks = false;
+    std::string finish;
     std::string cover = "full";
     int depth = 16;
     int quality = 92;
@@ -262,6 +265,12 @@ Exit run_merge(const MergeOptions& options, Context& context) {
         pile = with_hot_pixels(std::move(pile), std::make_shared<const HotPixels>(std::move(hot).value()));
         stages.even_s += seconds_since(searching);
     }
+    if (!options.finish.empty()) {
+        Result<LoadedFinish> finish = load_finish(options.finish, pile.size);
+        if (!finish.ok()) return fail(finish.failure());
+        for (const Saying& remark : finish.value().remarks) std::cerr << remark.english() << '\n';
+        pile = with_finish(std::move(pile), std::move(finish).value().finish);
+    }
     pile.exporting.bits = options.depth;
     pile.exporting.quality = options.quality;
     if (const auto format = format_of(options.out)) pile.exporting.ending = standard_ending(format->format);
@@ -360,6 +369,8 @@ Run add_merge(CLI::App& app) {
     }
     app.add_option("--even", options->even, "Level the light, or light and colour, of all frames to the reference")
         ->check(CLI::IsMember({"off", "light", "colour"}));
+    app.add_option("--finish", options->finish,
+                   "A finish file, or a pile whose finish is taken: tone, colour, detail and places of the picture");
     app.add_option("--cover", options->cover, "full crops to the area that all frames reach; any does not")
         ->check(CLI::IsMember({"full", "any"}));
     app.add_option("--depth", options->depth, "Bits a sample: 8 or 16")->check(CLI::IsMember({8, 16}));

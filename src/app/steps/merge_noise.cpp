@@ -89,7 +89,7 @@ void MergeNoise::measure() {
     measure_->setEnabled(false);
     lane_.run<Result<Noise>>(
         [pile, region, zone = studio_.zone(), store = studio_.stores().frames()](Job& job) -> Result<Noise> {
-            const Result<Raster16> all = bp::render(pile, *store, region, 0, job);
+            const Result<Raster16> all = bp::composed(pile, *store, region, 0, job);
             if (!all.ok()) return all.failure();
             return noise_of_merge(pile, *store, zone, region, all.value(), job);
         },

@@ -64,7 +64,7 @@ Result<std::vector<Rect>> cuts_of(const Pile& pile, std::size_t at, FrameStore& 
     if (box.empty()) return std::vector<Rect>();
     Pile below = pile;
     below.parts.resize(at);
-    const Result<Raster16> ground = render(below, store, box, level, job);
+    const Result<Raster16> ground = composed(below, store, box, level, job);
     if (!ground.ok()) return ground.failure();
     const Result<PartAlone> own = part_alone(pile, part, store, box, level, job);
     if (!own.ok()) return own.failure();

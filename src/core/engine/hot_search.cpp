@@ -28,7 +28,7 @@ Result<HotPixels> search_hot_pixels(const Pile& pile, FrameStore& store, Job& jo
     if (merged_ids(plain).size() < fewest)
         return Failure{Fault::wrong_call, "", "Hot pixels are found in four frames or more of one run."};
     return solved<HotPixels>(store.derived(), base_key("hot pixels", plain), [&]() -> Result<HotPixels> {
-        Result<Raster16> minimum = render(plain, store, whole(pile.size), 0, job);
+        Result<Raster16> minimum = composed(plain, store, whole(pile.size), 0, job);
         if (!minimum.ok()) return minimum.failure();
         return find_hot_pixels(minimum.value(), LightCurve::of(pile.profile, pile.channels));
     });

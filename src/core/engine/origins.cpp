@@ -276,7 +276,7 @@ Result<Origins> origins_of(const Pile& pile, FrameStore& store, const Rect& regi
     if (!shows_parts(pile)) return out;
     Pile without = pile;
     without.parts.clear();
-    Result<Raster16> picture = render(without, store, region, level, job);
+    Result<Raster16> picture = composed(without, store, region, level, job);
     if (!picture.ok()) return picture.failure();
     const Result<SolvedEdges> edges = Picture(pile, level, {}).edges(store, region, job, nullptr);
     if (!edges.ok()) return edges.failure();

@@ -151,77 +151,54 @@ class IntoRaster final : public RowSink {
     Raster16& out_;
 };
 
-// Finishes rows of a region as they are composed: it holds those that the stages read around a row, and hands on what
+// Finishes rows of a region as they are composed: it holds those that the tools read around a row, and hands on what
 // is done.
 class Finisher final : public RowSink {
   public:
-    Finisher(const Stages& stages, int channels, const Rect& canvas, const Rect& around, const Rect& region,
-             RowSink& sink)
-        : stages_(stages),
+    Finisher(const Finishing& finishing, int channels, const Rect& region, RowSink& sink)
+        : finishing_(finishing),
           channels_(channels),
-          canvas_(canvas),
-          around_(around),
+          around_(finishing.around(region)),
           region_(region),
           sink_(sink),
           next_(region.top) {}
 
     // Rows held for a plan of such bands: two in work, and the reach around the row that is finished next.
-    static int rows_held(int band_rows, const Stages& stages) { return 2 * band_rows + 2 * reach_of(stages).down; }
+    static int rows_held(int band_rows, int reach) { return 2 * band_rows + 2 * reach; }
 
     void begin(const StripPlan& plan) override {
-        held_ = rows_held(plan.band_rows, stages_);
+        held_ = rows_held(plan.band_rows, finishing_.reach());
         rows_.resize(std::size_t(held_) * stride());
         StripPlan handed_on = plan;
-        handed_on.band_rows += 2 * reach_of(stages_).down;  // that the last band may bring
+        handed_on.band_rows += 2 * finishing_.reach();  // that the last band may bring
         sink_.begin(handed_on);
     }
     std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - around_.top) % held_) * stride(); }
     Status finish(const Band& band) override {
         const bool last = band.second == around_.bottom();
-        const int end = last ? region_.bottom() : std::min(region_.bottom(), band.second - reach_of(stages_).down);
+        const int end = last ? region_.bottom() : std::min(region_.bottom(), band.second - finishing_.reach());
         if (end <= next_) return Done{};
-        const Rect box{region_.left, next_, region_.width, end - next_};
-        const Rect on_canvas{box.left - canvas_.left, box.top - canvas_.top, box.width, box.height};
-        const void* made =
-            box_.make(stages_, Samples::wide, channels_, canvas_.size(), on_canvas, [&](const Rect& area, void* out) {
-                read({area.left + canvas_.left, area.top + canvas_.top, area.width, area.height},
-                     static_cast<std::uint16_t*>(out));
-            });
-        const std::size_t width = std::size_t(box.width) * std::size_t(channels_);
-        for (int y = box.top; y < box.bottom(); ++y)
-            std::copy_n(static_cast<const std::uint16_t*>(made) + std::size_t(y - box.top) * width, width,
-                        sink_.row(y));
+        finishing_.make({region_.left, next_, region_.width, end - next_}, [&](int y) { return row(y); },
+                        [&](int y) { return sink_.row(y); });
+        const Band done{next_, end};
         next_ = end;
-        return sink_.finish({box.top, end});
+        return sink_.finish(done);
     }
     void end(const StepTimes& spent) override { sink_.end(spent); }
 
   private:
     std::size_t stride() const { return std::size_t(around_.width) * std::size_t(channels_); }
-    void read(const Rect& area, std::uint16_t* out) {
-        const std::size_t width = std::size_t(area.width) * std::size_t(channels_);
-        for (int y = area.top; y < area.bottom(); ++y, out += width)
-            std::copy_n(row(y) + std::ptrdiff_t(area.left - around_.left) * channels_, width, out);
-    }
 
-    const Stages& stages_;
+    const Finishing& finishing_;
     int channels_;
-    Rect canvas_, around_, region_;
+    Rect around_, region_;
     RowSink& sink_;
     int held_ = 1;
     int next_;
     std::vector<std::uint16_t> rows_;
-    StagedBox box_;
 };
 
 }  // namespace
-
-Rect Picture::around(const Rect& region) const {
-    const StageReach reach = reach_of(finish_);
-    return intersect({region.left - reach.across, region.top - reach.down, region.width + 2 * reach.across,
-                      region.height + 2 * reach.down},
-                     unite(canvas_, region));
-}
 
 Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& job, const Laying& laying) const {
     Raster16 out(region.size(), pile_.channels);
@@ -313,7 +290,7 @@ Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& j
 }
 
 Result<Raster16> Picture::raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const {
-    const Rect area = around(region);
+    const Rect area = finish_.around(region);
     const Result<SolvedEdges> edges_there = edges(store, area, job, tiles);
     if (!edges_there.ok()) return edges_there.failure();
     Result<Raster16> picture = [&] {
@@ -324,21 +301,14 @@ Result<Raster16> Picture::raster(FrameStore& store, const Rect& region, Job& job
     }();
     if (!picture.ok() || finish_.empty()) return picture;
     Raster16 out(region.size(), pile_.channels);
-    IntoRaster sink(region, out);
-    Finisher finisher(finish_, pile_.channels, canvas_, area, region, sink);
-    StripPlan all_at_once;
-    all_at_once.band_rows = area.height;
-    finisher.begin(all_at_once);
-    for (int y = area.top; y < area.bottom(); ++y)
-        std::copy_n(picture.value().row(y - area.top), picture.value().row_samples(), finisher.row(y));
-    Status done = finisher.finish({area.top, area.bottom()});
-    if (!done.ok()) return done.failure();
+    finish_.make(region, [&](int y) { return picture.value().row(y - area.top); },
+                 [&](int y) { return out.row(y - region.top); });
     return out;
 }
 
 Status Picture::rows(FrameStore& store, const Rect& region, Job& job, RowSink& sink) const {
-    const Rect area = around(region);
-    Finisher finisher(finish_, pile_.channels, canvas_, area, region, sink);
+    const Rect area = finish_.around(region);
+    Finisher finisher(finish_, pile_.channels, region, sink);
     const Result<std::shared_ptr<const Knitting>> knitting = knitting_for(pile_, store, job);
     if (!knitting.ok()) return knitting.failure();
     const Result<SolvedEdges> edges_there = edges(store, area, job, nullptr);
@@ -346,8 +316,9 @@ Status Picture::rows(FrameStore& store, const Rect& region, Job& job, RowSink& s
     Composer composer(pile_, area, level_, nullptr, edges_there.value(), pile_.parts.size(), knitting.value().get(),
                       finish_.empty() ? sink : static_cast<RowSink&>(finisher));
     const std::size_t row = std::size_t(area.width) * std::size_t(pile_.channels) * sizeof(std::uint16_t);
-    const int beside = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_);
-    return bring_in_step({pile_, store, composer.takes(), area, level_, std::size_t(beside) * row}, job, composer);
+    const int held = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_.reach());
+    const std::size_t beside = std::size_t(held) * row + finish_.bytes(region.width);
+    return bring_in_step({pile_, store, composer.takes(), area, level_, beside}, job, composer);
 }
 
 }  // namespace bp

@@ -4,9 +4,9 @@
 #pragma once
 
 #include "engine/base_tiles.h"
+#include "engine/finishing.h"
 #include "engine/in_step.h"
 #include "engine/part_edges.h"
-#include "engine/stages.h"
 
 namespace bp {
 
@@ -27,9 +27,11 @@ class RowSink {
 // Of a pile at a level. It must live as long as the picture.
 class Picture {
   public:
-    // `finish`: stages over the picture as it is composed, of which each says how far it reads on the canvas.
-    Picture(const Pile& pile, int level, Stages finish)
-        : pile_(pile), level_(level), finish_(std::move(finish)), canvas_(at_level(canvas_of(pile), level)) {}
+    // `finish`: what is done to the picture when it is composed.
+    Picture(const Pile& pile, int level, FinishTools finish)
+        : pile_(pile),
+          level_(level),
+          finish_(std::move(finish), pile.profile, pile.channels, at_level(canvas_of(pile), level)) {}
 
     // `region` of it. What `tiles` keep of the base is not merged again; null: nothing is kept.
     Result<Raster16> raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
@@ -39,8 +41,6 @@ class Picture {
     Result<SolvedEdges> edges(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
 
   private:
-    // What a region is finished from.
-    Rect around(const Rect& region) const;
     // The base, or one that is there already, and the first `parts` of the parts over it.
     struct Laying {
         const Raster16* base = nullptr;
@@ -52,8 +52,7 @@ class Picture {
 
     const Pile& pile_;
     int level_;
-    Stages finish_;
-    Rect canvas_;
+    Finishing finish_;
 };
 
 }  // namespace bp

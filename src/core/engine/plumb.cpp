@@ -82,7 +82,7 @@ Result<Plumb> plumb_at(const Pile& pile, FrameStore& store, int x, int y, int le
         out.first = origins.value().first_at(0, 0);
         out.second = origins.value().second_at(0, 0);
     }
-    const Result<Raster16> picture = render(pile, store, point, level, job);
+    const Result<Raster16> picture = composed(pile, store, point, level, job);
     if (!picture.ok()) return picture.failure();
     std::copy_n(picture.value().row(0), pile.channels, out.result.begin());
     return out;

@@ -37,11 +37,6 @@ class OneFrame final : public StepWork {
     Gathering::Places at_;
 };
 
-// What a pile does to its picture as a whole: nothing yet.
-Picture picture_of(const Pile& pile, int level) {
-    return {pile, level, {}};
-}
-
 }  // namespace
 
 WorkingSpace working_space(const Pile& pile) {
@@ -50,11 +45,20 @@ WorkingSpace working_space(const Pile& pile) {
 
 Result<Raster16> render(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job,
                         BaseTiles* tiles) {
-    return picture_of(pile, level).raster(store, region, job, tiles);
+    Result<FinishTools> finish = finish_tools(pile, level, store, job);
+    if (!finish.ok()) return finish.failure();
+    return Picture(pile, level, std::move(finish).value()).raster(store, region, job, tiles);
+}
+
+Result<Raster16> composed(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job,
+                          BaseTiles* tiles) {
+    return Picture(pile, level, {}).raster(store, region, job, tiles);
 }
 
 Status render_to(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job, RowSink& sink) {
-    return picture_of(pile, level).rows(store, region, job, sink);
+    Result<FinishTools> finish = finish_tools(pile, level, store, job);
+    if (!finish.ok()) return finish.failure();
+    return Picture(pile, level, std::move(finish).value()).rows(store, region, job, sink);
 }
 
 Result<Raster16> render_frame(const Pile& pile, FrameStore& store, int frame, const Rect& region, int level, Job& job) {

@@ -18,7 +18,10 @@ WorkingSpace working_space(const Pile& pile);
 // All of the picture, in one pass through the frames. What `tiles` keep of the base is not merged again.
 Result<Raster16> render(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job,
                         BaseTiles* tiles = nullptr);
-// The same without the whole picture ever being in memory. The pile must have a frame to merge.
+// The same before it is finished: base and parts alone, which is what frames are held against.
+Result<Raster16> composed(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job,
+                          BaseTiles* tiles = nullptr);
+// As render() gives it, without the whole picture ever being in memory. The pile must have a frame to merge.
 Status render_to(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job, RowSink& sink);
 
 // One frame, placed on the canvas; black where it does not reach.

@@ -101,7 +101,7 @@ Result<std::vector<Part>> find_shower(const Pile& pile, FrameStore& store, Job& 
         const Rect area = around(bounds, int(std::ceil(width)), pile.size);
         const Result<Raster16> own = render_frame(plain, store, frame.id, area, 0, job);
         if (!own.ok()) return own.failure();
-        const Result<Raster16> base = render(plain, store, area, 0, job);
+        const Result<Raster16> base = composed(plain, store, area, 0, job);
         if (!base.ok()) return base.failure();
         part.lowered = to_be_lowered(own.value(), base.value(), part.mask, area, curve);
         out.push_back(std::move(part));

@@ -68,7 +68,7 @@ Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStor
     const Rect region = at_level(whole(pile.size), level);
     Result<Raster16> own = render_frame(pile, store, frame, region, level, job);
     if (!own.ok()) return own.failure();
-    const Result<Raster16> picture = render(pile, store, region, level, job);
+    const Result<Raster16> picture = composed(pile, store, region, level, job);
     if (!picture.ok()) return picture.failure();
     level_to(own.value(), picture.value(), LightCurve::of(pile.profile, pile.channels));
     const NoiseOf noise(own.value(), picture.value());

@@ -55,8 +55,8 @@ FrameRow zones_together(const FrameRow& sky, const FrameRow& land, const SkyRow&
 
 }  // namespace
 
-void read_sky(const Zones& zones, int level, int y, int left, int width, std::uint8_t* out) {
-    const Size size = at_level(zones.soft.size(), level);
+void read_beyond(const Mask& mask, int level, int y, int left, int width, std::uint8_t* out) {
+    const Size size = at_level(mask.size(), level);
     if (size.width == 0) {
         std::fill_n(out, width, std::uint8_t{0});
         return;
@@ -67,9 +67,13 @@ void read_sky(const Zones& zones, int level, int y, int left, int width, std::ui
     // What lies beside the reference has the value of its first or last pixel.
     const int before = std::clamp(begin - left, 0, width - 1);
     const int inside = std::min(end - begin, width - before);
-    zones.soft.read_row(level, row, begin, inside, out + before);
+    mask.read_row(level, row, begin, inside, out + before);
     std::fill_n(out, before, out[before]);
     std::fill(out + before + inside, out + width, out[before + inside - 1]);
+}
+
+void read_sky(const Zones& zones, int level, int y, int left, int width, std::uint8_t* out) {
+    read_beyond(zones.soft, level, y, left, width, out);
 }
 
 SkyRow::SkyRow(const Pile& pile, int level, int y, kernels::Span columns) : width_(columns.end - columns.begin) {

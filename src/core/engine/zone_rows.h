@@ -8,6 +8,8 @@
 
 namespace bp {
 
+// A mask of the reference in a row of a level; beyond it, it goes on as at its edges.
+void read_beyond(const Mask& mask, int level, int y, int left, int width, std::uint8_t* out);
 // The zones' softened border in a row of a level; beyond the reference it goes on as at its edges.
 void read_sky(const Zones& zones, int level, int y, int left, int width, std::uint8_t* out);
 

@@ -38,6 +38,7 @@ Pile still_pile(const Pile& pile) {
     for (std::size_t i = 0; i < ids.size(); ++i)
         if (i * still_frames / ids.size() == (i + 1) * still_frames / ids.size()) others.push_back(ids[i]);
     if (ids.size() > still_frames) out = with_aside(std::move(out), others, true);
+    out.finish = {};
     return out;
 }
 
@@ -94,7 +95,7 @@ Raster8 enlarged(const Raster8& small, Size size, int level) {
 // Cuts a small picture along its edges, and follows what is finer at full size.
 Result<Mask> cut_and_follow(const Pile& still, const Raster8& belief, int level, FrameStore& store, Job& job) {
     const LightCurve curve = LightCurve::of(still.profile, still.channels);
-    Result<Raster16> picture = render(still, store, at_level(whole(still.size), level), level, job);
+    Result<Raster16> picture = composed(still, store, at_level(whole(still.size), level), level, job);
     if (!picture.ok()) return picture.failure();
     const Raster8 coarse = without_islands(cut_along_edges(as_seen(picture.value(), curve), belief), least_island);
     if (job.stopped()) return stopped_failure();

@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "image/brightness.h"
+
 namespace bp {
 namespace {
 
@@ -108,6 +110,39 @@ Noise noise_of(const Raster16& frame, const Raster16& result) {
     }
     if (weight > 0) out.gain_ev /= weight;
     return out;
+}
+
+double noise_of_tones(const Raster16& picture, const LightCurve& curve) {
+    // Brightness is told as the eye has it, the power 1/2.2 of light.
+    constexpr double to_root = LightCurve::eye_power / 2;
+    RasterF tones = brightness_of(picture, curve);
+    for (float& tone : tones.data()) tone = float(std::pow(double(tone), to_root));
+    struct Flat {
+        double unevenness, noise;
+    };
+    std::vector<Flat> blocks;
+    for (int top = 0; top + side <= tones.height(); top += side)
+        for (int left = 0; left + side <= tones.width(); left += side) {
+            double sum = 0, least = 1, most = 0;
+            for (int y = top + 1; y < top + side - 1; ++y)
+                for (int x = left + 1; x < left + side - 1; ++x) {
+                    const auto v = [&](int dx, int dy) { return double(tones.at(x + dx, y + dy, 0)); };
+                    sum += std::abs(v(-1, -1) - 2 * v(0, -1) + v(1, -1) - 2 * v(-1, 0) + 4 * v(0, 0) - 2 * v(1, 0) +
+                                    v(-1, 1) - 2 * v(0, 1) + v(1, 1));
+                    const double mean = (v(0, 0) + v(1, 0) + v(0, 1) + v(1, 1) + v(-1, 0) + v(0, -1)) / 6;
+                    least = std::min(least, mean);
+                    most = std::max(most, mean);
+                }
+            blocks.push_back({most - least, std::sqrt(std::numbers::pi / 2) / 6 * sum / (double(side - 2) * (side - 2))});
+        }
+    if (blocks.empty()) return 0;
+    std::sort(blocks.begin(), blocks.end(), [](const Flat& a, const Flat& b) { return a.unevenness < b.unevenness; });
+    // The flattest of all have the least noise by chance, or none at all.
+    const std::size_t flat = std::max<std::size_t>(1, blocks.size() / 3);
+    std::vector<double> noise;
+    for (std::size_t i = 0; i < flat; ++i) noise.push_back(blocks[i].noise);
+    std::nth_element(noise.begin(), noise.begin() + std::ptrdiff_t(flat / 2), noise.end());
+    return noise[flat / 2];
 }
 
 }  // namespace bp

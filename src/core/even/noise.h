@@ -29,4 +29,8 @@ struct Noise {
 // of the second of three channels, as the median over blocks. Pure; any thread.
 Noise noise_of(const Raster16& frame, const Raster16& result);
 
+// The standard deviation of noise in the flat places of a picture, of square roots of luminance, where it is nearly the
+// same from dark to bright (Immerkaer as above). 0 for a picture that is too small, or has none.
+double noise_of_tones(const Raster16& picture, const LightCurve& curve);
+
 }  // namespace bp

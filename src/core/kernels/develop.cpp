@@ -4,40 +4,9 @@
 
 #include <hwy/foreach_target.h>
 
+#include "kernels/hue.h"
 #include "kernels/tone_lanes.h"
 
-#ifndef BP_KERNELS_HUE
-#define BP_KERNELS_HUE
-namespace bp::kernels {
-namespace {
-
-constexpr float hue_slant = 0.866025404F;    // half the root of 3
-constexpr float hue_unslant = 0.577350269F;  // one over the root of 3
-
-// What a colour is off its grey, turned as far as its hue is in the range; its luminance stays. Cosine and sine by
-// their first terms, within a ten-thousandth.
-std::array<float, 3> turned_hue(const Colouring& how, const std::array<float, 3>& off) {
-    const float x = off[0] - 0.5F * (off[1] + off[2]);
-    const float y = hue_slant * (off[1] - off[2]);
-    const float length = std::sqrt(x * x + y * y);
-    const float along = x * how.hue.across + y * how.hue.down;
-    const float near = length > 0 ? along / length : 0;
-    const float share = std::min(std::max(near + near - 1.0F, 0.0F), 1.0F);
-    const float angle = share * share * (3.0F - (share + share)) * how.hue.radians;
-    const float square = angle * angle;
-    const float c = 1.0F + square * (-0.5F + square * (1.0F / 24 + square * (-1.0F / 720)));
-    const float s = angle * (1.0F + square * (-1.0F / 6 + square * (1.0F / 120 + square * (-1.0F / 5040))));
-    const float u = x * c - y * s;
-    const float v = x * s + y * c;
-    const float rest = -1.0F / 3 * u;
-    const std::array<float, 3> made{2.0F / 3 * u, rest + hue_unslant * v, rest - hue_unslant * v};
-    const float bright = how.luminance[0] * made[0] + how.luminance[1] * made[1] + how.luminance[2] * made[2];
-    return {made[0] - bright, made[1] - bright, made[2] - bright};
-}
-
-}  // namespace
-}  // namespace bp::kernels
-#endif
 
 HWY_BEFORE_NAMESPACE();
 namespace bp::kernels::HWY_NAMESPACE {
@@ -113,7 +82,7 @@ void colour_samples(const T* in, std::size_t pixels, const Colouring& how, std::
         const float colourful = most > 0 ? (most - std::min({r, g, b})) / most : 0;
         const float apart = std::max(0.0F, 1 + how.strength + how.pale * (1 - colourful));
         std::array<float, 3> off{apart * (r - grey), apart * (g - grey), apart * (b - grey)};
-        if (how.hue.radians != 0) off = turned_hue(how, off);
+        if (how.hue.radians != 0) off = turned_hue(how.hue, how.luminance, off);
         for (std::size_t c = 0; c < 3; ++c) out[3 * i + c] = tone_sample(how.tone, grey + off[c]);
     }
 }

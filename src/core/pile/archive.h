@@ -22,4 +22,13 @@ struct Unpacked {
 // frame whose place cannot be read counts as not aligned.
 Result<Unpacked> unpacked(const Pieces& pieces, const std::filesystem::path& folder);
 
+// A finish alone, of a picture of a size; and back.
+Result<Pieces> pieces_of(const Finish& finish, Size size);
+struct UnpackedFinish {
+    Finish finish;
+    Size size;
+    std::vector<Saying> remarks;
+};
+Result<UnpackedFinish> unpacked_finish(const Pieces& pieces);
+
 }  // namespace bp::pile

@@ -268,10 +268,90 @@ void fields(Self& to, Visit&& visit) {
     visit("quality", quality, Between<int>{1, 100});
 }
 
+template <Is<Curve> Self, class Visit>
+void fields(Self& curve, Visit&& visit) {
+    auto& [points] = curve;
+    visit("points", points, Between<double>{0, 1});
+}
+
+template <Is<Curves> Self, class Visit>
+void fields(Self& curves, Visit&& visit) {
+    auto& [brightness, red, green, blue] = curves;
+    visit("brightness", brightness, Any{});
+    visit("red", red, Any{});
+    visit("green", green, Any{});
+    visit("blue", blue, Any{});
+}
+
+template <Is<ColourRange> Self, class Visit>
+void fields(Self& range, Visit&& visit) {
+    auto& [hue_at, hue_turn, strength, brightness] = range;
+    visit("hue_at", hue_at, Between<double>{0, 360});
+    visit("hue_turn", hue_turn, Between<double>{-60, 60});
+    visit("strength", strength, Between<double>{-100, 100});
+    visit("brightness", brightness, Between<double>{-200, 200});
+}
+
+template <Is<TwoTints> Self, class Visit>
+void fields(Self& tints, Visit&& visit) {
+    auto& [dark_hue, dark_strength, bright_hue, bright_strength, middle] = tints;
+    visit("dark_hue", dark_hue, Between<double>{0, 360});
+    visit("dark_strength", dark_strength, Between<double>{0, 100});
+    visit("bright_hue", bright_hue, Between<double>{0, 360});
+    visit("bright_strength", bright_strength, Between<double>{0, 100});
+    visit("middle", middle, Between<double>{-100, 100});
+}
+
+template <Is<Detail> Self, class Visit>
+void fields(Self& detail, Visit&& visit) {
+    auto& [sharpen, sharpen_px, halo, flat, local, local_px, smooth, smooth_colour] = detail;
+    visit("sharpen", sharpen, Between<double>{0, 300});
+    visit("sharpen_px", sharpen_px, Between<double>{0.3, 3});
+    visit("halo", halo, Between<double>{0, 200});
+    visit("flat", flat, Between<double>{0, 100});
+    visit("local", local, Between<double>{-100, 100});
+    visit("local_px", local_px, Between<double>{2, 20});
+    visit("smooth", smooth, Between<double>{0, 100});
+    visit("smooth_colour", smooth_colour, Between<double>{0, 100});
+}
+
+template <Is<EdgeShade> Self, class Visit>
+void fields(Self& shade, Visit&& visit) {
+    auto& [stops, from, round] = shade;
+    visit("stops", stops, Between<double>{-4, 4});
+    visit("from", from, Between<double>{0, 95});
+    visit("round", round, Between<double>{0, 100});
+}
+
+template <Is<FinishPlace> Self, class Visit>
+void fields(Self& place, Visit&& visit) {
+    auto& [id, name, mask, in, look, detail, on, strength] = place;
+    visit("id", id, Needed{});
+    visit("name", name, Any{});
+    visit("mask", mask, Any{});
+    visit("in", in, Any{});
+    visit("look", look, Any{});
+    visit("detail", detail, Any{});
+    visit("on", on, Any{});
+    visit("strength", strength, Between<double>{0, 1});
+}
+
+template <Is<Finish> Self, class Visit>
+void fields(Self& finish, Visit&& visit) {
+    auto& [look, curves, colours, tints, places, detail, edges] = finish;
+    visit("look", look, Any{});
+    visit("curves", curves, Any{});
+    visit("colours", colours, Any{});
+    visit("tints", tints, Any{});
+    visit("places", places, Any{});
+    visit("detail", detail, Any{});
+    visit("edges", edges, Any{});
+}
+
 template <Is<Pile> Self, class Visit>
 void fields(Self& pile, Visit&& visit) {
     auto& [outcome, size, channels, profile, balance, frames, reference, base, methods, trust, look, levelling, darks,
-           hot, spots, knit, light, zones, canvas, cover, crop, parts, sequence, exporting] = pile;
+           hot, spots, knit, light, zones, canvas, cover, crop, parts, sequence, finish, exporting] = pile;
     visit("outcome", outcome, Any{});
     visit("size", size, Needed{});
     visit("channels", channels, OneOf<int>{{1, 3}});
@@ -296,6 +376,7 @@ void fields(Self& pile, Visit&& visit) {
     visit("frames", frames, Needed{});
     visit("parts", parts, Any{});
     visit("sequence", sequence, Any{});
+    visit("finish", finish, Any{});
 }
 
 template <class T>
@@ -352,6 +433,9 @@ inline Words<PartOf> words_of(PartOf) {
             {PartOf::subject, "subject"},
             {PartOf::meteor, "meteor"},
             {PartOf::foreground, "foreground"}};
+}
+inline Words<PlaceIn> words_of(PlaceIn) {
+    return {{PlaceIn::everywhere, "everywhere"}, {PlaceIn::sky, "sky"}, {PlaceIn::land, "land"}};
 }
 inline Words<OnTop> words_of(OnTop) {
     return {{OnTop::early, "early"}, {OnTop::late, "late"}};

@@ -140,7 +140,7 @@ Status save_pile(const Pile& pile, const fs::path& file) {
 Result<LoadedPile> load_pile(const fs::path& file) {
     return guarded([&]() -> Result<LoadedPile> {
         Result<Pieces> pieces = read_zip(file, largest_pile);
-        if (!pieces.ok()) return pieces.failure();
+        if (!pieces.ok()) return not_a_pile(file, pieces.failure().sentence);
         Result<pile::Unpacked> read = pile::unpacked(pieces.value(), fs::absolute(file).parent_path());
         if (!read.ok()) return not_a_pile(file, read.failure().sentence);
         return with_files(std::move(read).value());

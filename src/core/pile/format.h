@@ -6,6 +6,7 @@
 namespace bp::pile {
 
 constexpr std::string_view format_name = "bright-pile";
+constexpr std::string_view finish_format_name = "bright-pile-finish";
 constexpr int format_version = 2;
 
 }  // namespace bp::pile

@@ -27,6 +27,7 @@
 #include "parts/edges.h"
 #include "parts/joins.h"
 #include "parts/place.h"
+#include "pile/finish.h"
 #include "pile/measures.h"
 
 namespace bp {
@@ -191,6 +192,7 @@ struct Pile {
     std::optional<Rect> crop;  // as a person set it, inside the canvas; goes before `cover`
     std::vector<Part> parts;   // from the lowest to the highest
     SequenceSettings sequence;
+    Finish finish;
     ExportSettings exporting;
     friend bool operator==(const Pile&, const Pile&) = default;
 };

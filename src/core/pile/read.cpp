@@ -334,6 +334,51 @@ class Reader {
         whose_.clear();
         return true;
     }
+    // Points of a curve are all there or the curve is none.
+    template <class L>
+    bool read(const json& in, Curve& out, const L& limits) {
+        const std::size_t before = remarks_.size();
+        Curve made;
+        const bool whole_curve = read<Curve>(in, made, limits) && remarks_.size() == before && tidied(made) == made;
+        remarks_.resize(before);
+        if (whole_curve) out = std::move(made);
+        return whole_curve;
+    }
+    template <class L>
+    bool read(const json& in, std::vector<Point>& out, const L& limits) {
+        if (!in.is_array()) return false;
+        std::vector<Point> made(in.size());
+        for (std::size_t i = 0; i < made.size(); ++i)
+            if (!read(in[i], made[i], limits)) return false;
+        out = std::move(made);
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, std::vector<ColourRange>& out, const L&) {
+        if (!in.is_array() || in.size() > ColourRange::most) return false;
+        for (const json& one : in) {
+            ColourRange range;
+            if (read<ColourRange>(one, range, Any{})) out.push_back(range);
+        }
+        return true;
+    }
+    template <class L>
+    bool read(const json& in, std::vector<FinishPlace>& out, const L&) {
+        if (!in.is_array()) return false;
+        std::set<int> ids;
+        for (const json& one : in) {
+            FinishPlace place;
+            place.mask = Mask(size_);
+            whose_ = one.is_object() && one.contains("name") && one["name"].is_string() ? one["name"].get<std::string>()
+                                                                                        : std::string("?");
+            if (read<FinishPlace>(one, place, Any{}) && ids.insert(place.id).second)
+                out.push_back(std::move(place));
+            else
+                remark({"The place %1 could not be read and is left out.", {whose_}});
+        }
+        whose_.clear();
+        return true;
+    }
     template <class L>
     bool read(const json& in, CanvasSettings& out, const L& limits) {
         if (!read<CanvasSettings>(in, out, limits)) return false;
@@ -426,6 +471,27 @@ void settle(Pile& pile, Reader& reader) {
 }
 
 }  // namespace
+
+Result<UnpackedFinish> unpacked_finish(const Pieces& pieces) {
+    const auto refused = [](const Saying& why) { return Failure{Fault::input, "", why}; };
+    const auto text = pieces.find("finish.json");
+    if (text == pieces.end()) return refused("it holds no finish.json");
+    const json in = json::parse(text->second, nullptr, false);
+    if (!in.is_object()) return refused("its finish.json is damaged");
+    if (in.value("format", json()) != json(finish_format_name)) return refused("it was made by another program");
+    const json version = in.value("version", json());
+    if (!version.is_number_integer()) return refused("its finish.json is damaged");
+    if (version.get<std::int64_t>() > format_version)
+        return refused("it was saved by a newer Bright Pile; install that one");
+    Reader reader(pieces, {});
+    UnpackedFinish out;
+    if (!in.contains("size") || !reader.read(in["size"], out.size, Any{}) || !in.contains("finish"))
+        return refused("its finish.json is damaged");
+    reader.set_size(out.size);
+    if (!reader.read(in["finish"], out.finish, Any{})) return refused("its finish.json is damaged");
+    out.remarks = std::move(reader).remarks();
+    return out;
+}
 
 Result<Unpacked> unpacked(const Pieces& pieces, const fs::path& folder) {
     const auto refused = [](const Saying& why) { return Failure{Fault::input, "", why}; };

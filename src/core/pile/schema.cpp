@@ -144,6 +144,10 @@ json rule(const SharedFrameFile&, const L&) {
     out["properties"]["from_root"] = number("string");
     return out;
 }
+template <class L>
+json rule(const std::vector<Point>&, const L& limits) {
+    return list_of(rule(Point{}, limits));
+}
 template <class T, class L>
 json rule(const std::vector<T>&, const L&) {
     return list_of(rule_of(T{}));

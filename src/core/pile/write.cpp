@@ -128,10 +128,10 @@ class Writer {
         return "profile.icc";
     }
 
-    Result<Pieces> done(const json& out) {
+    Result<Pieces> done(const json& out, const char* name) {
         if (failure_) return *failure_;
         const std::string text = out.dump(1, ' ', false, json::error_handler_t::replace) + "\n";
-        pieces_["pile.json"] = Bytes(text.begin(), text.end());
+        pieces_[name] = Bytes(text.begin(), text.end());
         return std::move(pieces_);
     }
 
@@ -162,7 +162,17 @@ Result<Pieces> pieces_of(const Pile& pile, const fs::path& folder) {
     json out = writer.of(pile);
     out["format"] = format_name;
     out["version"] = format_version;
-    return writer.done(out);
+    return writer.done(out, "pile.json");
+}
+
+Result<Pieces> pieces_of(const Finish& finish, Size size) {
+    Writer writer({});
+    json out = json::object();
+    out["finish"] = writer.of(finish);
+    out["size"] = writer.of(size);
+    out["format"] = finish_format_name;
+    out["version"] = format_version;
+    return writer.done(out, "finish.json");
 }
 
 }  // namespace bp::pile

@@ -9,7 +9,7 @@ namespace bp {
 namespace {
 
 Failure failed(const std::filesystem::path& file, const Saying& why) {
-    return {Fault::input, file.string(), {"%1 is not a pile that can be opened: %2.", {file.filename().string(), why}}};
+    return {Fault::input, file.string(), why};
 }
 
 std::string error_text(int code) {

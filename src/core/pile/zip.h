@@ -17,7 +17,7 @@ using Pieces = std::map<std::string, Bytes>;
 // Pieces whose names end in .png are stored, the others deflated. All carry one fixed time, so that the same pile gives
 // the same bytes.
 Result<Bytes> zipped(const Pieces& pieces);
-// Refuses archives that would unpack to more than `limit` bytes.
+// Refuses archives that would unpack to more than `limit` bytes. The sentence of a failure is the reason alone.
 Result<Pieces> read_zip(const std::filesystem::path& file, std::uint64_t limit);
 
 }  // namespace bp

@@ -1,0 +1,176 @@
+#include "engine/finishing.h"
+
+#include <algorithm>
+
+#include "base/parallel.h"
+#include "engine/cover.h"
+#include "engine/noise_known.h"
+#include "engine/zone_rows.h"
+#include "even/look_in_light.h"
+#include "finish/curve_tool.h"
+#include "kernels/light_rows.h"
+#include "pile/finish_edits.h"
+
+namespace bp {
+namespace {
+
+// Tiles are wide, because sheets are made of rows, and small enough for the caches with what tools make beside them.
+constexpr int tile_columns = 512;
+constexpr int tile_rows = 128;
+
+class LookTool final : public FinishTool {
+  public:
+    LookTool(const Look& look, const Pile& pile) : look_(look, pile.profile, pile.channels) {}
+    void run(Sheet& sheet, const Rect&) const override {
+        look_.run(sheet.light.data(), sheet.light.size() / std::size_t(sheet.channels));
+    }
+
+  private:
+    LookInLight look_;
+};
+
+// An area with tools of its own.
+class PlaceTool final : public FinishTool {
+  public:
+    PlaceTool(const FinishPlace& place, FinishTools tools, const std::optional<Zones>& zones, int level)
+        : tools_(std::move(tools)),
+          mask_(place.mask),
+          in_(zones ? place.in : PlaceIn::everywhere),
+          strength_(float(place.strength)),
+          level_(level) {
+        if (in_ != PlaceIn::everywhere) sky_ = zones->soft;
+    }
+    int reach() const override { return reach_of(tools_); }
+    void run(Sheet& sheet, const Rect& wanted) const override {
+        Sheet out = cut_out(sheet, wanted);
+        const Rect canvas = sheet.area;
+        run_tools(tools_, sheet, wanted, canvas);
+        std::vector<std::uint8_t> share(std::size_t(wanted.width)), sky(share.size());
+        for (int y = wanted.top; y < wanted.bottom(); ++y) {
+            read_beyond(mask_, level_, y, wanted.left, wanted.width, share.data());
+            if (in_ != PlaceIn::everywhere) {
+                read_beyond(sky_, level_, y, wanted.left, wanted.width, sky.data());
+                for (std::size_t x = 0; x < share.size(); ++x) {
+                    const int zone = in_ == PlaceIn::sky ? sky[x] : 255 - sky[x];
+                    share[x] = std::uint8_t((share[x] * zone + 127) / 255);
+                }
+            }
+            const float* made = sheet.row(y) + std::ptrdiff_t(wanted.left - sheet.area.left) * sheet.channels;
+            kernels::mix_light(made, share.data(), strength_, share.size(), out.channels, out.row(y));
+        }
+        sheet = std::move(out);
+    }
+
+  private:
+    FinishTools tools_;
+    Mask mask_, sky_;
+    PlaceIn in_;
+    float strength_;
+    int level_;
+};
+
+struct Making {
+    const Pile& pile;
+    int level;
+    std::array<double, 3> luminance;
+    double noise;  // 0 unless a tool asks for it
+};
+
+void add(FinishTools& to, std::shared_ptr<const FinishTool> tool) {
+    if (tool) to.push_back(std::move(tool));
+}
+
+bool smooths(const Detail& detail) {
+    return detail.smooth > 0 || detail.smooth_colour > 0;
+}
+
+// Whether anything asks how much noise there is.
+bool smooths(const Finish& finish) {
+    return smooths(finish.detail) || std::any_of(finish.places.begin(), finish.places.end(), [](const FinishPlace& p) {
+               return p.on && smooths(p.detail);
+           });
+}
+
+void add_place(FinishTools& to, const Making& with, const FinishPlace& place) {
+    if (!place.on || place.strength == 0 || place.mask.empty()) return;
+    FinishTools tools;
+    add(tools, smooth_tool(place.detail, with.noise, with.luminance, with.level));
+    if (place.look != Look{}) tools.push_back(std::make_shared<const LookTool>(place.look, with.pile));
+    add(tools, local_tool(place.detail, with.luminance, with.level));
+    add(tools, sharpen_tool(place.detail, with.luminance, with.level));
+    if (!tools.empty())
+        to.push_back(std::make_shared<const PlaceTool>(place, std::move(tools), with.pile.zones, with.level));
+}
+
+// Noise is taken away first, because all that follows would strengthen it; sharpness comes when tones are as they will
+// be; the edges last, so that a place that is brightened there stays under them.
+FinishTools tools_of(const Making& with) {
+    const Pile& pile = with.pile;
+    const Finish& finish = pile.finish;
+    FinishTools out;
+    add(out, smooth_tool(finish.detail, with.noise, with.luminance, with.level));
+    if (finish.look != Look{}) out.push_back(std::make_shared<const LookTool>(finish.look, pile));
+    if (finish.curves != Curves{}) out.push_back(curve_tool(finish.curves));
+    const bool coloured = pile.channels == 3;
+    if (coloured && !finish.colours.empty()) out.push_back(range_tool(finish.colours, with.luminance));
+    if (coloured && (finish.tints.dark_strength > 0 || finish.tints.bright_strength > 0))
+        out.push_back(tint_tool(finish.tints, with.luminance));
+    for (const FinishPlace& place : finish.places) add_place(out, with, place);
+    add(out, local_tool(finish.detail, with.luminance, with.level));
+    add(out, sharpen_tool(finish.detail, with.luminance, with.level));
+    if (finish.edges.stops != 0) out.push_back(shade_tool(finish.edges, output_area(pile), with.level));
+    return out;
+}
+
+}  // namespace
+
+Result<FinishTools> finish_tools(const Pile& pile, int level, FrameStore& store, Job& job) {
+    if (pile.finish == Finish{}) return FinishTools{};
+    Making with{pile, level, pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0}, 0};
+    if (smooths(pile.finish)) {
+        const Result<double> noise = noise_known(pile, store, job);
+        if (!noise.ok()) return noise.failure();
+        with.noise = noise.value();
+    }
+    return tools_of(with);
+}
+
+Finishing::Finishing(FinishTools tools, const Profile& profile, int channels, const Rect& canvas)
+    : tools_(std::move(tools)),
+      light_(tools_.empty() ? nullptr : light_there(profile, channels)),
+      channels_(channels),
+      canvas_(canvas),
+      reach_(reach_of(tools_)) {}
+
+void Finishing::make(const Rect& box, const std::function<const std::uint16_t*(int y)>& row_in,
+                     const std::function<std::uint16_t*(int y)>& row_out) const {
+    const Rect from = around(box);
+    const int columns = (box.width + tile_columns - 1) / tile_columns, rows = (box.height + tile_rows - 1) / tile_rows;
+    parallel_for(0, columns * rows, [&](int i) {
+        const Rect tile = intersect({box.left + i % columns * tile_columns, box.top + i / columns * tile_rows,
+                                     tile_columns, tile_rows},
+                                    box);
+        Sheet sheet{around(tile), channels_, {}};
+        sheet.light.resize(sheet.row_samples() * std::size_t(sheet.area.height));
+        for (int y = sheet.area.top; y < sheet.area.bottom(); ++y)
+            kernels::light_of(row_in(y) + std::ptrdiff_t(sheet.area.left - from.left) * channels_, sheet.row_samples(),
+                              light_->tables(), sheet.row(y));
+        run_tools(tools_, sheet, tile, canvas_);
+        for (int y = tile.top; y < tile.bottom(); ++y)
+            kernels::samples_of_light(sheet.row(y) + std::ptrdiff_t(tile.left - sheet.area.left) * channels_,
+                                      std::size_t(tile.width) * std::size_t(channels_), light_->tables(),
+                                      row_out(y) + std::ptrdiff_t(tile.left - box.left) * channels_);
+    });
+}
+
+std::size_t Finishing::bytes(int width) const {
+    // Of each tile in work a sheet, the one that a tool makes of it, and the planes beside them.
+    constexpr std::size_t sheets = 4;
+    const auto columns = std::size_t(std::min(width, tile_columns) + 2 * reach_);
+    const auto rows = std::size_t(tile_rows + 2 * reach_);
+    return tools_.empty() ? 0
+                          : std::size_t(threads_at_work()) * sheets * columns * rows * std::size_t(channels_) *
+                                sizeof(float);
+}
+
+}  // namespace bp

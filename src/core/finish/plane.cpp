@@ -1,0 +1,87 @@
+#include "finish/plane.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "kernels/light_rows.h"
+#include "kernels/weigh.h"
+
+namespace bp {
+namespace {
+
+// The pixels around `wanted` across, in every row that is read for it, with the border of the plane going on.
+Plane padded(const Plane& in, int reach, const Rect& wanted) {
+    Plane out({wanted.left - reach, wanted.top - reach, wanted.width + 2 * reach, wanted.height + 2 * reach});
+    const int first = std::max(out.area.left, in.area.left), last = std::min(out.area.right(), in.area.right());
+    for (int y = out.area.top; y < out.area.bottom(); ++y) {
+        const float* from = in.row(std::clamp(y, in.area.top, in.area.bottom() - 1));
+        float* to = out.row(y);
+        std::fill_n(to, first - out.area.left, from[first - in.area.left]);
+        std::copy_n(from + (first - in.area.left), last - first, to + (first - out.area.left));
+        std::fill_n(to + (last - out.area.left), out.area.right() - last, from[last - 1 - in.area.left]);
+    }
+    return out;
+}
+
+// Down, then across: combine(rows, out) makes a row from as many as there are places.
+template <class Combine>
+Plane separable(const Plane& around, int count, int step, const Rect& wanted, const Combine& combine) {
+    const int reach = count / 2 * step;
+    Plane out(wanted);
+    std::vector<float> down(std::size_t(around.area.width));
+    std::vector<const float*> rows(std::size_t(count), nullptr);
+    for (int y = wanted.top; y < wanted.bottom(); ++y) {
+        for (int k = 0; k < count; ++k) rows[std::size_t(k)] = around.row(y - reach + k * step);
+        combine(rows, down.size(), down.data());
+        for (int k = 0; k < count; ++k) rows[std::size_t(k)] = down.data() + std::ptrdiff_t(k) * step;
+        combine(rows, std::size_t(wanted.width), out.row(y));
+    }
+    return out;
+}
+
+}  // namespace
+
+Plane tones_of(const Sheet& sheet, const std::array<float, 3>& luminance) {
+    Plane out(sheet.area);
+    kernels::tones_of(sheet.light.data(), out.values.size(), sheet.channels, luminance, out.values.data());
+    return out;
+}
+
+Plane weighed(const Plane& in, std::span<const float> weights, int step, const Rect& wanted) {
+    const int count = int(weights.size());
+    return separable(padded(in, count / 2 * step, wanted), count, step, wanted,
+                     [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
+                         kernels::weigh(rows, weights, samples, out);
+                     });
+}
+
+Bounds bounds_around(const Plane& in, int reach, const Rect& wanted) {
+    const int count = 2 * reach + 1;
+    const Plane around = padded(in, reach, wanted);
+    const auto with = [&](const auto& choose) {
+        return separable(around, count, 1, wanted,
+                         [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
+                             std::copy_n(rows[0], samples, out);
+                             for (std::size_t k = 1; k < rows.size(); ++k)
+                                 for (std::size_t i = 0; i < samples; ++i) out[i] = choose(out[i], rows[k][i]);
+                         });
+    };
+    return {with([](float a, float b) { return a < b ? a : b; }), with([](float a, float b) { return a > b ? a : b; })};
+}
+
+std::vector<float> gaussian_weights(double deviation) {
+    constexpr double reach_in_deviations = 3;
+    const int reach = std::max(1, int(std::ceil(reach_in_deviations * deviation)));
+    std::vector<double> exact;
+    double sum = 0;
+    for (int k = -reach; k <= reach; ++k) {
+        exact.push_back(std::exp(-0.5 * (k / deviation) * (k / deviation)));
+        sum += exact.back();
+    }
+    std::vector<float> out;
+    out.reserve(exact.size());
+    for (const double weight : exact) out.push_back(float(weight / sum));
+    return out;
+}
+
+}  // namespace bp

@@ -1,0 +1,35 @@
+// One number a pixel, in a piece of the picture. Internal to the room.
+#pragma once
+
+#include <array>
+#include <functional>
+#include <span>
+#include <vector>
+
+#include "finish/sheet.h"
+
+namespace bp {
+
+struct Plane {
+    Rect area;
+    std::vector<float> values;
+
+    explicit Plane(const Rect& of) : area(of), values(std::size_t(of.width) * std::size_t(of.height)) {}
+    float* row(int y) { return values.data() + std::size_t(y - area.top) * std::size_t(area.width); }
+    const float* row(int y) const { return values.data() + std::size_t(y - area.top) * std::size_t(area.width); }
+};
+
+// The tones of a sheet: square roots of luminance.
+Plane tones_of(const Sheet& sheet, const std::array<float, 3>& luminance);
+// Weighed by the same weights across and down, an odd number of them, every `step` pixels. Gives `wanted`; beyond the
+// plane its border goes on.
+Plane weighed(const Plane& in, std::span<const float> weights, int step, const Rect& wanted);
+// The smallest and the largest value within `reach` pixels each way.
+struct Bounds {
+    Plane least, most;
+};
+Bounds bounds_around(const Plane& in, int reach, const Rect& wanted);
+// Of a Gaussian; they add up to one.
+std::vector<float> gaussian_weights(double deviation);
+
+}  // namespace bp

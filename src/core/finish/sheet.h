@@ -1,0 +1,45 @@
+// A piece of the picture on its way through finishing, and what a tool of finishing is.
+#pragma once
+
+#include <memory>
+#include <vector>
+
+#include "image/geometry.h"
+
+namespace bp {
+
+// Light as 32-bit floats, 0 to 1 and beyond, pixel by pixel.
+struct Sheet {
+    Rect area;  // pixels of the canvas, seen at a level
+    int channels = 3;
+    std::vector<float> light;
+
+    std::size_t row_samples() const { return std::size_t(area.width) * std::size_t(channels); }
+    // From the first column on.
+    float* row(int y) { return light.data() + std::size_t(y - area.top) * row_samples(); }
+    const float* row(int y) const { return light.data() + std::size_t(y - area.top) * row_samples(); }
+};
+
+// One thing that is done to the picture as a whole: a pure function that gives every pixel the same, however the
+// picture is divided. Any thread.
+class FinishTool {
+  public:
+    virtual ~FinishTool() = default;
+    // Pixels of the level that it reads around each.
+    virtual int reach() const { return 0; }
+    // Done to a sheet that holds `wanted` with the reach around it, as far as the canvas goes; it may hold no more than
+    // `wanted` afterwards. Where the sheet ends the canvas does.
+    virtual void run(Sheet& sheet, const Rect& wanted) const = 0;
+};
+// From the first that is done to the last.
+using FinishTools = std::vector<std::shared_ptr<const FinishTool>>;
+
+int reach_of(const FinishTools& tools);
+// `wanted` and what all of the tools read around it, on a canvas.
+Rect around(const Rect& wanted, int reach, const Rect& canvas);
+// All of them, on a sheet that holds around(wanted, reach_of(tools), canvas).
+void run_tools(const FinishTools& tools, Sheet& sheet, const Rect& wanted, const Rect& canvas);
+// What of a sheet lies in an area of it.
+Sheet cut_out(const Sheet& sheet, const Rect& area);
+
+}  // namespace bp

@@ -1,0 +1,152 @@
+#include "pile/finish_edits.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/text.h"
+#include "pile/fields.h"
+
+namespace bp {
+namespace {
+
+// Every number within the limits that its table has; what is no number is as in a new value.
+template <class T>
+T within_limits(T value) {
+    const T plain{};
+    std::vector<double> standard;
+    pile::fields(plain, [&]<class M, class L>(std::string_view, const M& member, const L&) {
+        if constexpr (std::same_as<M, double> && std::same_as<L, pile::Between<double>>) standard.push_back(member);
+    });
+    std::size_t at = 0;
+    pile::fields(value, [&]<class M, class L>(std::string_view, M& member, const L& limits) {
+        if constexpr (std::same_as<M, double> && std::same_as<L, pile::Between<double>>) {
+            const double usual = standard[at++];
+            member = std::isfinite(member) ? std::clamp(member, limits.least, limits.most) : usual;
+        }
+    });
+    return value;
+}
+
+FinishPlace tidy(FinishPlace place) {
+    place.name = valid_utf8(place.name);
+    place.look = limited(place.look);
+    place.detail = within_limits(place.detail);
+    return within_limits(std::move(place));
+}
+
+std::vector<FinishPlace>::iterator at(Finish& finish, int place) {
+    return std::find_if(finish.places.begin(), finish.places.end(), [&](const FinishPlace& p) { return p.id == place; });
+}
+
+int next_id(const Finish& finish) {
+    int out = 0;
+    for (const FinishPlace& place : finish.places) out = std::max(out, place.id);
+    return out + 1;
+}
+
+Mask scaled(const Mask& mask, Size to) {
+    if (mask.size() == to || mask.empty()) return mask.size() == to ? mask : Mask(to);
+    const double across = double(mask.size().width) / to.width, down = double(mask.size().height) / to.height;
+    Mask out(to);
+    out.edit(whole(to), [&](int x, int y, std::uint8_t) {
+        const int from_x = std::clamp(int((x + 0.5) * across), 0, mask.size().width - 1);
+        const int from_y = std::clamp(int((y + 0.5) * down), 0, mask.size().height - 1);
+        return mask.at(from_x, from_y);
+    });
+    return out;
+}
+
+}  // namespace
+
+Pile with_finish(Pile pile, Finish finish) {
+    pile.finish = std::move(finish);
+    return pile;
+}
+
+Pile with_finish_look(Pile pile, const Look& look) {
+    pile.finish.look = limited(look);
+    return pile;
+}
+
+Pile with_curves(Pile pile, const Curves& curves) {
+    pile.finish.curves = {tidied(curves.brightness), tidied(curves.red), tidied(curves.green), tidied(curves.blue)};
+    return pile;
+}
+
+Pile with_colour_ranges(Pile pile, const std::vector<ColourRange>& ranges) {
+    pile.finish.colours.clear();
+    for (const ColourRange& range : ranges)
+        if (pile.finish.colours.size() < ColourRange::most) pile.finish.colours.push_back(within_limits(range));
+    return pile;
+}
+
+Pile with_tints(Pile pile, const TwoTints& tints) {
+    pile.finish.tints = within_limits(tints);
+    return pile;
+}
+
+Pile with_detail(Pile pile, const Detail& detail) {
+    pile.finish.detail = within_limits(detail);
+    return pile;
+}
+
+Pile with_edge_shade(Pile pile, const EdgeShade& shade) {
+    pile.finish.edges = within_limits(shade);
+    return pile;
+}
+
+std::pair<Pile, int> with_new_place(Pile pile, PlaceIn in, const Mask& mask) {
+    FinishPlace place;
+    place.id = next_id(pile.finish);
+    place.in = in;
+    place.mask = mask;
+    pile.finish.places.push_back(std::move(place));
+    return {std::move(pile), next_id(pile.finish) - 1};
+}
+
+std::pair<Pile, int> with_copied_place(Pile pile, int place) {
+    const auto from = at(pile.finish, place);
+    if (from == pile.finish.places.end()) return {std::move(pile), 0};
+    FinishPlace copy = *from;
+    copy.id = next_id(pile.finish);
+    const int id = copy.id;
+    pile.finish.places.insert(from + 1, std::move(copy));
+    return {std::move(pile), id};
+}
+
+Pile with_place(Pile pile, const FinishPlace& place) {
+    const auto to = at(pile.finish, place.id);
+    if (to != pile.finish.places.end()) *to = tidy(place);
+    return pile;
+}
+
+Pile without_place(Pile pile, int place) {
+    std::erase_if(pile.finish.places, [&](const FinishPlace& p) { return p.id == place; });
+    return pile;
+}
+
+Pile with_place_moved(Pile pile, int place, int steps) {
+    const auto from = at(pile.finish, place);
+    if (from == pile.finish.places.end()) return pile;
+    const int last = int(pile.finish.places.size()) - 1;
+    const int here = int(from - pile.finish.places.begin()), there = std::clamp(here + steps, 0, last);
+    FinishPlace moved = std::move(*from);
+    pile.finish.places.erase(from);
+    pile.finish.places.insert(pile.finish.places.begin() + there, std::move(moved));
+    return pile;
+}
+
+const FinishPlace* find_place(const Pile& pile, int place) {
+    for (const FinishPlace& p : pile.finish.places)
+        if (p.id == place) return &p;
+    return nullptr;
+}
+
+Finish fitted(const Finish& finish, Size from, Size to) {
+    Finish out = finish;
+    if (from != to)
+        for (FinishPlace& place : out.places) place.mask = scaled(place.mask, to);
+    return out;
+}
+
+}  // namespace bp

@@ -1,0 +1,558 @@
+// What is done to the picture as a whole, tool by tool, and how it is kept.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <fstream>
+#include <functional>
+#include <numeric>
+#include <random>
+
+#include "engine/finishing.h"
+#include "engine/noise_known.h"
+#include "engine/plumb.h"
+#include "engine/render.h"
+#include "even/evener.h"
+#include "even/look_in_light.h"
+#include "even/noise.h"
+#include "finish/curve_tool.h"
+#include "kernels/hue.h"
+#include "pile/edits.h"
+#include "pile/file.h"
+#include "pile/finish_edits.h"
+#include "pile/finish_file.h"
+#include "pile/part_edits.h"
+#include "support/fixtures.h"
+
+using namespace bp;
+using test::Folder;
+
+namespace {
+
+constexpr std::size_t ample = std::size_t(1) << 28;
+constexpr std::array<double, 3> rec709{0.2126, 0.7152, 0.0722};
+
+Sheet sheet_of(Size size, int channels, const std::function<float(int x, int y, int c)>& light) {
+    Sheet out{whole(size), channels, {}};
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x)
+            for (int c = 0; c < channels; ++c) out.light.push_back(light(x, y, c));
+    return out;
+}
+
+Sheet noisy(Size size, int channels, double deviation, const std::function<double(int x, int y)>& tone) {
+    std::mt19937 random(7);
+    std::normal_distribution<double> noise(0, deviation);
+    return sheet_of(size, channels, [&](int x, int y, int) {
+        const double root = std::max(0.0, tone(x, y) + noise(random));
+        return float(root * root);
+    });
+}
+
+Sheet done(const FinishTool& tool, Sheet sheet) {
+    const Rect all = sheet.area;
+    tool.run(sheet, all);
+    return sheet;
+}
+
+double tone_at(const Sheet& sheet, int x, int y, int c = 0) {
+    return std::sqrt(double(sheet.row(y)[x * sheet.channels + c]));
+}
+
+double deviation_of(const Sheet& sheet, const Rect& area, int c = 0) {
+    double sum = 0, squares = 0;
+    for (int y = area.top; y < area.bottom(); ++y)
+        for (int x = area.left; x < area.right(); ++x) {
+            const double v = tone_at(sheet, x, y, c);
+            sum += v;
+            squares += v * v;
+        }
+    const double n = double(area.width) * area.height;
+    return std::sqrt(std::max(0.0, squares / n - sum / n * sum / n));
+}
+
+// Every tool at work.
+Finish busy_finish(Size size) {
+    Finish out;
+    out.look.exposure_ev = 0.3;
+    out.look.deep = 30;
+    out.look.warmth = 20;
+    out.look.colour_strength = 25;
+    out.curves.brightness.points = {{0.25, 0.2}, {0.7, 0.78}};
+    out.curves.blue.points = {{0.5, 0.53}};
+    out.colours = {{210, 12, 30, -40}, {30, 0, -50, 20}};
+    out.tints = {220, 30, 45, 20, 10};
+    out.detail.sharpen = 90;
+    out.detail.local = 40;
+    out.detail.local_px = 5;
+    out.detail.smooth = 40;
+    out.detail.smooth_colour = 80;
+    out.edges = {-1, 20, 70};
+    FinishPlace place;
+    place.id = 1;
+    place.name = "corner";
+    place.mask = Mask(size);
+    place.mask.edit({10, 20, 60, 70}, [](int x, int, std::uint8_t) { return std::uint8_t(x * 3); });
+    place.look.exposure_ev = -1;
+    place.detail.local = -30;
+    place.strength = 0.7;
+    out.places.push_back(place);
+    return out;
+}
+
+Pile finished_pile(const Folder& folder, Size size) {
+    Pile pile = with_mode(test::speckle_pile(folder, 3, size, 16), Mode::median);
+    Mask mask(size);
+    mask.edit({20, 30, 90, 100}, [](int x, int, std::uint8_t) { return std::uint8_t(x * 2); });
+    auto [with_part, part] = with_new_part(pile, pile.frames[1].id);
+    return with_finish(with_part_mask(std::move(with_part), part, mask), busy_finish(size));
+}
+
+// By one sheet of all of it.
+Raster16 finished_at_once(const Pile& pile, FrameStore& store, const Raster16& composed, const Rect& canvas) {
+    Job job;
+    const FinishTools tools = finish_tools(pile, 0, store, job).value();
+    const auto light = light_there(pile.profile, pile.channels);
+    Sheet sheet{canvas, pile.channels, {}};
+    sheet.light.resize(composed.data().size());
+    kernels::light_of(composed.data().data(), composed.data().size(), light->tables(), sheet.light.data());
+    run_tools(tools, sheet, canvas, canvas);
+    Raster16 out(canvas.size(), pile.channels);
+    kernels::samples_of_light(sheet.light.data(), sheet.light.size(), light->tables(), out.data().data());
+    return out;
+}
+
+Raster16 cut(const Raster16& from, const Rect& canvas, const Rect& area) {
+    Raster16 out(area.size(), from.channels());
+    for (int y = 0; y < area.height; ++y)
+        std::copy_n(from.row(area.top - canvas.top + y) + std::ptrdiff_t(area.left - canvas.left) * from.channels(),
+                    out.row_samples(), out.row(y));
+    return out;
+}
+
+}  // namespace
+
+TEST_CASE("samples that go to light and come back are the same") {
+    const auto light = light_there(Profile::srgb(), 3);
+    std::vector<std::uint16_t> all(65536), back(65536);
+    for (std::size_t v = 0; v < all.size(); ++v) all[v] = std::uint16_t(v);
+    std::vector<float> there(all.size());
+    kernels::light_of(all.data(), all.size(), light->tables(), there.data());
+    kernels::samples_of_light(there.data(), there.size(), light->tables(), back.data());
+    CHECK(all == back);
+}
+
+TEST_CASE("a curve goes through its points, falls nowhere, and is a line without any") {
+    CHECK(curve_at({}, 0.3) == 0.3);
+    const Curve curve{{{0.1, 0.02}, {0.4, 0.5}, {0.5, 0.5}, {0.9, 0.97}}};
+    CHECK(tidied(curve) == curve);
+    for (const Point& p : curve.points) CHECK(curve_at(curve, p.x) == Approx(p.y).margin(1e-12));
+    CHECK(curve_at(curve, 0) == 0);
+    CHECK(curve_at(curve, 1) == 1);
+    CHECK(curve_at(curve, 1.5) == Approx(1.5));
+    std::mt19937 random(3);
+    std::uniform_real_distribution<double> any(0, 1);
+    for (int round = 0; round < 200; ++round) {
+        Curve made;
+        for (int i = 0; i < 6; ++i) made.points.push_back({any(random), any(random)});
+        made = tidied(made);
+        CHECK(tidied(made) == made);
+        double before = -1;
+        for (int i = 0; i <= 1000; ++i) {
+            const double now = curve_at(made, i / 1000.0);
+            CHECK(now >= before - 1e-12);
+            CHECK((now >= 0 && now <= 1 + 1e-12));
+            before = now;
+        }
+    }
+    CHECK(tidied({{{0.5, 0.8}, {0.502, 0.9}, {0.7, 0.3}, {NAN, 1}, {2, 2}}}).points ==
+          std::vector<Point>{{0.5, 0.8}, {0.7, 0.8}, {1, 1}});
+}
+
+TEST_CASE("a look in light is the look of frames, to within a sample") {
+    std::mt19937 random(11);
+    std::vector<std::uint16_t> in(3 * 4000), evened(in.size()), made(in.size());
+    for (auto& v : in) v = std::uint16_t(random());
+    const auto light = light_there(Profile::srgb(), 3);
+    for (int round = 0; round < 12; ++round) {
+        Look look;
+        for (const LookValue& v : look_values())
+            if (random() % 2) look.*v.value = std::uniform_real_distribution<double>(v.least, v.most)(random) / 3;
+        look = limited(look);
+        Evener(SharedTone(look, Profile::srgb(), 3), {1, 1, 1}, 3, 16).run(in.data(), in.size() / 3, evened.data());
+        std::vector<float> there(in.size());
+        kernels::light_of(in.data(), in.size(), light->tables(), there.data());
+        LookInLight(look, Profile::srgb(), 3).run(there.data(), in.size() / 3);
+        kernels::samples_of_light(there.data(), there.size(), light->tables(), made.data());
+        int worst = 0;
+        for (std::size_t i = 0; i < in.size(); ++i) worst = std::max(worst, std::abs(int(made[i]) - int(evened[i])));
+        INFO("round " << round);
+        // Tables are read between their steps twice instead of once.
+        CHECK(worst <= 4);
+    }
+}
+
+TEST_CASE("a finished picture is the same by tiles, by rows and at once, to the canvas's edge") {
+    const Folder folder;
+    const Size size{230, 340};
+    Pile pile = finished_pile(folder, size);
+    FrameStore store(working_space(pile), {0, ample});
+    Job job;
+    CanvasSettings larger = pile.canvas;
+    larger.area = Rect{-30, -10, 300, 380};
+    for (const bool on_larger : {false, true}) {
+        if (on_larger) pile = with_canvas(pile, larger);
+        const Rect canvas = canvas_of(pile);
+        const Raster16 plain = composed(pile, store, canvas, 0, job).value();
+        const Raster16 expected = finished_at_once(pile, store, plain, canvas);
+        CHECK_FALSE(test::difference(expected, plain, 500).empty());
+        BaseTiles tiles;
+        for (const Rect& region : {Rect{0, 0, 70, 60}, Rect{60, 50, 120, 250}, Rect{229, 339, 1, 1}, canvas}) {
+            const Raster16 wanted = cut(expected, canvas, region);
+            CHECK(test::difference(render(pile, store, region, 0, job, &tiles).value(), wanted).empty());
+            // As an export asks for it, in a ring of as many rows as it is told.
+            struct Ring final : RowSink {
+                explicit Ring(const Rect& of) : region(of), out(of.size(), 3) {}
+                void begin(const StripPlan& plan) override {
+                    held = 2 * plan.band_rows;
+                    rows.resize(std::size_t(held) * out.row_samples());
+                }
+                std::uint16_t* row(int y) override {
+                    return &rows[std::size_t((y - region.top) % held) * out.row_samples()];
+                }
+                Status finish(const Band& band) override {
+                    CHECK(band.first == next);
+                    for (next = band.first; next < band.second; ++next)
+                        std::copy_n(row(next), out.row_samples(), out.row(next - region.top));
+                    return Done{};
+                }
+                Rect region;
+                Raster16 out;
+                int held = 0;
+                int next = region.top;
+                std::vector<std::uint16_t> rows;
+            };
+            for (const std::size_t budget : {ample, std::size_t(80) << 20}) {
+                FrameStore tight(working_space(pile), {0, budget});
+                Ring ring(region);
+                REQUIRE(render_to(pile, tight, region, 0, job, ring).ok());
+                CHECK(test::difference(ring.out, wanted).empty());
+            }
+        }
+    }
+}
+
+TEST_CASE("a finish of nothing changes no bit, and what frames are held against is never finished") {
+    const Folder folder;
+    const Size size{120, 90};
+    const Pile pile = finished_pile(folder, size);
+    Pile plain = pile;
+    plain.finish = {};
+    FrameStore store(working_space(pile), {0, ample});
+    Job job;
+    const Raster16 unfinished = render(plain, store, whole(size), 0, job).value();
+    CHECK(test::difference(composed(pile, store, whole(size), 0, job).value(), unfinished).empty());
+    // Places that are off, of no strength, or of nothing, and ranges that do nothing.
+    Pile idle = plain;
+    idle.finish.places = busy_finish(size).places;
+    idle.finish.places[0].on = false;
+    idle.finish.detail.sharpen_px = 2;
+    idle.finish.tints.dark_hue = 10;
+    CHECK(test::difference(render(idle, store, whole(size), 0, job).value(), unfinished).empty());
+    const Plumb a = plumb_at(pile, store, 40, 50, 0, 2, job).value(), b = plumb_at(plain, store, 40, 50, 0, 2, job).value();
+    CHECK(a.result == b.result);
+}
+
+TEST_CASE("tools leave grey what is grey, and a ramp without a step") {
+    const Size size{4096, 3};
+    const Sheet ramp = sheet_of(size, 3, [&](int x, int, int) {
+        const double root = x / 4095.0;
+        return float(root * root);
+    });
+    Curves curves;
+    curves.brightness.points = {{0.2, 0.1}, {0.6, 0.75}};
+    Detail detail;
+    detail.local = 60;
+    detail.sharpen = 100;
+    FinishTools tools{curve_tool(curves), range_tool({{120, 20, 50, 100}}, rec709), local_tool(detail, rec709, 0),
+                      sharpen_tool(detail, rec709, 0)};
+    for (const auto& tool : tools) {
+        const Sheet out = done(*tool, ramp);
+        double before = 0, widest = 0;
+        bool grey = true, rises = true;
+        for (int x = 0; x < size.width; ++x) {
+            const float* p = out.row(1) + 3 * x;
+            grey = grey && std::abs(p[0] - p[1]) < 1e-6 && std::abs(p[1] - p[2]) < 1e-6;
+            const double tone = std::sqrt(double(p[1]));
+            rises = rises && tone >= before - 1e-6;
+            widest = std::max(widest, tone - before);
+            before = tone;
+        }
+        CHECK(grey);
+        CHECK(rises);
+        CHECK(widest < 4.0 / 4095);
+    }
+}
+
+TEST_CASE("colours of a range change as far as they are in it, and brightness is kept when only they turn") {
+    const std::array<float, 3> blue{0.1F, 0.2F, 0.6F}, red{0.6F, 0.15F, 0.1F};
+    const Sheet two = sheet_of({2, 1}, 3, [&](int x, int, int c) { return (x == 0 ? blue : red)[std::size_t(c)]; });
+    const double at = std::atan2(kernels::hue_place({0.1F, 0.2F, 0.6F}).y, kernels::hue_place({0.1F, 0.2F, 0.6F}).x) *
+                          180 / 3.14159265358979 +
+                      360;
+    const auto bright = [](const float* p) { return rec709[0] * p[0] + rec709[1] * p[1] + rec709[2] * p[2]; };
+    const Sheet turned = done(*range_tool({{at, 40, 0, 0}}, rec709), two);
+    CHECK(bright(turned.row(0)) == Approx(bright(two.row(0))).epsilon(1e-5));
+    CHECK(std::abs(turned.row(0)[0] - blue[0]) > 0.02);
+    for (int c = 0; c < 3; ++c) CHECK(turned.row(0)[3 + c] == Approx(red[std::size_t(c)]).margin(1e-6));
+    const Sheet pale = done(*range_tool({{at, 0, -100, 0}}, rec709), two);
+    CHECK(pale.row(0)[0] == Approx(pale.row(0)[2]).margin(1e-5));
+    const Sheet darker = done(*range_tool({{at, 0, 0, -100}}, rec709), two);
+    CHECK(bright(darker.row(0)) < 0.75 * bright(two.row(0)));
+    CHECK(darker.row(0)[1] / darker.row(0)[2] == Approx(blue[1] / blue[2]).epsilon(1e-4));
+    // Two colours: dark tones towards blue, bright ones towards orange, of the same brightness as before.
+    const Sheet tones = sheet_of({2, 1}, 3, [](int x, int, int) { return x == 0 ? 0.02F : 0.8F; });
+    const Sheet tinted = done(*tint_tool({230, 60, 40, 60, 0}, rec709), tones);
+    CHECK(tinted.row(0)[2] > 1.2F * tinted.row(0)[0]);
+    CHECK(tinted.row(0)[3] > 1.2F * tinted.row(0)[5]);
+    for (const int x : {0, 3}) CHECK(bright(tinted.row(0) + x) == Approx(bright(tones.row(0) + x)).epsilon(1e-4));
+}
+
+TEST_CASE("edges are shaded in the shape of the crop") {
+    const Rect crop{40, 20, 200, 100};
+    const Sheet flat = sheet_of({300, 160}, 1, [](int, int, int) { return 0.25F; });
+    EdgeShade shade;
+    shade.stops = -2;
+    shade.from = 40;
+    const Sheet out = done(*shade_tool(shade, crop, 0), flat);
+    CHECK(out.row(70)[140] == 0.25F);
+    CHECK(out.row(20)[40] == Approx(0.25 / 4).epsilon(0.02));
+    CHECK(out.row(119)[239] == Approx(out.row(20)[40]).epsilon(1e-5));
+    CHECK(out.row(20)[239] == Approx(out.row(119)[40]).epsilon(1e-5));
+    // As dark at the middle of the long side as of the short one.
+    CHECK(out.row(70)[40] == Approx(out.row(20)[140]).epsilon(0.02));
+    for (const auto& [x, y] : {std::pair{60, 30}, {200, 110}, {41, 70}}) {
+        const double u = (x + 0.5 - crop.left) / crop.width * 2 - 1, v = (y + 0.5 - crop.top) / crop.height * 2 - 1;
+        CHECK(out.row(y)[x] == Approx(0.25 * std::exp2(shade.stops * shade_at(shade, u, v))).epsilon(1e-3));
+    }
+    // A level shows the same shape.
+    const Sheet half = done(*shade_tool(shade, crop, 1), sheet_of({150, 80}, 1, [](int, int, int) { return 0.25F; }));
+    CHECK(half.row(10)[20] == Approx((out.row(20)[40] + out.row(20)[41] + out.row(21)[40] + out.row(21)[41]) / 4)
+                                  .epsilon(1e-3));
+}
+
+TEST_CASE("sharpening is what its formula says, keeps to its limit, and leaves flat places calm") {
+    Detail detail;
+    detail.sharpen = 150;
+    detail.sharpen_px = 1.1;
+    detail.halo = 20;
+    detail.flat = 15;
+    const Size size{64, 48};
+    const Sheet in = noisy(size, 3, 0.05, [](int x, int y) { return x > 30 ? 0.8 : 0.3 + 0.004 * y; });
+    const Sheet out = done(*sharpen_tool(detail, rec709, 0), in);
+    const auto tone = [&](int x, int y) {
+        const float* p = in.row(std::clamp(y, 0, size.height - 1)) + 3 * std::clamp(x, 0, size.width - 1);
+        return std::sqrt(rec709[0] * p[0] + rec709[1] * p[1] + rec709[2] * p[2]);
+    };
+    double worst = 0;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            double soft = 0, weights = 0, least = 9, most = 0;
+            for (int v = -4; v <= 4; ++v)
+                for (int u = -4; u <= 4; ++u) {
+                    const double w = std::exp(-0.5 * (u * u + v * v) / (1.1 * 1.1));
+                    soft += w * tone(x + u, y + v);
+                    weights += w;
+                    if (std::abs(u) > 1 || std::abs(v) > 1) continue;
+                    least = std::min(least, tone(x + u, y + v));
+                    most = std::max(most, tone(x + u, y + v));
+                }
+            const double off = tone(x, y) - soft / weights;
+            const double share = off * off / (off * off + 0.015 * 0.015);
+            const double made = std::clamp(tone(x, y) + 1.5 * share * off, least - 0.02, most + 0.02);
+            const double gain = made * made / (tone(x, y) * tone(x, y));
+            for (int c = 0; c < 3; ++c)
+                worst = std::max(worst, std::abs(in.row(y)[3 * x + c] * gain - out.row(y)[3 * x + c]));
+        }
+    CHECK(worst < 2e-4);
+
+    // A clean edge: no brighter or darker beside it than the limit.
+    const Sheet edge = sheet_of({40, 8}, 1, [](int x, int, int) {
+        const double root = 0.3 + 0.5 / (1 + std::exp(-(x - 20) / 0.8));
+        return float(root * root);
+    });
+    const Sheet sharp = done(*sharpen_tool(detail, {0, 1, 0}, 0), edge);
+    double least = 1, most = 0;
+    for (int x = 0; x < 40; ++x) {
+        least = std::min(least, tone_at(sharp, x, 4));
+        most = std::max(most, tone_at(sharp, x, 4));
+    }
+    CHECK(least >= 0.3 - 0.0201);
+    CHECK(most <= 0.8 + 0.0201);
+    CHECK(tone_at(sharp, 21, 4) - tone_at(sharp, 19, 4) > 1.2 * (tone_at(edge, 21, 4) - tone_at(edge, 19, 4)));
+    // Noise well below the threshold is hardly strengthened.
+    const Sheet calm = noisy({80, 80}, 1, 0.003, [](int, int) { return 0.5; });
+    const double before = deviation_of(calm, calm.area);
+    CHECK(deviation_of(done(*sharpen_tool(detail, {0, 1, 0}, 0), calm), calm.area) < 1.2 * before);
+}
+
+TEST_CASE("noise goes and edges stay") {
+    constexpr double noise = 0.02;
+    Detail detail;
+    detail.smooth = 100;
+    detail.smooth_colour = 100;
+    const auto scene = [](int x, int) { return x < 64 ? 0.35 : 0.75; };
+    const Sheet in = noisy({128, 96}, 3, noise, scene);
+    const double of_tone = noise * std::sqrt(rec709[0] * rec709[0] + rec709[1] * rec709[1] + rec709[2] * rec709[2]);
+    const Sheet out = done(*smooth_tool(detail, of_tone, rec709, 0), in);
+    const Rect flat{8, 8, 44, 80};
+    CHECK(deviation_of(out, flat, 1) < deviation_of(in, flat, 1) / 4);
+    CHECK(deviation_of(out, flat, 0) < deviation_of(in, flat, 0) / 4);
+    // The edge is as steep as it was: half of the way within a pixel.
+    const auto mean_at = [](const Sheet& sheet, int x) {
+        double sum = 0;
+        for (int y = 8; y < 88; ++y) sum += tone_at(sheet, x, y, 1);
+        return sum / 80;
+    };
+    CHECK(mean_at(out, 64) - mean_at(out, 63) > 0.95 * (mean_at(in, 64) - mean_at(in, 63)));
+    // Colour alone leaves brightness as it is.
+    detail.smooth = 0;
+    const Sheet colour = done(*smooth_tool(detail, of_tone, rec709, 0), in);
+    CHECK(deviation_of(colour, flat, 0) < 0.8 * deviation_of(in, flat, 0));
+    CHECK(deviation_of(colour, flat, 1) > 0.5 * deviation_of(in, flat, 1));
+}
+
+TEST_CASE("the noise of a picture and of a merge is known") {
+    // What a mean, a median and a maximum of independent noise leave.
+    std::mt19937 random(5);
+    std::normal_distribution<double> normal;
+    for (const std::size_t n : {1U, 5U, 25U, 100U})
+        for (const Mode mode : {Mode::mean, Mode::median, Mode::maximum}) {
+            double sum = 0, squares = 0;
+            constexpr int rounds = 4000;
+            std::vector<double> values(n);
+            for (int i = 0; i < rounds; ++i) {
+                for (double& v : values) v = normal(random);
+                std::sort(values.begin(), values.end());
+                const double made = mode == Mode::maximum  ? values.back()
+                                    : mode == Mode::median ? values[n / 2]
+                                                           : std::accumulate(values.begin(), values.end(), 0.0) / double(n);
+                sum += made;
+                squares += made * made;
+            }
+            const double left = std::sqrt(squares / rounds - sum / rounds * sum / rounds);
+            INFO(n << " frames, mode " << int(mode));
+            CHECK(noise_left(mode, n) == Approx(left).epsilon(0.13));
+        }
+    Raster16 picture({400, 300}, 1);
+    for (auto& v : picture.data()) {
+        const double root = 0.5 + 0.01 * normal(random);
+        v = LightCurve::of(Profile::srgb(), 1).sample(root * root * LightCurve::full);
+    }
+    CHECK(noise_of_tones(picture, LightCurve::of(Profile::srgb(), 1)) == Approx(0.01).epsilon(0.1));
+}
+
+TEST_CASE("a place changes what it keeps, by as much, and nothing else") {
+    const Folder folder;
+    const Size size{160, 120};
+    Pile pile = with_mode(test::speckle_pile(folder, 3, size, 16), Mode::median);
+    FrameStore store(working_space(pile), {0, ample});
+    Job job;
+    const Raster16 before = render(pile, store, whole(size), 0, job).value();
+    Look look;
+    look.exposure_ev = -1.5;
+    look.contrast = 40;
+    const Raster16 all = render(with_finish_look(pile, look), store, whole(size), 0, job).value();
+    Mask mask(size);
+    mask.edit({30, 20, 60, 50}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    auto [placed, id] = with_new_place(pile, PlaceIn::everywhere, mask);
+    FinishPlace place = *find_place(placed, id);
+    place.look = look;
+    placed = with_place(placed, place);
+    const Raster16 made = render(placed, store, whole(size), 0, job).value();
+    CHECK(test::difference(cut(made, whole(size), {30, 20, 60, 50}), cut(all, whole(size), {30, 20, 60, 50}), 1).empty());
+    CHECK(test::difference(cut(made, whole(size), {0, 0, 160, 20}), cut(before, whole(size), {0, 0, 160, 20})).empty());
+    CHECK(test::difference(cut(made, whole(size), {90, 0, 70, 120}), cut(before, whole(size), {90, 0, 70, 120})).empty());
+    // Half of it in linear light.
+    place.strength = 0.5;
+    const Raster16 half = render(with_place(placed, place), store, whole(size), 0, job).value();
+    const LightCurve curve = LightCurve::of(pile.profile, 3);
+    const double want = (curve.light(before.at(50, 40, 1)) + double(curve.light(all.at(50, 40, 1)))) / 2;
+    CHECK(std::abs(int(half.at(50, 40, 1)) - int(curve.sample(want))) <= 2);
+    // Sky and land share the picture between them.
+    Mask sky(size);
+    sky.edit({0, 0, 160, 60}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    Pile zoned = with_feather(with_zones(pile, sky), 0);
+    zoned.methods.land = zoned.methods.sky;
+    for (const PlaceIn in : {PlaceIn::sky, PlaceIn::land}) {
+        auto [in_zone, zone_id] = with_new_place(zoned, in, Mask::full(size));
+        FinishPlace of_zone = *find_place(in_zone, zone_id);
+        of_zone.look = look;
+        const Raster16 zone = render(with_place(in_zone, of_zone), store, whole(size), 0, job).value();
+        const Rect inside = in == PlaceIn::sky ? Rect{0, 0, 160, 58} : Rect{0, 62, 160, 58};
+        const Rect outside = in == PlaceIn::sky ? Rect{0, 62, 160, 58} : Rect{0, 0, 160, 58};
+        CHECK(test::difference(cut(zone, whole(size), inside), cut(all, whole(size), inside), 1).empty());
+        CHECK(test::difference(cut(zone, whole(size), outside), cut(before, whole(size), outside)).empty());
+    }
+}
+
+TEST_CASE("places are copied, ordered, taken away, and values keep to their limits") {
+    const Folder folder;
+    Pile pile = test::speckle_pile(folder, 2, {60, 40}, 8);
+    auto [one, first] = with_new_place(pile, PlaceIn::everywhere, Mask::full({60, 40}));
+    auto [two, second] = with_new_place(one, PlaceIn::everywhere, Mask({60, 40}));
+    CHECK(first != second);
+    auto [three, copy] = with_copied_place(two, first);
+    REQUIRE(three.finish.places.size() == 3);
+    CHECK(three.finish.places[1].id == copy);
+    CHECK(three.finish.places[1].mask == find_place(three, first)->mask);
+    const Pile moved = with_place_moved(three, first, 5);
+    CHECK(moved.finish.places.back().id == first);
+    CHECK(with_place_moved(moved, first, -9).finish == three.finish);
+    CHECK(without_place(three, copy).finish == two.finish);
+    CHECK(with_place_moved(three, 77, 1) == three);
+    FinishPlace wild = *find_place(three, first);
+    wild.strength = 9;
+    wild.detail.sharpen = -4;
+    wild.look.exposure_ev = NAN;
+    const Pile tame = with_place(three, wild);
+    CHECK(find_place(tame, first)->strength == 1);
+    CHECK(find_place(tame, first)->detail.sharpen == 0);
+    CHECK(find_place(tame, first)->look == Look{});
+    CHECK(with_detail(pile, {NAN, 99}).finish.detail == Detail{0, 3});
+    CHECK(with_edge_shade(pile, {-99, 300, -1}).finish.edges == EdgeShade{-4, 95, 0});
+}
+
+TEST_CASE("a finish file holds a finish, for pictures of any size, and is refused when it is none") {
+    const Folder folder;
+    const Size size{200, 140};
+    const Finish finish = busy_finish(size);
+    const fs::path file = folder / "evening.finish";
+    REQUIRE(save_finish(finish, size, file).ok());
+    const Result<LoadedFinish> back = load_finish(file, size);
+    REQUIRE(back.ok());
+    CHECK(back.value().remarks.empty());
+    CHECK(back.value().finish == finish);
+    // Of a picture of half the size masks lie at the same places.
+    const Finish small = load_finish(file, {100, 70}).value().finish;
+    CHECK(small.places[0].mask.size() == Size{100, 70});
+    CHECK(small.places[0].mask.at(20, 20) == Approx(int(finish.places[0].mask.at(40, 40))).margin(4));
+    Finish same = small;
+    same.places[0].mask = finish.places[0].mask;
+    CHECK(same == finish);
+    // A pile gives its finish.
+    const Pile pile = finished_pile(folder, size);
+    REQUIRE(save_pile(pile, folder / "run.pile").ok());
+    CHECK(load_finish(folder / "run.pile", size).value().finish == pile.finish);
+    CHECK(load_pile(folder / "run.pile").value().pile.finish == pile.finish);
+    // What is none.
+    std::ofstream(folder / "none.finish") << "tone: warm";
+    for (const char* name : {"none.finish", "absent.finish"}) {
+        const Result<LoadedFinish> refused = load_finish(folder / name, size);
+        REQUIRE_FALSE(refused.ok());
+        CHECK(refused.failure().english().find(std::string(name) + " is not a finish file") != std::string::npos);
+    }
+    // A broken one stays what it was.
+    const std::string bytes = test::bytes_of(file);
+    std::ofstream(folder / "cut.finish", std::ios::binary) << bytes.substr(0, bytes.size() / 2);
+    CHECK_FALSE(load_finish(folder / "cut.finish", size).ok());
+    CHECK(test::bytes_of(file) == bytes);
+}
