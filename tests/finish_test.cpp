@@ -494,6 +494,46 @@ TEST_CASE("a place changes what it keeps, by as much, and nothing else") {
     }
 }
 
+TEST_CASE("a place that is drawn keeps its shape until something is painted into it") {
+    const Folder folder;
+    const Size size{200, 100};
+    const Pile pile = test::speckle_pile(folder, 2, size, 8);
+    auto [ramp, ramp_id] = with_new_place(pile, {ShapeKind::ramp, {0, 20}, {0, 80}, 1});
+    const Mask falls = mask_of(*find_place(ramp, ramp_id), size);
+    CHECK(falls.at(50, 10) == 255);
+    CHECK(falls.at(50, 50) == Approx(128).margin(2));
+    CHECK(falls.at(150, 90) == 0);
+    auto [both, ellipse_id] = with_new_place(ramp, {ShapeKind::ellipse, {40, 20}, {120, 80}, 1});
+    const Mask soft = mask_of(*find_place(both, ellipse_id), size);
+    CHECK(soft.at(80, 50) == 255);
+    CHECK(soft.at(39, 50) == 0);
+    CHECK((soft.at(50, 50) > 40 && soft.at(50, 50) < 220));
+    const Pile hard = with_place_shape(both, ellipse_id, {ShapeKind::ellipse, {40, 20}, {120, 80}, 1}, 0);
+    CHECK(mask_of(*find_place(hard, ellipse_id), size).at(43, 50) == 255);
+    const Pile painted = with_place_mask(hard, ellipse_id, Mask::full(size));
+    CHECK_FALSE(find_place(painted, ellipse_id)->shape.has_value());
+    // A shape and its mask make the same picture.
+    Pile shaped = both;
+    for (FinishPlace& place : shaped.finish.places) place.look.exposure_ev = -1;
+    Pile masked = shaped;
+    for (FinishPlace& place : masked.finish.places) {
+        place.mask = mask_of(place, size);
+        place.shape.reset();
+    }
+    FrameStore store(working_space(pile), {0, ample});
+    Job job;
+    const Raster16 by_shape = render(shaped, store, whole(size), 0, job).value();
+    CHECK(test::difference(by_shape, render(masked, store, whole(size), 0, job).value(), 200).empty());
+    CHECK_FALSE(test::difference(by_shape, render(pile, store, whole(size), 0, job).value(), 2000).empty());
+    // On a picture of another size a shape is drawn anew.
+    const Finish large = fitted(both.finish, size, {400, 200});
+    CHECK(mask_of(large.places[0], {400, 200}).at(100, 100) == Approx(128).margin(2));
+    CHECK(mask_of(large.places[1], {400, 200}).at(160, 100) == 255);
+    const Pile wild = with_place_shape(both, ramp_id, {ShapeKind::ramp, {NAN, 1e300}, {5, 5}, NAN}, 7);
+    CHECK(find_place(wild, ramp_id)->soft == 1);
+    CHECK(std::isfinite(find_place(wild, ramp_id)->shape->from.x));
+}
+
 TEST_CASE("places are copied, ordered, taken away, and values keep to their limits") {
     const Folder folder;
     Pile pile = test::speckle_pile(folder, 2, {60, 40}, 8);

@@ -21,6 +21,7 @@
 #include "app/window/main_window.h"
 #include "parts/shapes.h"
 #include "pile/edits.h"
+#include "pile/finish_edits.h"
 #include "pile/part_edits.h"
 #include "pile/streak_edits.h"
 
@@ -310,7 +311,7 @@ bool best_of(MainWindow& window, Photographer& p) {
     p.settle();
     scroll_to(window, "part_down");
     ok = p.take("parts") && ok;
-    window.steps().open(5);
+    window.steps().open(6);
     return p.take("export") && ok;
 }
 
@@ -396,6 +397,40 @@ bool lit(MainWindow& window, Photographer& p) {
     return p.take("lights") && ok;
 }
 
+// The quay as it is finished: a darker sky, the house and its quay warmer.
+bool finished(MainWindow& window, Photographer& p) {
+    Studio& studio = window.studio();
+    bool ok = p.open(QStringLiteral("quay"));
+    Pile next = studio.pile();
+    Look look;
+    look.deep = 18;
+    look.middle = -6;
+    look.bright = 22;
+    look.colour_strength = 12;
+    look.warmth = 10;
+    next = with_finish_look(std::move(next), look);
+    const double width = next.size.width, height = next.size.height;
+    const auto placed = [&](const DrawnShape& shape, const char* name, double ev, double warmth) {
+        auto [made, id] = with_new_place(std::move(next), shape);
+        FinishPlace place = *find_place(made, id);
+        place.name = name;
+        place.look.exposure_ev = ev;
+        place.look.warmth = warmth;
+        next = with_place(std::move(made), place);
+    };
+    placed({ShapeKind::ramp, {0.5 * width, 0.05 * height}, {0.53 * width, 0.5 * height}, 1}, "Sky", -0.7, -15);
+    placed({ShapeKind::ellipse, {0.55 * width, 0.3 * height}, {1.05 * width, 1.0 * height}, 1}, "House", 0.35, 25);
+    studio.document().edit(std::move(next), QStringLiteral("Finish"));
+    window.steps().open(5);
+    p.settle();
+    ok = p.take("finish") && ok;
+    window.findChild<QAbstractButton*>(QStringLiteral("page_finish_places"))->click();
+    p.settle();
+    if (auto* list = window.findChild<QListWidget*>(QStringLiteral("places_list"))) list->setCurrentRow(0);
+    ok = p.take("places") && ok;
+    return ok;
+}
+
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails", "streaks", "origins"})) ok = trails(window, p) && ok;
@@ -407,6 +442,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
     if (p.wants({"lights"})) ok = lit(window, p) && ok;
     if (p.wants({"place"})) ok = on_paper(window, p) && ok;
+    if (p.wants({"finish", "places"})) ok = finished(window, p) && ok;
     return ok;
 }
 

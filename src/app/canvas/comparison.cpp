@@ -31,6 +31,7 @@ int Comparison::frame() const {
             return find_frame(pile, held_) ? held_ : pile.reference;
         case Second::result:
         case Second::merge:
+        case Second::unfinished:
             break;
     }
     return studio_.current();
@@ -83,7 +84,9 @@ void Comparison::show_held_merge() {
 
 void Comparison::apply() {
     viewer_.leave_trial();
-    viewer_.set_view(second_ == Second::result || second_ == Second::merge ? View::result : View::frame);
+    const bool of_result = second_ == Second::result || second_ == Second::merge || second_ == Second::unfinished;
+    viewer_.set_finished(second_ != Second::unfinished);
+    viewer_.set_view(of_result ? View::result : View::frame);
     viewer_.show_again();
     show_held_merge();
 }
@@ -91,6 +94,7 @@ void Comparison::apply() {
 QString Comparison::name() const {
     if (second_ == Second::result) return tr("Result");
     if (second_ == Second::merge) return tr("Held settings");
+    if (second_ == Second::unfinished) return tr("Before finishing");
     return tr("frame %1").arg(number_of(studio_.pile(), frame()));
 }
 

@@ -7,7 +7,8 @@
 namespace bp::app {
 
 // `merge`: the result by settings of the merge that were held.
-enum class Second { result, reference, before, held, merge };
+// `unfinished`: the result before it is finished.
+enum class Second { result, reference, before, held, merge, unfinished };
 
 class Comparison : public QObject {
     Q_OBJECT

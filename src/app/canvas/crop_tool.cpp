@@ -69,8 +69,30 @@ std::optional<QRect> CropTool::drag(QPointF at) {
         next.top = top;
         next.height = bottom - top;
     }
-    now_ = next;
+    now_ = ratio_ && !whole_crop ? in_ratio(next, canvas) : next;
     return std::nullopt;
+}
+
+Rect CropTool::in_ratio(const Rect& pulled, const Rect& canvas) const {
+    // How far one axis can go from what stays of it.
+    const auto room = [](int hold, int begin, int end, kernels::Span all) {
+        if (hold < 0) return end - all.begin;
+        if (hold > 0) return all.end - begin;
+        return std::min(begin + end - 2 * all.begin, 2 * all.end - begin - end);
+    };
+    const double across = room(hold_->across, before_.left, before_.right(), {canvas.left, canvas.right()});
+    const double down = room(hold_->down, before_.top, before_.bottom(), {canvas.top, canvas.bottom()});
+    const double wanted = hold_->across == 0 ? pulled.height * *ratio_
+                          : hold_->down == 0 ? pulled.width
+                                             : std::max(double(pulled.width), pulled.height * *ratio_);
+    const double width = std::max(1.0, std::min({wanted, across, down * *ratio_}));
+    const int w = std::max(1, int(std::lround(width))), h = std::max(1, int(std::lround(width / *ratio_)));
+    const auto begin = [](int hold, int first, int end, int length) {
+        return hold < 0 ? end - length : hold > 0 ? first : (first + end - length) / 2;
+    };
+    return intersect({begin(hold_->across, before_.left, before_.right(), w),
+                      begin(hold_->down, before_.top, before_.bottom(), h), w, h},
+                     canvas);
 }
 
 void CropTool::release() {

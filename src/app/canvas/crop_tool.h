@@ -13,6 +13,9 @@ class CropTool final : public CanvasTool {
     static constexpr int least = 16;  // pixels of the picture that a crop keeps each way
     CropTool(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_(studio), viewer_(viewer), canvas_(canvas) {}
 
+    // Width over height that the crop keeps while it is pulled; none: any.
+    void set_ratio(std::optional<double> ratio) { ratio_ = ratio; }
+
     bool press(QPointF at) override;
     std::optional<QRect> drag(QPointF at) override;
     void release() override;
@@ -29,6 +32,8 @@ class CropTool final : public CanvasTool {
         int down = 0;
     };
     std::optional<Hold> hold_at(QPointF at) const;
+    // A crop that was pulled freely, in the tool's ratio: what is not held stays where it was, or in the middle.
+    Rect in_ratio(const Rect& pulled, const Rect& canvas) const;
     Rect crop() const;
     QRectF on_screen() const;
 
@@ -39,6 +44,7 @@ class CropTool final : public CanvasTool {
     QPointF from_;
     Rect before_;
     std::optional<Rect> now_;
+    std::optional<double> ratio_;
 };
 
 }  // namespace bp::app

@@ -95,6 +95,7 @@ void ViewBar::build_pair() {
     second_->addItem(tr("Frame before"), int(Second::before));
     second_->addItem(tr("Held frame"), int(Second::held));
     second_->addItem(tr("Held settings"), int(Second::merge));
+    second_->addItem(tr("Before finishing"), int(Second::unfinished));
     hold_ = push(tr("Hold this frame"), QStringLiteral("hold"), tip_of("hold"), this);
     layout()->addWidget(pair_);
     layout()->addWidget(second_);

@@ -63,6 +63,7 @@ struct Viewer::Order {
     int against;
     int gain;
     bool show_added;
+    bool finished;
     Rect region;
     int level;
     int current;
@@ -74,7 +75,7 @@ struct Viewer::Order {
             Result<Origins> found = origins_of(pile, *store, region, level, job);
             if (!found.ok()) return found.failure();
             *origins = std::move(found).value();
-            const Result<Raster16> base = render(pile, *store, region, level, job, bases.get());
+            const Result<Raster16> base = composed(pile, *store, region, level, job, bases.get());
             if (!base.ok()) return base.failure();
             return image_of(*origins, base.value(), pile, current, theme().amber);
         }
@@ -85,12 +86,16 @@ struct Viewer::Order {
             if (!picture.ok()) return picture.failure();
             return to_image(picture.value(), pile.profile);
         }
-        Result<Raster16> picture = render(pile, *store, region, level, job, bases.get());
+        const auto made = [&](const Pile& of) {
+            return finished ? render(of, *store, region, level, job, bases.get())
+                            : composed(of, *store, region, level, job, bases.get());
+        };
+        const Result<Raster16> picture = made(pile);
         if (!picture.ok()) return picture.failure();
         QImage image = to_image(picture.value(), pile.profile);
         if (view == View::cover) shade(image, cover_shares(pile, region, level));
         if (show_added && view == View::result && knits(pile)) {
-            const Result<Raster16> without = render(with_knit(pile, {}), *store, region, level, job, bases.get());
+            const Result<Raster16> without = made(with_knit(pile, {}));
             if (!without.ok()) return without.failure();
             hatch_added(image, picture.value(), without.value(), theme().hatch);
         }
@@ -149,6 +154,12 @@ void Viewer::set_show_added(bool on) {
     if (view_ == View::result) refresh();
 }
 
+void Viewer::set_finished(bool on) {
+    if (finished_ == on) return;
+    finished_ = on;
+    refresh();
+}
+
 void Viewer::set_active(bool active) {
     if (active_ == active) return;
     active_ = active;
@@ -202,7 +213,13 @@ void Viewer::try_out(Pile pile) {
 
 void Viewer::try_out_mask(int part, const Mask& mask, const Rect& changed) {
     // An edge that is solved is solved when the stroke is done.
-    trial_ = with_part_edge(with_part_mask(studio_.pile(), part, mask), part, Edge::painted);
+    try_out_in(with_part_edge(with_part_mask(studio_.pile(), part, mask), part, Edge::painted), changed);
+}
+
+void Viewer::try_out_in(Pile pile, const Rect& where) {
+    trial_ = std::move(pile);
+    const int reach = finished_ ? finish_reach(*trial_) : 0;
+    const Rect changed{where.left - reach, where.top - reach, where.width + 2 * reach, where.height + 2 * reach};
     tried_mask_ = unite(tried_mask_, changed);
     unpatched_ = unite(unpatched_, changed);
     patch();
@@ -256,6 +273,7 @@ Viewer::Order Viewer::order(const Rect& area, int level) const {
             against,
             gain_,
             show_added_,
+            finished_,
             at_level(area, level),
             level,
             studio_.current()};

@@ -55,6 +55,10 @@ class Viewer : public QObject {
     void try_out(Pile pile);
     // The same while a stroke is drawn: only the mask of a part has changed, and only in `changed`.
     void try_out_mask(int part, const Mask& mask, const Rect& changed);
+    // The same for another pile that makes another picture only in `changed`.
+    void try_out_in(Pile pile, const Rect& changed);
+    // Shows the picture before it is finished.
+    void set_finished(bool on);
     // Another pile than the document's is shown.
     bool trying() const { return trial_.has_value(); }
     // That pile, or the document's.
@@ -119,6 +123,7 @@ class Viewer : public QObject {
     Against against_ = Against::reference;
     int gain_ = 4;
     bool show_added_ = false;
+    bool finished_ = true;
     Rect area_;
     Rect visible_;
     double zoom_ = 1;

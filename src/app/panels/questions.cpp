@@ -22,6 +22,8 @@ QString key_of(Places kind) {
             return QStringLiteral("places/frames");
         case Places::piles:
             return QStringLiteral("places/piles");
+        case Places::finishes:
+            return QStringLiteral("places/finishes");
         case Places::pictures:
             break;
     }

@@ -1,10 +1,5 @@
 #include "app/steps/align_cover.h"
 
-#include <QGridLayout>
-#include <QHBoxLayout>
-#include <QSignalBlocker>
-#include <algorithm>
-
 #include "app/looks/controls.h"
 #include "engine/cover.h"
 #include "pile/edits.h"
@@ -19,59 +14,16 @@ AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     full_->setObjectName(QStringLiteral("full_cover"));
     full_->setToolTip(tr("Cuts off the edges that not every frame reaches, and follows when frames move"));
     column()->addWidget(full_);
-    auto* row = new QHBoxLayout;
-    fit_ = push(tr("Full cover"), QStringLiteral("crop_full"),
-                tr("The largest rectangle that every frame reaches, to begin a crop with"), this);
-    all_ = push(tr("Whole canvas"), QStringLiteral("crop_all"), tr("All of the canvas, to begin a crop with"), this);
-    row->addWidget(fit_);
-    row->addWidget(all_);
-    column()->addLayout(row);
-    auto* grid = new QGridLayout;
-    const std::array<std::array<QString, 3>, 4> kinds{{
-        {tr("Left"), QStringLiteral("crop_left"), tr("Where the picture begins on the canvas")},
-        {tr("Top"), QStringLiteral("crop_top"), tr("Where the picture begins on the canvas")},
-        {tr("Width"), QStringLiteral("crop_width"), tr("Width of the picture")},
-        {tr("Height"), QStringLiteral("crop_height"), tr("Height of the picture")},
-    }};
-    for (std::size_t i = 0; i < kinds.size(); ++i) {
-        auto* box = new QSpinBox(this);
-        box->setObjectName(kinds[i][1]);
-        box->setAccessibleName(kinds[i][0]);
-        box->setToolTip(kinds[i][2]);
-        box->setSuffix(tr(" px"));
-        box->setKeyboardTracking(false);
-        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        box->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
-        auto* label = new QLabel(kinds[i][0], this);
-        label->setBuddy(box);
-        // Above its box: beside it there is no room for five digits.
-        grid->addWidget(label, int(i) / 2 * 2, int(i) % 2);
-        grid->addWidget(box, int(i) / 2 * 2 + 1, int(i) % 2);
-        numbers_[i] = box;
-        connect(box, &QSpinBox::valueChanged, this, &AlignCover::type_in);
-    }
-    for (const int half : {0, 1}) grid->setColumnStretch(half, 1);
-    column()->addLayout(grid);
+    controls_ = new CropControls(studio, tool_, QStringLiteral("crop_"), this);
+    column()->addWidget(controls_);
     connect(&canvas, &Canvas::tool_left, this, [this] {
         if (isVisible()) canvas_.set_tool(nullptr);
     });
-    const auto crop = [this](std::optional<Rect> area, const QString& what) {
-        studio_.document().edit(with_crop(studio_.pile(), area), what);
-    };
     connect(full_, &QCheckBox::clicked, this, [this](bool on) {
         Pile next = with_crop(studio_.pile(), std::nullopt);
         next.cover = on ? Cover::full : Cover::any;
         studio_.document().edit(std::move(next), on ? tr("Crop to full cover") : tr("Do not crop"));
     });
-    connect(fit_, &QPushButton::clicked, this,
-            [this, crop] { crop(full_cover(studio_.pile()), tr("Crop to full cover")); });
-    connect(all_, &QPushButton::clicked, this, [this, crop] { crop(canvas_of(studio_.pile()), tr("Do not crop")); });
-}
-
-void AlignCover::type_in() {
-    studio_.document().edit(with_crop(studio_.pile(), Rect{numbers_[0]->value(), numbers_[1]->value(),
-                                                           numbers_[2]->value(), numbers_[3]->value()}),
-                            tr("Crop"), QStringLiteral("crop typed"));
 }
 
 void AlignCover::opened() {
@@ -97,17 +49,7 @@ void AlignCover::refresh() {
                     QLatin1Char('\n') +
                     tr("The picture keeps %1% of the canvas. Drag its edges in the Cover view.").arg(kept, 0, 'f', 1));
     full_->setChecked(!pile.crop && pile.cover == Cover::full);
-    fit_->setEnabled(!shared.empty());
-    const std::array<int, 4> values{area.left, area.top, area.width, area.height};
-    // As narrow as it can be dragged.
-    const int narrowest = std::min({CropTool::least, canvas.width, canvas.height});
-    const std::array<int, 4> least{canvas.left, canvas.top, narrowest, narrowest};
-    const std::array<int, 4> most{canvas.right() - narrowest, canvas.bottom() - narrowest, canvas.width, canvas.height};
-    for (std::size_t i = 0; i < numbers_.size(); ++i) {
-        const QSignalBlocker quiet(numbers_[i]);
-        numbers_[i]->setRange(least[i], most[i]);
-        numbers_[i]->setValue(values[i]);
-    }
+    controls_->show_crop();
 }
 
 }  // namespace bp::app

@@ -3,11 +3,8 @@
 
 #include <QCheckBox>
 #include <QLabel>
-#include <QPushButton>
-#include <QSpinBox>
-#include <array>
 
-#include "app/canvas/crop_tool.h"
+#include "app/panels/crop_controls.h"
 #include "app/steps/page.h"
 
 namespace bp::app {
@@ -22,16 +19,13 @@ class AlignCover : public Page {
     void refresh() override;
 
   private:
-    void type_in();
-
     Studio& studio_;
     Viewer& viewer_;
     Canvas& canvas_;
     CropTool tool_;
     QLabel* facts_;
     QCheckBox* full_;
-    QPushButton *fit_, *all_;
-    std::array<QSpinBox*, 4> numbers_{};  // left, top, width, height
+    CropControls* controls_;
 };
 
 }  // namespace bp::app

@@ -23,12 +23,14 @@
 #include "app/steps/align_step.h"
 #include "app/steps/even_step.h"
 #include "app/steps/export_step.h"
+#include "app/steps/finish_step.h"
 #include "app/steps/frames_step.h"
 #include "app/steps/merge_step.h"
 #include "app/steps/parts_step.h"
 #include "io/clip.h"
 #include "io/kinds.h"
 #include "pile/edits.h"
+#include "pile/finish_file.h"
 
 namespace bp::app {
 namespace {
@@ -170,6 +172,10 @@ QWidget* MainWindow::build_desk() {
     steps_->add(align);
     steps_->add(new MergeStep(*studio_, *viewer_, *canvas_, *comparison_));
     steps_->add(new PartsStep(*studio_, *viewer_, *canvas_, *rail_));
+    auto* finish = new FinishStep(*studio_, *viewer_, *canvas_);
+    steps_->add(finish);
+    connect(finish, &FinishStep::save_wanted, this, &MainWindow::save_finish);
+    connect(finish, &FinishStep::take_wanted, this, &MainWindow::take_finish);
     steps_->add(exporting);
     connect(align, &AlignStep::table_wanted, table, &QWidget::setVisible);
     connect(steps_, &StepLine::step_opened, this, &MainWindow::step_opened);
@@ -267,6 +273,23 @@ void MainWindow::save_as(std::function<void(bool)> done) {
         studio_->save(path, std::move(done));
     else if (done)
         done(false);
+}
+
+void MainWindow::save_finish() {
+    if (!studio_->document().open()) return;
+    settle_typing();
+    const QString ending = QLatin1String(finish_ending);
+    const QString base = QFileInfo(studio_->document().name()).completeBaseName();
+    const QString path = ask_where_to_write(this, Places::finishes, tr("Save the finish"), tr("Finish (*%1)").arg(ending),
+                                            ending, base + ending);
+    if (!path.isEmpty()) studio_->save_finish(path);
+}
+
+void MainWindow::take_finish() {
+    if (!studio_->document().open()) return;
+    const QStringList names =
+        ask_for_files(this, Places::finishes, tr("Take a finish"), tr("Finish or pile (*%1 *.pile)").arg(QLatin1String(finish_ending)));
+    if (!names.isEmpty()) studio_->take_finish(names.first());
 }
 
 void MainWindow::export_picture() {

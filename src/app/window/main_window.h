@@ -61,6 +61,8 @@ class MainWindow : public QMainWindow {
     // `done` is told whether the pile is on disk.
     void save(std::function<void(bool)> done = {});
     void save_as(std::function<void(bool)> done = {});
+    void save_finish();
+    void take_finish();
     void export_picture();
     void go_home();
     // What is being typed counts, as if the field had been left.

@@ -6,6 +6,7 @@
 #include <utility>
 
 #include "app/looks/controls.h"
+#include "app/panels/curve_pad.h"
 #include "app/panels/taper_curve.h"
 #include "app/panels/tone_panel.h"
 #include "app/window/keys_sheet.h"
@@ -61,7 +62,7 @@ void MainWindow::tie_keys() {
         "extend_back", [step] { step(-1, true); }, open);
     keys_->tie(
         "extend_on", [step] { step(1, true); }, open);
-    const std::array<const char*, 6> steps{"step_0", "step_1", "step_2", "step_3", "step_4", "step_5"};
+    const std::array<const char*, 7> steps{"step_0", "step_1", "step_2", "step_3", "step_4", "step_5", "step_6"};
     for (std::size_t i = 0; i < steps.size(); ++i)
         keys_->tie(
             steps[i], [this, i] { steps_->open(int(i)); }, open);
@@ -96,6 +97,8 @@ void MainWindow::tie_picture_keys() {
             views[i], [this, i] { viewer_->set_view(View(int(i))); }, open);
     keys_->tie(
         "flip", [] {}, open);  // by press and release, below
+    keys_->tie(
+        "before", [] {}, open);  // the same
     keys_->tie(
         "hold_place", [] {}, open);  // the same
     keys_->tie(
@@ -167,6 +170,8 @@ bool MainWindow::leave_something() {
         if (panel->leave_drag()) return true;
     for (TaperCurve* curve : findChildren<TaperCurve*>())
         if (curve->leave_drag()) return true;
+    for (CurvePad* curve : findChildren<CurvePad*>())
+        if (curve->leave_drag()) return true;
     if (viewer_->trying()) {
         viewer_->leave_trial();
         return true;
@@ -195,6 +200,7 @@ bool MainWindow::event(QEvent* event) {
         viewer_->set_view(*std::exchange(flipped_from_, {}));
     if (event->type() == QEvent::WindowDeactivate) {
         canvas_->set_flipped(false);
+        viewer_->set_finished(true);
         rail_->hold_patches(false);
     }
     return QMainWindow::event(event);
@@ -210,6 +216,10 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
         }
         return;
     }
+    if (event->key() == Qt::Key_U && event->modifiers() == Qt::NoModifier && studio_->document().open()) {
+        viewer_->set_finished(false);
+        return;
+    }
     if (event->key() == Qt::Key_T && event->modifiers() == Qt::NoModifier && rail_->shows_patches()) {
         if (!event->isAutoRepeat()) rail_->hold_patches(true);
         return;
@@ -223,6 +233,7 @@ void MainWindow::keyReleaseEvent(QKeyEvent* event) {
         if (flipped_from_) viewer_->set_view(*std::exchange(flipped_from_, {}));
         return;
     }
+    if (event->key() == Qt::Key_U && !event->isAutoRepeat()) return viewer_->set_finished(true);
     if (event->key() == Qt::Key_T && !event->isAutoRepeat()) return rail_->hold_patches(false);
     QMainWindow::keyReleaseEvent(event);
 }

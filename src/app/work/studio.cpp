@@ -10,6 +10,8 @@
 #include "engine/relink.h"
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/finish_edits.h"
+#include "pile/finish_file.h"
 #include "pile/file.h"
 #include "pile/outcomes.h"
 #include "practice/practice.h"
@@ -243,6 +245,33 @@ void Studio::save(const QString& path, std::function<void(bool)> done) {
             if (done) done(status.ok());
         },
         tr("saving %1").arg(name));
+}
+
+void Studio::save_finish(const QString& path) {
+    const QString name = QFileInfo(path).fileName();
+    saving_.run<Status>(
+        [finish = pile().finish, size = pile().size, path](Job& job) -> Status {
+            job.begin("Saving", 1);
+            return bp::save_finish(finish, size, path.toStdString());
+        },
+        [this, name](const Status& status) {
+            if (status.ok())
+                say(tr("Saved %1").arg(name));
+            else
+                tell(status.failure());
+        },
+        tr("saving %1").arg(name));
+}
+
+void Studio::take_finish(const QString& path) {
+    const QString name = QFileInfo(path).fileName();
+    find_on<LoadedFinish>(
+        finding_, tr("reading %1").arg(name),
+        [path, size = pile().size](Job&) { return load_finish(path.toStdString(), size); },
+        [this, name](const LoadedFinish& loaded) {
+            for (const Saying& remark : loaded.remarks) say(app::said(remark), true);
+            document_.edit(with_finish(pile(), loaded.finish), tr("Finish of %1").arg(name));
+        });
 }
 
 void Studio::export_to(const QString& path) {

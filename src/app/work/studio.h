@@ -53,6 +53,9 @@ class Studio : public QObject {
     void open_left_over(const QString& file, const QString& path, const QString& name, std::function<void(bool)> done);
     // `done` is told whether the pile is on disk now.
     void save(const QString& path, std::function<void(bool)> done = {});
+    // The values of Finish alone, to a file of theirs and from one, or from a pile.
+    void save_finish(const QString& path);
+    void take_finish(const QString& path);
     void export_to(const QString& path);
     void align(Model model, int reference);
     // The zone that the Align and Merge steps work on; sky while the picture is not divided.

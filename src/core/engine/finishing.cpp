@@ -35,6 +35,8 @@ class PlaceTool final : public FinishTool {
     PlaceTool(const FinishPlace& place, FinishTools tools, const std::optional<Zones>& zones, int level)
         : tools_(std::move(tools)),
           mask_(place.mask),
+          shape_(place.shape),
+          soft_(place.soft),
           in_(zones ? place.in : PlaceIn::everywhere),
           strength_(float(place.strength)),
           level_(level) {
@@ -47,7 +49,7 @@ class PlaceTool final : public FinishTool {
         run_tools(tools_, sheet, wanted, canvas);
         std::vector<std::uint8_t> share(std::size_t(wanted.width)), sky(share.size());
         for (int y = wanted.top; y < wanted.bottom(); ++y) {
-            read_beyond(mask_, level_, y, wanted.left, wanted.width, share.data());
+            read_place(y, wanted.left, share);
             if (in_ != PlaceIn::everywhere) {
                 read_beyond(sky_, level_, y, wanted.left, wanted.width, sky.data());
                 for (std::size_t x = 0; x < share.size(); ++x) {
@@ -62,8 +64,23 @@ class PlaceTool final : public FinishTool {
     }
 
   private:
+    // A pixel of the level stands in the middle of those that it is made of.
+    void read_place(int y, int left, std::vector<std::uint8_t>& share) const {
+        if (!shape_) {
+            read_beyond(mask_, level_, y, left, int(share.size()), share.data());
+            return;
+        }
+        const double unit = double(1 << level_);
+        for (std::size_t x = 0; x < share.size(); ++x) {
+            const Point p{(left + double(x) + 0.5) * unit - 0.5, (y + 0.5) * unit - 0.5};
+            share[x] = std::uint8_t(255 * share_at(*shape_, soft_, p) + 0.5);
+        }
+    }
+
     FinishTools tools_;
     Mask mask_, sky_;
+    std::optional<DrawnShape> shape_;
+    double soft_;
     PlaceIn in_;
     float strength_;
     int level_;
@@ -92,7 +109,7 @@ bool smooths(const Finish& finish) {
 }
 
 void add_place(FinishTools& to, const Making& with, const FinishPlace& place) {
-    if (!place.on || place.strength == 0 || place.mask.empty()) return;
+    if (!place.on || place.strength == 0 || (!place.shape && place.mask.empty())) return;
     FinishTools tools;
     add(tools, smooth_tool(place.detail, with.noise, with.luminance, with.level));
     if (place.look != Look{}) tools.push_back(std::make_shared<const LookTool>(place.look, with.pile));
@@ -133,6 +150,11 @@ Result<FinishTools> finish_tools(const Pile& pile, int level, FrameStore& store,
         with.noise = noise.value();
     }
     return tools_of(with);
+}
+
+int finish_reach(const Pile& pile) {
+    if (pile.finish == Finish{}) return 0;
+    return reach_of(tools_of({pile, 0, {0, 1, 0}, 1}));
 }
 
 Finishing::Finishing(FinishTools tools, const Profile& profile, int channels, const Rect& canvas)

@@ -16,6 +16,9 @@ namespace bp {
 // The pile need not live on.
 Result<FinishTools> finish_tools(const Pile& pile, int level, FrameStore& store, Job& job);
 
+// Pixels of level 0 around a place that a change of the composed picture there shows in, at most.
+int finish_reach(const Pile& pile);
+
 // Brings boxes of a composed picture through tools, a tile of them a task.
 class Finishing {
   public:

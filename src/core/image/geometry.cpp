@@ -22,6 +22,15 @@ Rect unite(const Rect& a, const Rect& b) {
     return {left, top, std::max(a.right(), b.right()) - left, std::max(a.bottom(), b.bottom()) - top};
 }
 
+Rect of_ratio(const Rect& inside, double ratio) {
+    int width = inside.width, height = inside.height;
+    if (width > height * ratio)
+        width = std::clamp(int(std::lround(height * ratio)), 1, inside.width);
+    else
+        height = std::clamp(int(std::lround(width / ratio)), 1, inside.height);
+    return {inside.left + (inside.width - width) / 2, inside.top + (inside.height - height) / 2, width, height};
+}
+
 Rect whole(Size size) {
     return {0, 0, size.width, size.height};
 }

@@ -37,6 +37,9 @@ Rect intersect(const Rect& a, const Rect& b);
 Rect unite(const Rect& a, const Rect& b);
 Rect whole(Size size);
 
+// The largest rectangle of a ratio of width to height inside another, about its middle, to whole pixels; at least one.
+Rect of_ratio(const Rect& inside, double ratio);
+
 struct Point {
     double x = 0;
     double y = 0;

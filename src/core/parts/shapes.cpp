@@ -52,6 +52,27 @@ Rect DrawnShape::bounds() const {
             int(std::ceil(std::max(from.y, to.y) + reach)) + 1 - top};
 }
 
+double share_at(const DrawnShape& shape, double soft, Point p) {
+    if (shape.kind != ShapeKind::ellipse) return shape.at(p);
+    const double across = std::max(std::abs(shape.to.x - shape.from.x) / 2, 0.5);
+    const double down = std::max(std::abs(shape.to.y - shape.from.y) / 2, 0.5);
+    const double u = (p.x - (shape.from.x + shape.to.x) / 2) / across;
+    const double v = (p.y - (shape.from.y + shape.to.y) / 2) / down;
+    const double way = std::sqrt(u * u + v * v);
+    const double inner = 1 - soft;
+    if (way <= inner) return 1;
+    const double left = std::max(0.0, 1 - way) / std::max(soft, 1e-6);
+    return left * left * (3 - 2 * left);
+}
+
+Mask mask_of(const DrawnShape& shape, double soft, Size size) {
+    Mask out(size);
+    out.edit(intersect(shape.bounds(), whole(size)), [&](int x, int y, std::uint8_t) {
+        return std::uint8_t(std::lround(255 * share_at(shape, soft, {double(x), double(y)})));
+    });
+    return out;
+}
+
 Mask with_shape(Mask mask, const DrawnShape& shape, bool keep) {
     const auto change = [&](int x, int y, std::uint8_t old) {
         const auto share = std::uint8_t(std::lround(255 * shape.at({double(x), double(y)})));

@@ -25,6 +25,11 @@ struct DrawnShape {
     friend bool operator==(const DrawnShape&, const DrawnShape&) = default;
 };
 
+// An ellipse or a ramp as it stands alone, at a place of the picture, 0 to 1. An ellipse falls from all to nothing over
+// a share of the way from its border to its middle: `soft` 0 is a hard border, 1 falls from the very middle.
+double share_at(const DrawnShape& shape, double soft, Point p);
+Mask mask_of(const DrawnShape& shape, double soft, Size size);
+
 // The mask with as much of the shape kept at least, or given back.
 Mask with_shape(Mask mask, const DrawnShape& shape, bool keep);
 

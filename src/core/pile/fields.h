@@ -323,12 +323,23 @@ void fields(Self& shade, Visit&& visit) {
     visit("round", round, Between<double>{0, 100});
 }
 
+template <Is<DrawnShape> Self, class Visit>
+void fields(Self& shape, Visit&& visit) {
+    auto& [kind, from, to, width] = shape;
+    visit("kind", kind, Any{});
+    visit("from", from, Between<double>{-furthest_px, furthest_px});
+    visit("to", to, Between<double>{-furthest_px, furthest_px});
+    visit("width_px", width, Between<double>{0, furthest_px});
+}
+
 template <Is<FinishPlace> Self, class Visit>
 void fields(Self& place, Visit&& visit) {
-    auto& [id, name, mask, in, look, detail, on, strength] = place;
+    auto& [id, name, shape, soft, mask, in, look, detail, on, strength] = place;
     visit("id", id, Needed{});
     visit("name", name, Any{});
     visit("mask", mask, Any{});
+    visit("shape", shape, Any{});
+    visit("soft", soft, Between<double>{0, 1});
     visit("in", in, Any{});
     visit("look", look, Any{});
     visit("detail", detail, Any{});
@@ -433,6 +444,9 @@ inline Words<PartOf> words_of(PartOf) {
             {PartOf::subject, "subject"},
             {PartOf::meteor, "meteor"},
             {PartOf::foreground, "foreground"}};
+}
+inline Words<ShapeKind> words_of(ShapeKind) {
+    return {{ShapeKind::ellipse, "ellipse"}, {ShapeKind::band, "band"}, {ShapeKind::ramp, "ramp"}};
 }
 inline Words<PlaceIn> words_of(PlaceIn) {
     return {{PlaceIn::everywhere, "everywhere"}, {PlaceIn::sky, "sky"}, {PlaceIn::land, "land"}};

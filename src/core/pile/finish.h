@@ -1,6 +1,7 @@
 // What is done to the picture as a whole, kept as values: what a finish file holds.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -10,6 +11,7 @@
 #include "finish/detail.h"
 #include "finish/shade.h"
 #include "image/mask.h"
+#include "parts/shapes.h"
 
 namespace bp {
 
@@ -20,6 +22,10 @@ enum class PlaceIn { everywhere, sky, land };
 struct FinishPlace {
     int id = 0;  // unique in the finish
     std::string name;
+    // What it is drawn by, in pixels of the reference, and how softly an ellipse ends (share_at()); once something else
+    // is painted into it there is a mask in its stead.
+    std::optional<DrawnShape> shape;
+    double soft = 0.5;
     Mask mask;  // kept: in pixels of the reference, level 0; beyond it goes on as at its edges
     PlaceIn in = PlaceIn::everywhere;
     Look look;

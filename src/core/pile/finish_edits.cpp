@@ -104,6 +104,31 @@ std::pair<Pile, int> with_new_place(Pile pile, PlaceIn in, const Mask& mask) {
     return {std::move(pile), next_id(pile.finish) - 1};
 }
 
+std::pair<Pile, int> with_new_place(Pile pile, const DrawnShape& shape) {
+    auto [made, id] = with_new_place(std::move(pile), PlaceIn::everywhere, Mask());
+    return {with_place_shape(std::move(made), id, shape, FinishPlace{}.soft), id};
+}
+
+Pile with_place_shape(Pile pile, int place, const DrawnShape& shape, double soft) {
+    const auto to = at(pile.finish, place);
+    if (to == pile.finish.places.end()) return pile;
+    to->shape = within_limits(shape);
+    for (Point* p : {&to->shape->from, &to->shape->to})
+        *p = {std::isfinite(p->x) ? std::clamp(p->x, -pile::furthest_px, pile::furthest_px) : 0,
+              std::isfinite(p->y) ? std::clamp(p->y, -pile::furthest_px, pile::furthest_px) : 0};
+    to->soft = std::isfinite(soft) ? std::clamp(soft, 0.0, 1.0) : FinishPlace{}.soft;
+    to->mask = Mask(pile.size);
+    return pile;
+}
+
+Pile with_place_mask(Pile pile, int place, const Mask& mask) {
+    const auto to = at(pile.finish, place);
+    if (to == pile.finish.places.end()) return pile;
+    to->shape.reset();
+    to->mask = mask;
+    return pile;
+}
+
 std::pair<Pile, int> with_copied_place(Pile pile, int place) {
     const auto from = at(pile.finish, place);
     if (from == pile.finish.places.end()) return {std::move(pile), 0};
@@ -142,10 +167,20 @@ const FinishPlace* find_place(const Pile& pile, int place) {
     return nullptr;
 }
 
+Mask mask_of(const FinishPlace& place, Size size) {
+    return place.shape ? mask_of(*place.shape, place.soft, size) : place.mask;
+}
+
 Finish fitted(const Finish& finish, Size from, Size to) {
     Finish out = finish;
-    if (from != to)
-        for (FinishPlace& place : out.places) place.mask = scaled(place.mask, to);
+    if (from == to) return out;
+    const double across = double(to.width) / from.width, down = double(to.height) / from.height;
+    for (FinishPlace& place : out.places) {
+        place.mask = scaled(place.mask, to);
+        if (!place.shape) continue;
+        for (Point* p : {&place.shape->from, &place.shape->to})
+            *p = {(p->x + 0.5) * across - 0.5, (p->y + 0.5) * down - 0.5};
+    }
     return out;
 }
 

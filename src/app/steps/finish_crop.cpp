@@ -1,0 +1,45 @@
+#include "app/steps/finish_crop.h"
+
+#include "app/looks/controls.h"
+#include "engine/cover.h"
+
+namespace bp::app {
+
+FinishCrop::FinishCrop(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent)
+    : Page(parent), studio_(studio), viewer_(viewer), canvas_(canvas), tool_(studio, viewer, canvas) {
+    column()->addWidget(quiet_label(tr("Pull the edges on the picture, or move all of it."), this));
+    controls_ = new CropControls(studio, tool_, QStringLiteral("finish_crop_"), this);
+    column()->addWidget(controls_);
+    print_ = quiet_label({}, this);
+    print_->setObjectName(QStringLiteral("finish_crop_print"));
+    column()->addWidget(print_);
+    connect(&canvas, &Canvas::tool_left, this, [this] {
+        if (isVisible()) canvas_.set_tool(nullptr);
+    });
+    connect(&studio.document(), &Document::changed, this, &FinishCrop::out_of_date);
+}
+
+void FinishCrop::opened() {
+    refresh();
+    viewer_.set_view(View::cover);
+    canvas_.set_tool(&tool_);
+}
+
+void FinishCrop::closed() {
+    canvas_.set_tool(nullptr);
+    if (viewer_.view() == View::cover) viewer_.set_view(View::result);
+}
+
+void FinishCrop::refresh() {
+    if (!studio_.document().open()) return;
+    controls_->show_crop();
+    const Rect area = output_area(studio_.pile());
+    const double dpi = studio_.pile().canvas.dpi;
+    constexpr double cm_an_inch = 2.54;
+    print_->setText(tr("%1 x %2 cm at %3 dpi")
+                        .arg(area.width / dpi * cm_an_inch, 0, 'f', 1)
+                        .arg(area.height / dpi * cm_an_inch, 0, 'f', 1)
+                        .arg(dpi, 0, 'f', 0));
+}
+
+}  // namespace bp::app

@@ -1,0 +1,29 @@
+// Detail of the finished picture, and its edges.
+#pragma once
+
+#include "app/panels/value_sliders.h"
+#include "app/steps/page.h"
+
+namespace bp::app {
+
+// The sliders of a detail, wherever one is set.
+void add_detail_sliders(ValueSliders& to, const QString& object,
+                        const std::function<const Detail*(const Pile&)>& read,
+                        const std::function<Pile(const Pile&, const Detail&)>& write);
+
+class FinishDetail : public Page {
+    Q_OBJECT
+
+  public:
+    FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent);
+    void closed() override;
+    void refresh() override;
+
+  private:
+    Studio& studio_;
+    Viewer& viewer_;
+    ValueSliders* detail_;
+    ValueSliders* edges_;
+};
+
+}  // namespace bp::app
