@@ -132,7 +132,7 @@ TEST_CASE("a step that is not open catches up when it is opened, and its line sa
     CHECK(w.pile().methods.sky.mode == Mode::median);
     CHECK(median->isChecked());
     const QString as_median = w.find<QWidget>("knot_3")->accessibleDescription();
-    open_step(w, 5);
+    open_step(w, 6);
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.pile().methods.sky.mode == Mode::lighten);
     CHECK(w.find<QWidget>("knot_3")->accessibleDescription() != as_median);
@@ -185,7 +185,7 @@ TEST_CASE("the Export step keeps the format in the pile and reports what it wrot
     shifted(folder, 2);
     Window w;
     REQUIRE(w.open(folder));
-    open_step(w, 5);
+    open_step(w, 6);
     auto* quality = w.find<QSlider>("export_quality");
     CHECK_FALSE(quality->isVisible());
     w.pick("export_format", QStringLiteral("JPEG"));
@@ -208,7 +208,7 @@ TEST_CASE("one step is open at a time, by click or by key, and painting belongs 
     shifted(folder, 2);
     Window w;
     REQUIRE(w.open(folder));
-    for (int i = 0; i < 6; ++i) {
+    for (int i = 0; i < 7; ++i) {
         w.key(Qt::Key(Qt::Key_1 + i), Qt::ControlModifier);
         CHECK(w.window.steps().open_step() == i);
         CHECK(w.window.canvas().painting() == (i == 4));

@@ -169,16 +169,20 @@ struct Window {
             }
         if (!widget->isVisible()) throw std::runtime_error(name + " is not to be seen");
         if (!widget->isEnabled()) throw std::runtime_error(name + " cannot be used now");
+        take_back();
         // A box to tick may be wider than what of it takes a click.
         const QPoint tick(8, widget->height() / 2);
         QTest::mouseClick(widget, Qt::LeftButton, Qt::NoModifier, qobject_cast<QCheckBox*>(widget) ? tick : QPoint());
         let_pass();
     }
     void click(const char* name) { click(find<QWidget>(name)); }
+    // A window manager gives the window its keys again when a dialog or a list has gone; here there is none.
+    void take_back() {
+        if (!QApplication::activeModalWidget() && !window.isActiveWindow()) QApplication::setActiveWindow(&window);
+    }
     // To whatever has the focus.
     void key(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {
-        // A window manager gives this back when a dialog has gone; here there is none.
-        if (!QApplication::activeModalWidget() && !window.isActiveWindow()) QApplication::setActiveWindow(&window);
+        take_back();
         QTest::keyClick(focus(), key, modifiers);
     }
     QWidget* focus() {
@@ -195,7 +199,10 @@ struct Window {
     // Opens a list by a click and goes to one of its lines by keys.
     void pick(const char* name, int line) {
         auto* box = find<QComboBox>(name);
-        click(box);
+        if (box->isEditable())
+            QTest::mouseClick(box, Qt::LeftButton, Qt::NoModifier, {box->width() - 8, box->height() / 2});
+        else
+            click(box);
         QAbstractItemView* list = box->view();
         if (!wait_for([&] { return list->isVisible(); }, 5000))
             throw std::runtime_error(std::string(name) + " stays shut");

@@ -35,6 +35,17 @@ std::optional<double> read_ratio(const QString& words) {
     return a / b;
 }
 
+// A crop of a ratio as large as another about its middle, or as large as goes inside the canvas: so that going through
+// the ratios does not make it smaller and smaller.
+Rect as_large(const Rect& now, double ratio, const Rect& canvas) {
+    const double wanted = std::sqrt(double(now.width) * now.height * ratio);
+    const double width = std::min({wanted, double(canvas.width), canvas.height * ratio});
+    const int w = std::clamp(int(std::lround(width)), 1, canvas.width);
+    const int h = std::clamp(int(std::lround(width / ratio)), 1, canvas.height);
+    return {std::clamp(now.left + (now.width - w) / 2, canvas.left, canvas.right() - w),
+            std::clamp(now.top + (now.height - h) / 2, canvas.top, canvas.bottom() - h), w, h};
+}
+
 }  // namespace
 
 CropControls::CropControls(Studio& studio, CropTool& tool, const QString& object, QWidget* parent)
@@ -86,11 +97,7 @@ void CropControls::build_ratio(const QString& object) {
         if (!ratio()) return;
         upright_ = !upright_;
         tool_.set_ratio(ratio());
-        // As large as before, turned about its middle.
-        const Rect now = output_area(studio_.pile());
-        const Rect turned{now.left + (now.width - now.height) / 2, now.top + (now.height - now.width) / 2, now.height,
-                          now.width};
-        crop(of_ratio(intersect(turned, canvas_of(studio_.pile())), *ratio()), tr("Turn the crop"));
+        crop(as_large(output_area(studio_.pile()), *ratio(), canvas_of(studio_.pile())), tr("Turn the crop"));
     });
 }
 
@@ -130,7 +137,8 @@ void CropControls::choose_ratio(const QString& words) {
     fill_ratios();
     tool_.set_ratio(ratio());
     turn_->setEnabled(ratio().has_value());
-    if (ratio()) crop(of_ratio(output_area(studio_.pile()), *ratio()), tr("Crop to %1").arg(chosen_));
+    if (ratio())
+        crop(as_large(output_area(studio_.pile()), *ratio(), canvas_of(studio_.pile())), tr("Crop to %1").arg(chosen_));
 }
 
 void CropControls::build_numbers(const QString& object) {

@@ -150,6 +150,18 @@ bool CurvePad::leave_drag() {
     return true;
 }
 
+// Keys that mean something elsewhere in the window, too.
+bool CurvePad::event(QEvent* event) {
+    if (event->type() == QEvent::ShortcutOverride) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Delete || key == Qt::Key_Backspace || key == Qt::Key_Insert) {
+            event->accept();
+            return true;
+        }
+    }
+    return QWidget::event(event);
+}
+
 void CurvePad::keyPressEvent(QKeyEvent* event) {
     const int count = int(curve_.points.size());
     const double step = event->modifiers() & Qt::ShiftModifier ? by_large_key : by_key;

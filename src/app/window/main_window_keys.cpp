@@ -155,10 +155,14 @@ void MainWindow::tie_picture_keys() {
     }
 }
 
-// The list of parts has a use of its own for the key.
+// The lists of parts and of places have a use of their own for the key.
 void MainWindow::remove_chosen() {
-    if (QWidget* focus = QApplication::focusWidget(); focus && focus->objectName() == QStringLiteral("parts_list"))
+    const QWidget* focus = QApplication::focusWidget();
+    const QString list = focus ? focus->objectName() : QString();
+    if (list == QStringLiteral("parts_list"))
         findChild<QPushButton*>(QStringLiteral("part_remove"))->click();
+    else if (list == QStringLiteral("places_list"))
+        findChild<QPushButton*>(QStringLiteral("place_remove"))->click();
     else
         studio_->remove_selected();
 }

@@ -90,7 +90,7 @@ const std::vector<Command>& table() {
          Heard::everywhere,
          {K(Qt::Key_Delete)},
          SAY("Remove"),
-         SAY("Takes the selected frames out of this pile, or the chosen part while the list of parts has the focus; "
+         SAY("Takes the selected frames out of this pile, or the chosen part or place while their list has the focus; "
              "files stay where they are")},
         {"first_frame", Topic::frames, Heard::on_rail, {K(Qt::Key_Home)}, SAY("First frame"), SAY("On the time rail")},
         {"last_frame", Topic::frames, Heard::on_rail, {K(Qt::Key_End)}, SAY("Last frame"), SAY("On the time rail")},
