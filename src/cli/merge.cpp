@@ -1,6 +1,7 @@
 #include <charconv>
 #include <chrono>
 #include <iostream>
+#include <map>
 
 #include "base/gate.h"
 #include "base/parallel.h"
@@ -15,9 +16,11 @@
 #include "engine/render.h"
 #include "engine/source.h"
 #include "io/gather.h"
+#include "io/profile_file.h"
 #include "pile/edits.h"
 #include "pile/finish_edits.h"
 #include "pile/finish_file.h"
+#include "pile/limits.h"
 #include "pile/streak_edits.h"
 
 namespace bp::cli {
@@ -54,6 +57,9 @@ struct MergeOptions {
     std::string cover = "full";
     int depth = 16;
     int quality = 92;
+    std::string profile;
+    int long_edge_px = 0;
+    double sharpen = 0;
     std::size_t memory = MemoryBudget::of_machine().work_bytes;
     int threads = 0;
     std::string report;
@@ -193,6 +199,22 @@ Status take_darks(const MergeOptions& options, Pile& pile, Job& job) {
     return Done{};
 }
 
+// The profile that the picture is written in: known by name, or from a file.
+Status choose_profile(const std::string& name, Pile& pile) {
+    static const std::map<std::string, ExportProfile> known{
+        {"", ExportProfile::own}, {"srgb", ExportProfile::srgb}, {"p3", ExportProfile::display_p3},
+        {"rec2020", ExportProfile::rec2020}};
+    if (const auto found = known.find(name); found != known.end()) {
+        pile.exporting.profile = found->second;
+        return Done{};
+    }
+    Result<Profile> read = read_profile(name);
+    if (!read.ok()) return read.failure();
+    pile.exporting.profile = ExportProfile::file;
+    pile.exporting.from_file = std::move(read).value();
+    return Done{};
+}
+
 Exit run_merge(const MergeOptions& options, Context& context) {
     if (options.out.empty() && options.pile.empty())
         return fail({Fault::wrong_call, "", "Say where to write: -o for the picture, --pile for the pile, or both."});
@@ -273,6 +295,9 @@ Exit run_merge(const MergeOptions& options, Context& context) {
     }
     pile.exporting.bits = options.depth;
     pile.exporting.quality = options.quality;
+    pile.exporting.long_edge_px = options.long_edge_px;
+    pile.exporting.sharpen = options.sharpen;
+    if (Status chosen = choose_profile(options.profile, pile); !chosen.ok()) return fail(chosen.failure());
     if (const auto format = format_of(options.out)) pile.exporting.ending = standard_ending(format->format);
     if (options.out.empty()) {
         Status written = write_pile(pile, options.pile);
@@ -317,7 +342,7 @@ std::vector<std::string> names_of(const Entries& entries) {
 Run add_merge(CLI::App& app) {
     auto options = std::make_shared<MergeOptions>();
     options->frames.add_to(app, true);
-    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png or .jpg");
+    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png, .exr, .jxl, .webp or .jpg");
     app.add_option("--pile", options->pile,
                    "Also (or, without -o, only) write the pile; render of it gives the picture");
     app.add_option("--mode", options->mode, "How frames become one picture")->check(CLI::IsMember(names_of(modes())));
@@ -373,8 +398,16 @@ Run add_merge(CLI::App& app) {
                    "A finish file, or a pile whose finish is taken: tone, colour, detail and places of the picture");
     app.add_option("--cover", options->cover, "full crops to the area that all frames reach; any does not")
         ->check(CLI::IsMember({"full", "any"}));
-    app.add_option("--depth", options->depth, "Bits a sample: 8 or 16")->check(CLI::IsMember({8, 16}));
-    app.add_option("--quality", options->quality, "JPEG quality")->check(CLI::Range(1, 100));
+    app.add_option("--depth", options->depth, "Bits a sample: 8, 16, or 32 in .exr, where 16 are half floats")
+        ->check(CLI::IsMember({8, 16, 32}));
+    app.add_option("--quality", options->quality, "Of .jpg, .webp and .jxl; in the last two 100 loses nothing")
+        ->check(CLI::Range(1, 100));
+    app.add_option("--profile", options->profile,
+                   "srgb, p3, rec2020 or an ICC file; default the profile of the frames");
+    app.add_option("--long-edge", options->long_edge_px, "Pixels of the longer side; the picture is never enlarged")
+        ->check(CLI::Range(1, pile::largest_side_px));
+    app.add_option("--sharpen", options->sharpen, "Sharpens what was made smaller, in per cent; default 0")
+        ->check(CLI::Range(0.0, 300.0));
     app.add_option("--memory", options->memory, "Memory that may be used, e.g. 1G; default a quarter of the machine's")
         ->transform(CLI::AsSizeValue(false));
     app.add_option("--threads", options->threads, "Threads to use; default all cores")->check(CLI::Range(1, 1024));

@@ -5,10 +5,14 @@
 
 #include "base/files.h"
 #include "base/guarded.h"
+#include "base/parallel.h"
 #include "engine/cover.h"
+#include "engine/finisher.h"
 #include "engine/knitting.h"
 #include "engine/part_edges.h"
 #include "engine/render.h"
+#include "engine/resizing.h"
+#include "image/known_profiles.h"
 #include "pile/edits.h"
 #include "pile/part_edits.h"
 
@@ -32,51 +36,82 @@ const Frame* broken_frame(const Pile& pile, const Failure& failure) {
     return found == pile.frames.end() ? nullptr : &*found;
 }
 
-// Rows of the picture between the merge that makes them and the file: two bands of them.
+// Rows of the picture on their way to the file: two bands of them.
 class ToFile final : public RowSink {
   public:
-    // What of the rows lies in `kept_area` is copied to `kept` as well.
-    ToFile(const Rect& area, int channels, RowWriter& writer, const Rect& kept_area, Raster16& kept)
+    // Brought to another profile where a conversion is given.
+    ToFile(const Rect& area, int channels, RowWriter& writer, const Conversion* conversion)
         : area_(area),
-          channels_(channels),
           stride_(std::size_t(area.width) * std::size_t(channels)),
           writer_(writer),
-          kept_area_(kept_area),
-          kept_(kept) {}
+          conversion_(conversion) {}
 
     void begin(const StripPlan& plan) override {
-        plan_ = plan;
         rows_held_ = 2 * plan.band_rows;
         rows_.resize(std::size_t(rows_held_) * stride_);
     }
     std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - area_.top) % rows_held_) * stride_; }
     Status finish(const Band& band) override {
+        if (conversion_)
+            parallel_for(band.first, band.second, [&](int y) { conversion_->run(row(y), row(y), area_.width); });
         std::vector<const std::uint16_t*> rows;
         rows.reserve(std::size_t(band.second - band.first));
-        for (int y = band.first; y < band.second; ++y) {
-            rows.push_back(row(y));
-            if (y < kept_area_.top || y >= kept_area_.bottom()) continue;
-            const std::uint16_t* from = row(y) + std::ptrdiff_t(kept_area_.left - area_.left) * channels_;
-            std::copy_n(from, std::ptrdiff_t(kept_area_.width) * channels_, kept_.row(y - kept_area_.top));
-        }
+        for (int y = band.first; y < band.second; ++y) rows.push_back(row(y));
         return writer_.write(rows);
     }
-    void end(const StepTimes& spent) override { spent_ = spent; }
+
+  private:
+    Rect area_;
+    std::size_t stride_;
+    RowWriter& writer_;
+    const Conversion* conversion_;
+    int rows_held_ = 0;
+    std::vector<std::uint16_t> rows_;
+};
+
+// What comes by is noted, and copied where it lies in an area.
+class Noting final : public RowSink {
+  public:
+    Noting(const Rect& area, int channels, const Rect& kept_area, Raster16& kept, RowSink& sink)
+        : area_(area), channels_(channels), kept_area_(kept_area), kept_(kept), sink_(sink) {}
+    void begin(const StripPlan& plan) override {
+        plan_ = plan;
+        sink_.begin(plan);
+    }
+    std::uint16_t* row(int y) override { return sink_.row(y); }
+    Status finish(const Band& band) override {
+        for (int y = std::max(band.first, kept_area_.top); y < std::min(band.second, kept_area_.bottom()); ++y)
+            std::copy_n(row(y) + std::ptrdiff_t(kept_area_.left - area_.left) * channels_, kept_.row_samples(),
+                        kept_.row(y - kept_area_.top));
+        return sink_.finish(band);
+    }
+    void end(const StepTimes& spent) override {
+        spent_ = spent;
+        sink_.end(spent);
+    }
     const StripPlan& plan() const { return plan_; }
     const StepTimes& spent() const { return spent_; }
 
   private:
     Rect area_;
     int channels_;
-    std::size_t stride_;
-    RowWriter& writer_;
     Rect kept_area_;
     Raster16& kept_;
+    RowSink& sink_;
     StripPlan plan_;
     StepTimes spent_;
-    int rows_held_ = 0;
-    std::vector<std::uint16_t> rows_;
 };
+
+// The sharpening of what was made smaller.
+FinishTools sharpening_of(const Pile& pile) {
+    Detail detail;
+    detail.sharpen = pile.exporting.sharpen;
+    detail.sharpen_px = 0.6;
+    detail.flat = 8;
+    auto tool = sharpen_tool(
+        detail, pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0}, 0);
+    return tool ? FinishTools{std::move(tool)} : FinishTools{};
+}
 
 // Fills in all of `out` but its pile.
 Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job, Exported& out) {
@@ -84,7 +119,12 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
     out.area = output_area(pile);
     out.kept_area = middle_of(out.area, options.keep_middle);
     out.kept = Raster16(out.kept_area.size(), pile.channels);
-    const std::size_t memory = options.memory_bytes - std::min(options.memory_bytes, out.kept.bytes());
+    const Size small = reduced_size(out.area.size(), pile.exporting.long_edge_px);
+    const std::size_t taken =
+        out.kept.bytes() + (small == out.area.size()
+                                ? 0
+                                : Reducer::bytes(out.area, small, pile.channels, StripPlan::highest_band));
+    const std::size_t memory = options.memory_bytes - std::min(options.memory_bytes, taken);
     FrameStore store(working_space(pile), {0, memory}, options.scratch);
     if (options.known && knits(pile)) {
         const Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, *options.known, job);
@@ -98,10 +138,27 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
             if (const SharedEdge known = options.known->kept<SolvedEdge>(key)) store.keep(key, known);
         }
     const double dpi = pile.canvas.measure == Measure::px ? 0 : pile.canvas.dpi;
-    const PictureHead head{out.area.size(), pile.channels, pile.profile, merged_capture(pile), dpi};
+    out.size = reduced_size(out.area.size(), pile.exporting.long_edge_px);
+    const Profile profile = exported_profile(pile);
+    std::optional<Conversion> conversion;
+    if (!(profile == pile.profile)) {
+        Result<Conversion> made = Conversion::make(pile.profile, pile.channels, profile, pile.channels);
+        if (!made.ok()) return made.failure();
+        conversion.emplace(std::move(made).value());
+    }
+    const bool smaller = out.size != out.area.size();
+    const Rect written_area = smaller ? whole(out.size) : out.area;
+    const Finishing sharpening(smaller ? sharpening_of(pile) : FinishTools{}, pile.profile, pile.channels, written_area);
+    const PictureHead head{out.size, pile.channels, profile, merged_capture(pile), dpi};
     const auto begin = std::chrono::steady_clock::now();
     Status written = write_picture(file, head, options.write, [&](RowWriter& writer) -> Status {
-        ToFile sink(out.area, pile.channels, writer, out.kept_area, out.kept);
+        ToFile to_file(written_area, pile.channels, writer, conversion ? &*conversion : nullptr);
+        Finisher sharpened(sharpening, pile.channels, written_area, to_file);
+        RowSink& from_small = sharpening.empty() ? static_cast<RowSink&>(to_file) : sharpened;
+        std::optional<Reducer> reducer;
+        if (smaller) reducer.emplace(out.area, out.size, pile.profile, pile.channels, from_small);
+        Noting sink(out.area, pile.channels, out.kept_area, out.kept,
+                    smaller ? static_cast<RowSink&>(*reducer) : from_small);
         Status rendered = render_to(pile, store, out.area, 0, job, sink);
         out.plan = sink.plan();
         out.spent = sink.spent();
@@ -135,6 +192,24 @@ Result<Exported> exported(const Pile& pile, const fs::path& file, const ExportOp
 }
 
 }  // namespace
+
+Profile exported_profile(const Pile& pile) {
+    // A grey picture has no colours that a profile could tell.
+    if (pile.channels == 1) return pile.profile;
+    switch (pile.exporting.profile) {
+        case ExportProfile::srgb:
+            return known_profile(KnownProfile::srgb);
+        case ExportProfile::display_p3:
+            return known_profile(KnownProfile::display_p3);
+        case ExportProfile::rec2020:
+            return known_profile(KnownProfile::rec2020);
+        case ExportProfile::file:
+            return pile.exporting.from_file;
+        case ExportProfile::own:
+            break;
+    }
+    return pile.profile;
+}
 
 Result<Exported> export_picture(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
     return guarded([&] { return exported(pile, file, options, job); });

@@ -14,6 +14,7 @@ namespace bp {
 struct Exported {
     Pile pile;            // with a problem on every frame that turned out broken on the way
     Rect area;            // what was written, in canvas pixels
+    Size size;            // of the file
     StripPlan plan;       // by which the frames went through
     StepTimes spent;      // inside merge_s
     double merge_s = 0;   // decoding, merging and writing rows, which overlap
@@ -33,7 +34,11 @@ struct ExportOptions {
     Size keep_middle{};
 };
 
-// Renders output_area() at full size and writes it by the name's ending. A frame that breaks while it is read is set
+// The profile that a picture of the pile is written in.
+Profile exported_profile(const Pile& pile);
+
+// Renders output_area() at full size, makes it smaller and brings it to a profile as the pile's export settings say,
+// and writes it by the name's ending. A frame that breaks while it is read is set
 // aside and the merge begins anew without it. Memory stays within the budget whatever the number of frames; one that is
 // too small is a failure that says what is needed. Never writes over a frame of the pile.
 Result<Exported> export_picture(const Pile& pile, const std::filesystem::path& file, const ExportOptions& options,

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "engine/finisher.h"
 #include "engine/knit_rows.h"
 #include "engine/zone_rows.h"
 #include "kernels/blend.h"
@@ -149,53 +150,6 @@ class IntoRaster final : public RowSink {
   private:
     Rect region_;
     Raster16& out_;
-};
-
-// Finishes rows of a region as they are composed: it holds those that the tools read around a row, and hands on what
-// is done.
-class Finisher final : public RowSink {
-  public:
-    Finisher(const Finishing& finishing, int channels, const Rect& region, RowSink& sink)
-        : finishing_(finishing),
-          channels_(channels),
-          around_(finishing.around(region)),
-          region_(region),
-          sink_(sink),
-          next_(region.top) {}
-
-    // Rows held for a plan of such bands: two in work, and the reach around the row that is finished next.
-    static int rows_held(int band_rows, int reach) { return 2 * band_rows + 2 * reach; }
-
-    void begin(const StripPlan& plan) override {
-        held_ = rows_held(plan.band_rows, finishing_.reach());
-        rows_.resize(std::size_t(held_) * stride());
-        StripPlan handed_on = plan;
-        handed_on.band_rows += 2 * finishing_.reach();  // that the last band may bring
-        sink_.begin(handed_on);
-    }
-    std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - around_.top) % held_) * stride(); }
-    Status finish(const Band& band) override {
-        const bool last = band.second == around_.bottom();
-        const int end = last ? region_.bottom() : std::min(region_.bottom(), band.second - finishing_.reach());
-        if (end <= next_) return Done{};
-        finishing_.make({region_.left, next_, region_.width, end - next_}, [&](int y) { return row(y); },
-                        [&](int y) { return sink_.row(y); });
-        const Band done{next_, end};
-        next_ = end;
-        return sink_.finish(done);
-    }
-    void end(const StepTimes& spent) override { sink_.end(spent); }
-
-  private:
-    std::size_t stride() const { return std::size_t(around_.width) * std::size_t(channels_); }
-
-    const Finishing& finishing_;
-    int channels_;
-    Rect around_, region_;
-    RowSink& sink_;
-    int held_ = 1;
-    int next_;
-    std::vector<std::uint16_t> rows_;
 };
 
 }  // namespace

@@ -1,5 +1,7 @@
 #include "image/profile.h"
 
+#include "image/known_profiles.h"
+
 #include <lcms2.h>
 
 #include <algorithm>
@@ -108,6 +110,40 @@ Profile Profile::linear_srgb() {
         return Profile(timeless_bytes(handle));
     }();
     return made;
+}
+
+const Primaries& primaries_of(KnownProfile which) {
+    static const std::array<Primaries, 3> all{{
+        {{{{0.64, 0.33}, {0.30, 0.60}, {0.15, 0.06}, {0.3127, 0.3290}}}},
+        {{{{0.680, 0.320}, {0.265, 0.690}, {0.150, 0.060}, {0.3127, 0.3290}}}},
+        {{{{0.708, 0.292}, {0.170, 0.797}, {0.131, 0.046}, {0.3127, 0.3290}}}},
+    }};
+    return all[std::size_t(which)];
+}
+
+Profile known_profile(KnownProfile which) {
+    if (which == KnownProfile::srgb) return Profile::srgb();
+    const auto made = [](KnownProfile of) {
+        const auto& xy = primaries_of(of).xy;
+        const cmsCIExyY white{xy[3][0], xy[3][1], 1};
+        const cmsCIExyYTRIPLE primaries{{xy[0][0], xy[0][1], 1}, {xy[1][0], xy[1][1], 1}, {xy[2][0], xy[2][1], 1}};
+        // As the library has them: ((a v + b) to the power g, above d; c v below.
+        const std::array<cmsFloat64Number, 5> of_srgb{2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045};
+        constexpr double alpha = 1.09929682680944, beta = 0.018053968510807;
+        const std::array<cmsFloat64Number, 5> of_2020{1 / 0.45, 1 / alpha, (alpha - 1) / alpha, 1 / 4.5, 4.5 * beta};
+        const bool p3 = of == KnownProfile::display_p3;
+        cmsToneCurve* curve = cmsBuildParametricToneCurve(nullptr, 4, (p3 ? of_srgb : of_2020).data());
+        const std::array<cmsToneCurve*, 3> curves{curve, curve, curve};
+        const Handle handle(cmsCreateRGBProfile(&white, &primaries, curves.data()), &cmsCloseProfile);
+        cmsFreeToneCurve(curve);
+        cmsMLU* name = cmsMLUalloc(nullptr, 1);
+        cmsMLUsetASCII(name, "en", "US", p3 ? "Display P3" : "Rec. 2020");
+        cmsWriteTag(handle.get(), cmsSigProfileDescriptionTag, name);
+        cmsMLUfree(name);
+        return Profile(timeless_bytes(handle));
+    };
+    static const Profile p3 = made(KnownProfile::display_p3), rec2020 = made(KnownProfile::rec2020);
+    return which == KnownProfile::display_p3 ? p3 : rec2020;
 }
 
 Profile::Profile(std::vector<std::uint8_t> icc) {

@@ -24,10 +24,10 @@ namespace bp::io {
     each(vips_image_get_typeof) each(vips_image_get_width) each(vips_image_init_fields) each(vips_image_new) \
     each(vips_image_new_from_buffer) each(vips_image_new_from_file) each(vips_image_new_from_memory) \
     each(vips_image_new_from_source) each(vips_image_pipelinev) each(vips_image_remove) \
-    each(vips_image_set_blob_copy) each(vips_image_write_to_memory) each(vips_init) each(vips_jpegsave_target) \
+    each(vips_image_set_blob_copy) each(vips_image_write_to_memory) each(vips_init) each(vips_jpegsave_target) each(vips_jxlsave_target) \
     each(vips_pngsave_buffer) each(vips_pngsave_target) each(vips_region_new) each(vips_region_prepare) \
     each(vips_source_custom_new) each(vips_source_get_type) each(vips_target_custom_new) \
-    each(vips_target_get_type) each(vips_thread_shutdown)
+    each(vips_target_get_type) each(vips_thread_shutdown) each(vips_webpsave_target)
 // clang-format on
 
 // A name that is declared takes no parentheses. NOLINTNEXTLINE(bugprone-macro-parentheses)

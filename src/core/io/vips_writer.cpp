@@ -5,6 +5,7 @@
 #include <mutex>
 #include <thread>
 
+#include "base/gate.h"
 #include "base/output.h"
 #include "io/vips.h"
 #include "io/writers.h"
@@ -90,6 +91,7 @@ class VipsWriter final : public RowWriter {
           output_(file),
           samples_(std::size_t(head.size.width) * std::size_t(head.channels)),
           bits_(bits),
+          height_(head.size.height),
           queue_(samples_ * std::size_t(bits / 8), head.size.width) {}
 
     ~VipsWriter() override {
@@ -151,17 +153,26 @@ class VipsWriter final : public RowWriter {
         const Target target(vips_target_custom_new());
         g_signal_connect(target.get(), "write", G_CALLBACK(on_write), &output_);
         VipsTarget* to = VIPS_TARGET(target.get());
+        // Both take in all of the picture before they write any of it.
+        if (format == Format::webp || format == Format::jxl) {
+            const MemoryGate::Ticket ticket(MemoryGate::of_process(), whole_bytes());
+            if (format == Format::webp)
+                return vips_webpsave_target(image_.get(), to, "Q", quality, "lossless", quality == 100, nullptr) != 0;
+            return vips_jxlsave_target(image_.get(), to, "Q", quality, "lossless", quality == 100, nullptr) != 0;
+        }
         if (format == Format::png) return vips_pngsave_target(image_.get(), to, "compression", 6, nullptr) != 0;
         return vips_jpegsave_target(image_.get(), to, "Q", quality, "optimize_coding", TRUE, "subsample_mode",
                                     quality >= 90 ? VIPS_FOREIGN_SUBSAMPLE_OFF : VIPS_FOREIGN_SUBSAMPLE_AUTO,
                                     nullptr) != 0;
     }
+    std::size_t whole_bytes() const { return 2 * samples_ * std::size_t(bits_ / 8) * std::size_t(height_); }
     Failure failure() const { return output_.failure(file_, "the picture library refuses it"); }
 
     std::filesystem::path file_;
     Output output_;
     std::size_t samples_;
     int bits_;
+    int height_;
     RowQueue queue_;
     Image image_;
     std::thread thread_;

@@ -13,17 +13,22 @@ namespace {
 
 using namespace io;  // the functions of libvips among them, see io/vips.h
 
-constexpr std::array<FormatEntry, 5> table{{
-    {Format::tiff, ".tif", 16},
-    {Format::tiff, ".tiff", 16},
-    {Format::png, ".png", 16},
-    {Format::jpeg, ".jpg", 8},
-    {Format::jpeg, ".jpeg", 8},
+constexpr int any_side = 1 << 30;
+constexpr std::array<FormatEntry, 8> table{{
+    {Format::tiff, ".tif", 8, 16, any_side},
+    {Format::tiff, ".tiff", 8, 16, any_side},
+    {Format::png, ".png", 8, 16, any_side},
+    {Format::jpeg, ".jpg", 8, 8, 65535},
+    {Format::jpeg, ".jpeg", 8, 8, 65535},
+    {Format::webp, ".webp", 8, 8, 16383},
+    {Format::jxl, ".jxl", 8, 16, any_side},
+    {Format::exr, ".exr", 16, 32, any_side},
 }};
 
 Result<std::unique_ptr<RowWriter>> open_writer(const fs::path& file, const PictureHead& head, int bits, Format format,
                                                int quality) {
     if (format == Format::tiff) return io::tiff_writer(file, head, bits);
+    if (format == Format::exr) return io::exr_writer(file, head, bits);
     return io::vips_writer(file, head, bits, format, quality);
 }
 
@@ -61,8 +66,14 @@ Status write_picture(const fs::path& file, const PictureHead& head, const WriteO
         return Failure{
             Fault::wrong_call,
             file.string(),
-            {"The name %1 ends in no format that can be written: use .tif, .png or .jpg.", {file.filename().string()}}};
-    const int bits = std::min(options.bits, format->most_bits);
+            {"The name %1 ends in no format that can be written: use .tif, .png, .exr, .jxl, .webp or .jpg.",
+             {file.filename().string()}}};
+    if (std::max(head.size.width, head.size.height) > format->longest_side)
+        return Failure{Fault::wrong_call,
+                       file.string(),
+                       {"%1 was not written: its format holds %2 pixels a side at most. Write it smaller, or as .tif.",
+                        {file.filename().string(), std::to_string(format->longest_side)}}};
+    const int bits = std::clamp(options.bits, format->least_bits, format->most_bits);
     return write_whole(
         file,
         [&](const fs::path& beside) -> Status {

@@ -1,4 +1,4 @@
-// Writing pictures row by row: 16-bit TIFF (libtiff) and PNG, 8-bit of both, JPEG (libvips).
+// Writing pictures row by row: TIFF (libtiff), PNG, JPEG, WebP, JPEG XL (libvips) and OpenEXR.
 #pragma once
 
 #include <filesystem>
@@ -16,12 +16,13 @@
 
 namespace bp {
 
-enum class Format { tiff, png, jpeg };
+enum class Format { tiff, png, jpeg, webp, jxl, exr };
 
 struct FormatEntry {
     Format format;
     std::string_view ending;  // with the dot, lower case
-    int most_bits;
+    int least_bits, most_bits;
+    int longest_side;  // pixels that the format can tell
 };
 
 std::span<const FormatEntry> formats();
@@ -32,8 +33,8 @@ std::optional<FormatEntry> format_of(const std::filesystem::path& file);
 std::string standard_ending(Format format);
 
 struct WriteOptions {
-    int bits = 16;     // 8 or 16; a format that has only 8 takes 8
-    int quality = 92;  // 1 to 100, JPEG only
+    int bits = 16;     // 8, 16 or, for OpenEXR, 32; a format takes the nearest that it has. Floats from 16 in OpenEXR
+    int quality = 92;  // 1 to 100, for JPEG, WebP and JPEG XL, where 100 loses nothing
     Sync sync = Sync::yes;
 };
 
@@ -51,7 +52,7 @@ class RowWriter {
   public:
     virtual ~RowWriter() = default;
     // The next rows, of 16-bit samples. For a file of 8 bits they become 8-bit ones by division by 257, rounded to
-    // nearest.
+    // nearest; in OpenEXR linear light, 1 being white.
     virtual Status write(std::span<const std::uint16_t* const> rows) = 0;
     // After the last row: the file is complete when this is well.
     virtual Status finish() = 0;

@@ -262,10 +262,14 @@ void fields(Self& sequence, Visit&& visit) {
 
 template <Is<ExportSettings> Self, class Visit>
 void fields(Self& to, Visit&& visit) {
-    auto& [ending, bits, quality] = to;
-    visit("ending", ending, OneOf<std::string>{{".tif", ".png", ".jpg"}});
-    visit("bits", bits, OneOf<int>{{8, 16}});
+    auto& [ending, bits, quality, profile, from_file, long_edge_px, sharpen] = to;
+    visit("ending", ending, OneOf<std::string>{{".tif", ".png", ".jpg", ".webp", ".jxl", ".exr"}});
+    visit("bits", bits, OneOf<int>{{8, 16, 32}});
     visit("quality", quality, Between<int>{1, 100});
+    visit("profile", profile, Any{});
+    visit("from_file", from_file, Any{});
+    visit("long_edge_px", long_edge_px, Between<int>{0, largest_side_px});
+    visit("sharpen", sharpen, Between<double>{0, 300});
 }
 
 template <Is<Curve> Self, class Visit>
@@ -444,6 +448,13 @@ inline Words<PartOf> words_of(PartOf) {
             {PartOf::subject, "subject"},
             {PartOf::meteor, "meteor"},
             {PartOf::foreground, "foreground"}};
+}
+inline Words<ExportProfile> words_of(ExportProfile) {
+    return {{ExportProfile::own, "own"},
+            {ExportProfile::srgb, "srgb"},
+            {ExportProfile::display_p3, "p3"},
+            {ExportProfile::rec2020, "rec2020"},
+            {ExportProfile::file, "file"}};
 }
 inline Words<ShapeKind> words_of(ShapeKind) {
     return {{ShapeKind::ellipse, "ellipse"}, {ShapeKind::band, "band"}, {ShapeKind::ramp, "ramp"}};

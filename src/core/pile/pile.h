@@ -160,10 +160,17 @@ struct SequenceSettings {
     friend bool operator==(const SequenceSettings&, const SequenceSettings&) = default;
 };
 
+// The profile that a picture is written in: the pile's own, a known one, or one from a file.
+enum class ExportProfile { own, srgb, display_p3, rec2020, file };
+
 struct ExportSettings {
     std::string ending = ".tif";
-    int bits = 16;
+    int bits = 16;  // 16 or 32 of floats
     int quality = 92;
+    ExportProfile profile = ExportProfile::own;
+    Profile from_file;     // counts when `profile` says so
+    int long_edge_px = 0;  // the longer side of what is written; 0: as it is
+    double sharpen = 0;    // of what was made smaller, as Detail has it
     friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
 };
 

@@ -136,7 +136,7 @@ json rule(const Mask&, const L&) {
 }
 template <class L>
 json rule(const Profile&, const L&) {
-    return {{"enum", {"profile.icc"}}};
+    return {{"enum", {"profile.icc", "export.icc"}}};
 }
 template <class L>
 json rule(const SharedFrameFile&, const L&) {

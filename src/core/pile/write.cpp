@@ -124,8 +124,10 @@ class Writer {
     }
     json of(const Profile& v) {
         if (v.is_srgb()) return nullptr;
-        pieces_["profile.icc"] = v.bytes();
-        return "profile.icc";
+        // One that is there already is not written twice.
+        const std::string name = pieces_.contains("profile.icc") ? "export.icc" : "profile.icc";
+        pieces_[name] = v.bytes();
+        return name;
     }
 
     Result<Pieces> done(const json& out, const char* name) {
