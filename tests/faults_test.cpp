@@ -76,7 +76,7 @@ TEST_CASE("whichever read fails, the program ends with a sentence, and what was 
 }
 
 TEST_CASE("whichever write fails, the old picture and the old pile stay whole, and nothing is left beside them") {
-    for (const char* ending : {".tif", ".png", ".jpg"}) {
+    for (const char* ending : {".tif", ".png", ".jpg", ".webp", ".jxl", ".exr"}) {
         const Folder folder, out;
         write_moving(folder, 2, {96, 64}, {2, 1});
         const std::string picture = "o" + std::string(ending);

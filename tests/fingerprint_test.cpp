@@ -65,6 +65,9 @@ template <class T>
 void change(std::vector<T>& values) {
     values.emplace_back();
 }
+void change(Profile& profile) {
+    profile = Profile::linear_srgb();
+}
 void change(Line& line) {
     line.width_px += 1e-9;
 }

@@ -68,7 +68,7 @@ Pile rich_pile(const Folder& folder) {
     more = with_canvas(std::move(more), {Rect{-20, -10, 160, 110}, {0.125, 0, 1}});
     more.cover = Cover::any;
     more.outcome = Outcome::quiet;
-    more.exporting = {".jpg", 8, 77};
+    more.exporting = {".jpg", 8, 77, ExportProfile::file, Profile::linear_srgb(), 1600, 40};
     more = with_note(std::move(more), 1, "first light");
     return more;
 }

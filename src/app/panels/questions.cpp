@@ -24,6 +24,8 @@ QString key_of(Places kind) {
             return QStringLiteral("places/piles");
         case Places::finishes:
             return QStringLiteral("places/finishes");
+        case Places::profiles:
+            return QStringLiteral("places/profiles");
         case Places::pictures:
             break;
     }

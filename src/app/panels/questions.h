@@ -10,7 +10,7 @@ namespace bp::app {
 
 // Dialogs for files begin where the last one of their kind ended, the first time at `near` (a file or folder; may be
 // empty). Nothing is chosen when the person leaves them.
-enum class Places { frames, piles, finishes, pictures };
+enum class Places { frames, piles, finishes, profiles, pictures };
 
 QStringList ask_for_files(QWidget* parent, Places kind, const QString& title, const QString& filter,
                           const QString& near = {});

@@ -5,6 +5,7 @@
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
+#include <QSpinBox>
 
 #include "app/canvas/canvas.h"
 #include "app/looks/controls.h"
@@ -26,6 +27,8 @@ class ExportStep : public StepBody {
 
   private:
     void refresh() override;
+    void build_profile();
+    void build_size();
     void build_check();
     void show_flaws(const std::vector<Flawed>& flaws);
 
@@ -38,6 +41,10 @@ class ExportStep : public StepBody {
     std::vector<Flawed> found_;
     QComboBox* format_;
     NamedSlider* quality_;
+    QComboBox* profile_;
+    QSpinBox* edge_;
+    QDoubleSpinBox *paper_, *dpi_;
+    NamedSlider* sharpen_;
     QLabel* facts_;
     QLabel* last_;
     QPushButton* write_;
