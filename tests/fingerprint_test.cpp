@@ -134,6 +134,7 @@ TEST_CASE("every field in the table of a value changes its fingerprint") {
     check_all_fields(EdgeShade{});
     check_all_fields(DrawnShape{});
     check_all_fields(FinishPlace{});
+    check_all_fields(Mended{});
     check_all_fields(Finish{});
     check_all_fields(SensorSpot{{3, 4}, 5, {0, 0, 2, 2}, std::make_shared<const Raster16>(Size{2, 2}, 1)});
 }

@@ -6,6 +6,7 @@
 #include <QPushButton>
 #include <QSlider>
 #include <catch2/catch.hpp>
+#include <cmath>
 
 #include "app/panels/curve_pad.h"
 #include "pile/edits.h"
@@ -245,6 +246,58 @@ TEST_CASE("detail and edges are set, seen before and after, and taken away toget
     w.click("finish_none");
     CHECK(w.pile().finish == Finish{});
     CHECK_FALSE(before->isEnabled());
+}
+
+TEST_CASE("spots and lines are mended by a click and a stroke, moved, switched off and removed", "[window]") {
+    const Folder folder;
+    // A black spot, and a black wire beside it.
+    Raster16 picture = landscape({320, 240}, Matrix());
+    for (int y = 0; y < 240; ++y)
+        for (int x = 0; x < 320; ++x)
+            if (std::hypot(x - 100, y - 100) < 5 || (std::abs(x - 220) < 2 && y > 20 && y < 200))
+                for (int c = 0; c < 3; ++c) picture.at(x, y, c) = 0;
+    for (const char* name : {"f1.tif", "f2.tif"}) write(folder / name, picture, 16);
+    Window w;
+    REQUIRE(w.open(folder));
+    open_finish(w);
+    w.click("page_finish_mend");
+    CHECK(w.result_at(100, 100) == 0);
+    w.slide("mend_size", 18);
+    w.stroke({{100, 100}});
+    REQUIRE(w.quiet());
+    REQUIRE(w.pile().finish.mended.size() == 1);
+    const std::uint16_t around = w.result_at(115, 100);
+    CHECK(w.result_at(100, 100) > around / 2);
+    CHECK(w.pile().finish.mended[0].width_px == Approx(18).margin(1));
+    w.slide("mend_size", 8);
+    w.stroke({{220, 30}, {220, 80}, {220, 130}, {220, 190}});
+    REQUIRE(w.pile().finish.mended.size() == 2);
+    CHECK(w.pile().finish.mended[1].way.size() > 3);
+    CHECK(w.result_at(220, 100) > w.result_at(230, 100) / 2);
+    // Pulled away, the spot is there again; undone, it is gone.
+    w.stroke({{100, 100}, {120, 110}, {140, 120}});
+    CHECK(w.pile().finish.mended[0].way[0].x == Approx(140).margin(2));
+    CHECK(w.result_at(100, 100) == 0);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.result_at(100, 100) > around / 2);
+    // Mended from elsewhere: its dashed circle is pulled.
+    const Mended before = w.pile().finish.mended[0];
+    const QPointF source(before.way[0].x + before.from.x, before.way[0].y + before.from.y);
+    w.stroke({source, source + QPointF(3, 3), source + QPointF(6, 6)});
+    CHECK(w.pile().finish.mended[0].from.x == Approx(before.from.x + 6).margin(1.5));
+    CHECK(w.pile().finish.mended[0].way == before.way);
+    auto* list = w.find<QListWidget>("mended_list");
+    const QRect row = list->visualItemRect(list->item(0));
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, Qt::NoModifier, {row.left() + 14, row.center().y()});
+    let_pass();
+    CHECK(w.result_at(100, 100) == 0);
+    w.slide("mend_width", 30);
+    CHECK(w.pile().finish.mended[0].width_px == 30);
+    list->setFocus();
+    w.key(Qt::Key_Delete);
+    REQUIRE(w.pile().finish.mended.size() == 1);
+    CHECK(w.pile().finish.mended[0].way.size() > 1);
+    CHECK(w.pile().frames.size() == 2);
 }
 
 TEST_CASE("the crop keeps a ratio while it is pulled and typed, and is the one of Align", "[window]") {

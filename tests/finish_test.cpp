@@ -86,6 +86,16 @@ Finish busy_finish(Size size) {
     out.detail.smooth = 40;
     out.detail.smooth_colour = 80;
     out.edges = {-1, 20, 70};
+    Mended spot;
+    spot.id = 1;
+    spot.way = {{50, 40}};
+    spot.width_px = 14;
+    spot.from = {20, 8};
+    Mended line = spot;
+    line.id = 2;
+    line.way = {{20, 20}, {90, 70}, {140, 60}};
+    line.width_px = 5;
+    out.mended = {spot, line};
     FinishPlace place;
     place.id = 1;
     place.name = "corner";
@@ -230,7 +240,7 @@ TEST_CASE("a finished picture is the same by tiles, by rows and at once, to the 
                 int next = region.top;
                 std::vector<std::uint16_t> rows;
             };
-            for (const std::size_t budget : {ample, std::size_t(80) << 20}) {
+            for (const std::size_t budget : {ample, std::size_t(160) << 20}) {
                 FrameStore tight(working_space(pile), {0, budget});
                 Ring ring(region);
                 REQUIRE(render_to(pile, tight, region, 0, job, ring).ok());
@@ -420,6 +430,86 @@ TEST_CASE("noise goes and edges stay") {
     CHECK(deviation_of(colour, flat, 1) > 0.5 * deviation_of(in, flat, 1));
 }
 
+namespace {
+
+// A surface with a grain along one direction, brighter to the right.
+double grain(int x, int y) {
+    return 0.35 + 0.0015 * x + 0.06 * std::sin(0.9 * x + 0.25 * y) * std::sin(0.31 * y) + 0.03 * std::sin(1.7 * (x - 2 * y));
+}
+
+double decibels(const Sheet& made, const Rect& area) {
+    double squares = 0;
+    for (int y = area.top; y < area.bottom(); ++y)
+        for (int x = area.left; x < area.right(); ++x) {
+            const double off = tone_at(made, x, y) - grain(x, y);
+            squares += off * off;
+        }
+    return -10 * std::log10(squares / (double(area.width) * area.height));
+}
+
+}  // namespace
+
+TEST_CASE("a line is mended across texture better than by a blur, and a spot by what is like it") {
+    const Size size{160, 120};
+    const Rect along{70, 10, 20, 100};
+    const auto wire = [](int x, int y) { return std::abs(x - 80 - 0.1 * (y - 60)) < 3; };
+    const Sheet wired = sheet_of(size, 1, [&](int x, int y, int) {
+        const double root = wire(x, y) ? 0.05 : grain(x, y);
+        return float(root * root);
+    });
+    Mended line;
+    line.way = {{80 - 6.5, -5}, {80 + 6.5, 125}};
+    line.width_px = 8;
+    const Sheet mended = done(*mend_tool({line}, 0), wired);
+    // A plain blur: the mean of both sides of the wire, row by row.
+    Sheet blurred = wired;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 60; x < 100; ++x) {
+            if (!wire(x, y)) continue;
+            const int middle = int(std::lround(80 + 0.1 * (y - 60)));
+            const double t = (x - middle + 5) / 10.0;
+            const double root = (1 - t) * tone_at(wired, middle - 5, y) + t * tone_at(wired, middle + 5, y);
+            blurred.row(y)[x] = float(root * root);
+        }
+    CHECK(decibels(mended, along) > decibels(wired, along) + 6);
+    CHECK(decibels(mended, along) > decibels(blurred, along) + 0.5);
+    // What lies further off is the same to the bit.
+    for (const auto& [x, y] : {std::pair{60, 60}, {100, 60}, {0, 0}}) CHECK(mended.row(y)[x] == wired.row(y)[x]);
+
+    // A spot on a grain that repeats: mended from where it is the same.
+    const auto waves = [](int x, int y) { return 0.4 + 0.1 * std::sin(0.5 * x) * std::sin(0.4 * y) + 0.001 * x; };
+    const auto spotted = sheet_of(size, 1, [&](int x, int y, int) {
+        const double root = std::hypot(x - 80, y - 60) < 7 ? 0.9 : waves(x, y);
+        return float(root * root);
+    });
+    Mended spot;
+    spot.way = {{80, 60}};
+    spot.width_px = 17;
+    spot.from = best_source(spotted, {80, 60}, spot.width_px);
+    CHECK(std::hypot(spot.from.x, spot.from.y) > spot.width_px);
+    const Sheet clean = done(*mend_tool({spot}, 0), spotted);
+    double worst = 0, blur = 0;
+    for (int y = 52; y <= 68; ++y)
+        for (int x = 72; x <= 88; ++x) {
+            worst = std::max(worst, std::abs(tone_at(clean, x, y) - waves(x, y)));
+            blur = std::max(blur, std::abs(waves(80, 60) - waves(x, y)));
+        }
+    CHECK(worst < 0.75 * blur);
+    CHECK(worst < 0.12);
+    // On an even slope nothing of a spot is left, wherever it is mended from.
+    const auto slope = [](int x, int y) { return 0.2 + 0.002 * x + 0.001 * y; };
+    const auto sloped = sheet_of(size, 3, [&](int x, int y, int) {
+        return std::hypot(x - 80, y - 60) < 7 ? 0.0F : float(slope(x, y));
+    });
+    const Sheet even = done(*mend_tool({spot}, 0), sloped);
+    for (int y = 50; y <= 70; ++y)
+        for (int x = 70; x <= 90; ++x) CHECK(even.row(y)[3 * x + 1] == Approx(slope(x, y)).margin(2e-3));
+    spot.on = false;
+    CHECK(mend_tool({spot}, 0) == nullptr);
+    CHECK(distance_to(line, {80, 60}) == Approx(-4));
+    CHECK(distance_to(spot, {80 + 8.5, 60}) == Approx(0).margin(1e-9));
+}
+
 TEST_CASE("the noise of a picture and of a merge is known") {
     // What a mean, a median and a maximum of independent noise leave.
     std::mt19937 random(5);
@@ -577,6 +667,9 @@ TEST_CASE("a finish file holds a finish, for pictures of any size, and is refuse
     CHECK(small.places[0].mask.at(20, 20) == Approx(int(finish.places[0].mask.at(40, 40))).margin(4));
     Finish same = small;
     same.places[0].mask = finish.places[0].mask;
+    CHECK(same.mended[0].width_px == finish.mended[0].width_px / 2);
+    CHECK(same.mended[0].way[0].x == Approx(24.75));
+    same.mended = finish.mended;
     CHECK(same == finish);
     // A pile gives its finish.
     const Pile pile = finished_pile(folder, size);

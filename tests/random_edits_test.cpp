@@ -326,6 +326,15 @@ Pile edited(Pile pile, Dice& dice) {
         case 36: {
             pile = with_curves(std::move(pile), {{{{dice.wild(0, 1), dice.wild(0, 1)}, {dice.wild(0, 1), 0.5}}}, {}, {}, {}});
             pile = with_colour_ranges(std::move(pile), {{dice.wild(0, 400), dice.wild(-90, 90), dice.wild(-9, 9), 5}});
+            Mended mended;
+            mended.way = {{dice.wild(-9, 99), dice.wild(0, 70)}, {5, 5}};
+            mended.way.resize(std::size_t(dice.below(3)));
+            mended.width_px = dice.wild(0, 150);
+            mended.from = {dice.wild(-500, 500), 3};
+            pile = with_mended(std::move(pile), mended).first;
+            mended.id = 1 + dice.below(3);
+            pile = with_mended_changed(std::move(pile), mended);
+            if (dice.rarely()) pile = without_mended(std::move(pile), 1);
             pile = with_tints(std::move(pile), {dice.wild(0, 360), dice.wild(0, 120), 40, dice.wild(0, 9), 3});
             pile = with_detail(std::move(pile), {dice.wild(0, 400), dice.wild(0, 4), dice.wild(0, 300)});
             Look look;

@@ -428,6 +428,22 @@ bool finished(MainWindow& window, Photographer& p) {
     p.settle();
     if (auto* list = window.findChild<QListWidget*>(QStringLiteral("places_list"))) list->setCurrentRow(0);
     ok = p.take("places") && ok;
+    // The lamp's bracket and the line of a crack are mended away.
+    Mended line;
+    line.way = {{0.611 * width, 0.308 * height}, {0.64 * width, 0.325 * height}};
+    line.width_px = 16;
+    Mended spot;
+    spot.way = {{0.617 * width, 0.368 * height}};
+    spot.width_px = 34;
+    spot.from = {-44, 0};
+    next = studio.pile();
+    next = with_mended(std::move(next), line).first;
+    next = with_mended(std::move(next), spot).first;
+    studio.document().edit(std::move(next), QStringLiteral("Mend"));
+    window.findChild<QAbstractButton*>(QStringLiteral("page_finish_mend"))->click();
+    p.settle();
+    if (auto* list = window.findChild<QListWidget*>(QStringLiteral("mended_list"))) list->setCurrentRow(1);
+    ok = p.take("mend") && ok;
     return ok;
 }
 
@@ -442,7 +458,7 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
     if (p.wants({"lights"})) ok = lit(window, p) && ok;
     if (p.wants({"place"})) ok = on_paper(window, p) && ok;
-    if (p.wants({"finish", "places"})) ok = finished(window, p) && ok;
+    if (p.wants({"finish", "places", "mend"})) ok = finished(window, p) && ok;
     return ok;
 }
 

@@ -52,7 +52,8 @@ void FinishColours::build_ranges() {
     add_ = push(tr("New range"), QStringLiteral("range_add"), tr("Adds a range of colours to be changed"), this);
     remove_ = push(tr("Remove"), QStringLiteral("range_remove"), tr("Takes the range away: its colours are as before"),
                    this);
-    row->addWidget(which_, 1);
+    which_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    column()->addWidget(which_);
     row->addWidget(add_);
     row->addWidget(remove_);
     column()->addLayout(row);

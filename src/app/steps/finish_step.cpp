@@ -6,6 +6,7 @@
 #include "app/steps/finish_colours.h"
 #include "app/steps/finish_crop.h"
 #include "app/steps/finish_detail.h"
+#include "app/steps/finish_mend.h"
 #include "app/steps/finish_places.h"
 #include "app/steps/finish_tone.h"
 #include "app/work/commands.h"
@@ -17,8 +18,6 @@ FinishStep::FinishStep(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_
     tabs_ = new PageTabs(this, 3);
     tabs_->add(new FinishTone(studio, viewer, canvas, this), tr("Tone"), QStringLiteral("page_finish_tone"),
                tr("Tone and colour of all of the picture"));
-    tabs_->add(new FinishCrop(studio, viewer, canvas, this), tr("Crop"), QStringLiteral("page_finish_crop"),
-               tr("Which area of the canvas is the picture, free or to a ratio"));
     tabs_->add(new FinishCurve(studio, viewer, this), tr("Curve"), QStringLiteral("page_finish_curve"),
                tr("A free curve of brightness, or of one channel"));
     tabs_->add(new FinishColours(studio, viewer, this), tr("Colour"), QStringLiteral("page_finish_colour"),
@@ -27,6 +26,10 @@ FinishStep::FinishStep(Studio& studio, Viewer& viewer, Canvas& canvas) : studio_
                tr("Areas with tone, colour and detail of their own"));
     tabs_->add(new FinishDetail(studio, viewer, this), tr("Detail"), QStringLiteral("page_finish_detail"),
                tr("Sharpness, local contrast, noise, and the edges of the picture"));
+    tabs_->add(new FinishMend(studio, viewer, canvas, this), tr("Mend"), QStringLiteral("page_finish_mend"),
+               tr("Spots, wires and scratches, mended from what surrounds them"));
+    tabs_->add(new FinishCrop(studio, viewer, canvas, this), tr("Crop"), QStringLiteral("page_finish_crop"),
+               tr("Which area of the canvas is the picture, free or to a ratio"));
     column()->addWidget(tabs_);
     build_files();
     connect(&studio.document(), &Document::changed, this, &FinishStep::out_of_date);
@@ -69,6 +72,7 @@ QString FinishStep::summary() const {
     if (on > 0) words << tr("%n place(s)", nullptr, int(on));
     if (finish.detail != Detail{}) words << tr("detail");
     if (finish.edges.stops != 0) words << tr("edges");
+    if (!finish.mended.empty()) words << tr("%n mended", nullptr, int(finish.mended.size()));
     return words.isEmpty() ? tr("as merged") : words.join(tr(", "));
 }
 

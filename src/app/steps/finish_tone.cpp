@@ -77,19 +77,23 @@ void FinishTone::refresh() {
 FinishCurve::FinishCurve(Studio& studio, Viewer& viewer, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer), tones_(studio, this) {
     auto* row = new QHBoxLayout;
+    row->setSpacing(space::small / 2);
     auto* group = new QButtonGroup(this);
     struct Channel {
         QString name, object;
         Curve Curves::*curve;
+        QString tip;
     };
-    for (const Channel& channel : {Channel{tr("Brightness"), QStringLiteral("curve_brightness"), &Curves::brightness},
-                                   Channel{tr("Red"), QStringLiteral("curve_red"), &Curves::red},
-                                   Channel{tr("Green"), QStringLiteral("curve_green"), &Curves::green},
-                                   Channel{tr("Blue"), QStringLiteral("curve_blue"), &Curves::blue}}) {
-        auto* button = push(channel.name, channel.object, tr("Shows the curve of this: the others stay as they are"), this);
+    const QString of_one = tr("Shows the curve of this channel, which comes after that of brightness");
+    for (const Channel& channel : {Channel{tr("All"), QStringLiteral("curve_brightness"), &Curves::brightness, tr("Shows the curve of brightness, that all channels go through")},
+                                   Channel{tr("Red"), QStringLiteral("curve_red"), &Curves::red, of_one},
+                                   Channel{tr("Green"), QStringLiteral("curve_green"), &Curves::green, of_one},
+                                   Channel{tr("Blue"), QStringLiteral("curve_blue"), &Curves::blue, of_one}}) {
+        auto* button = push(channel.name, channel.object, channel.tip, this);
         button->setCheckable(true);
+        button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         group->addButton(button);
-        row->addWidget(button);
+        row->addWidget(button, int(channel.name.size()) + 1);
         channels_.push_back(button);
         connect(button, &QPushButton::clicked, this, [this, curve = channel.curve] {
             shown_ = curve;

@@ -3,6 +3,7 @@
 #include <QAbstractButton>
 #include <QEvent>
 #include <QPainter>
+#include <functional>
 
 #include "app/looks/theme.h"
 
@@ -17,7 +18,21 @@ class StepKnot : public QAbstractButton {
         setCheckable(true);
         setCursor(Qt::PointingHandCursor);
     }
-    QSize sizeHint() const override { return {space::step_line_width - 14, 44}; }
+    static constexpr int height_of_two_lines = 44, height_of_one = 27;
+    QSize sizeHint() const override {
+        return {space::step_line_width - 14, in_one_line() ? height_of_one : height_of_two_lines};
+    }
+    // Name and summary beside each other, unless the step is open.
+    void set_close(bool on) {
+        if (close_ == on) return;
+        close_ = on;
+        settle();
+    }
+    void settle() {
+        setFixedHeight(sizeHint().height());
+        updateGeometry();
+        update();
+    }
 
   protected:
     void paintEvent(QPaintEvent*) override {
@@ -39,11 +54,13 @@ class StepKnot : public QAbstractButton {
         painter.setFont(face(type::step, QFont::DemiBold));
         painter.setPen(theme().text);
         painter.drawText(QRectF(space::knot_indent, 4, width() - space::knot_indent, 20), Qt::AlignVCenter, text());
+        const int beside = in_one_line() ? painter.fontMetrics().horizontalAdvance(text()) + space::medium : 0;
         painter.setFont(face(type::small));
         painter.setPen(isChecked() ? theme().amber : theme().quiet);
-        const QString line =
-            painter.fontMetrics().elidedText(body_->summary(), Qt::ElideRight, width() - space::knot_indent - 6);
-        painter.drawText(QRectF(space::knot_indent, 23, width() - space::knot_indent, 17), Qt::AlignVCenter, line);
+        const int left = space::knot_indent + beside;
+        const QString line = painter.fontMetrics().elidedText(body_->summary(), Qt::ElideRight, width() - left - 6);
+        painter.drawText(QRectF(left, in_one_line() ? 5 : 23, width() - left, in_one_line() ? 20 : 17),
+                         Qt::AlignVCenter, line);
     }
     bool event(QEvent* event) override {
         if (event->type() == QEvent::ToolTip) setToolTip(body_->summary());
@@ -51,19 +68,29 @@ class StepKnot : public QAbstractButton {
     }
 
   private:
+    bool in_one_line() const { return close_ && !isChecked(); }
+
     StepBody* body_;
+    bool close_ = false;
 };
 
 // Carries the line that the knots are tied into.
 class Rope : public QWidget {
   public:
     void tie(QWidget* knot) { knots_.push_back(knot); }
+    std::function<void()> when_laid_out;
 
   protected:
     bool event(QEvent* event) override {
         // The knots are about to move: the line between them must follow once they have.
         if (event->type() == QEvent::LayoutRequest)
-            QMetaObject::invokeMethod(this, qOverload<>(&QWidget::update), Qt::QueuedConnection);
+            QMetaObject::invokeMethod(
+                this,
+                [this] {
+                    when_laid_out();
+                    update();
+                },
+                Qt::QueuedConnection);
         return QWidget::event(event);
     }
     void paintEvent(QPaintEvent*) override {
@@ -95,6 +122,20 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
     column_->setSpacing(0);
     column_->addStretch();
     setWidget(rope_);
+    rope_->when_laid_out = [this] { make_room(); };
+}
+
+// Where all does not fit, steps that are closed take one line each.
+void StepLine::make_room() {
+    if (open_ < 0) return;
+    const int knots = int(knots_.size()) * StepKnot::height_of_two_lines;
+    const int wanted = knots + bodies_[std::size_t(open_)]->sizeHint().height() + 2 * space::medium;
+    for (StepKnot* knot : knots_) knot->set_close(wanted > viewport()->height());
+}
+
+void StepLine::resizeEvent(QResizeEvent* event) {
+    QScrollArea::resizeEvent(event);
+    make_room();
 }
 
 void StepLine::add(StepBody* body) {
@@ -128,7 +169,9 @@ void StepLine::open(int index) {
     for (std::size_t i = 0; i < bodies_.size(); ++i) {
         bodies_[i]->setVisible(int(i) == index);
         knots_[i]->setChecked(int(i) == index);
+        knots_[i]->settle();
     }
+    make_room();
     bodies_[std::size_t(index)]->opened();
     ensureWidgetVisible(knots_[std::size_t(index)]);
     widget()->update();

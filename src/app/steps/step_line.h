@@ -53,7 +53,12 @@ class StepLine : public QScrollArea {
   signals:
     void step_opened(int index);
 
+  protected:
+    void resizeEvent(QResizeEvent* event) override;
+
   private:
+    void make_room();
+
     std::vector<StepKnot*> knots_;
     std::vector<StepBody*> bodies_;
     Rope* rope_;

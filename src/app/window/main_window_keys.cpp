@@ -163,6 +163,8 @@ void MainWindow::remove_chosen() {
         findChild<QPushButton*>(QStringLiteral("part_remove"))->click();
     else if (list == QStringLiteral("places_list"))
         findChild<QPushButton*>(QStringLiteral("place_remove"))->click();
+    else if (list == QStringLiteral("mended_list"))
+        findChild<QPushButton*>(QStringLiteral("mend_remove"))->click();
     else
         studio_->remove_selected();
 }

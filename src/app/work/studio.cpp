@@ -7,6 +7,7 @@
 #include "app/looks/words.h"
 #include "app/work/demo.h"
 #include "engine/aligning.h"
+#include "engine/mending.h"
 #include "engine/relink.h"
 #include "engine/render.h"
 #include "pile/edits.h"
@@ -245,6 +246,16 @@ void Studio::save(const QString& path, std::function<void(bool)> done) {
             if (done) done(status.ok());
         },
         tr("saving %1").arg(name));
+}
+
+void Studio::mend_picture(Point at, double width_px, std::function<void(const Mended&)> then) {
+    if (!document_.open()) return;
+    find_on<Mended>(
+        finding_, tr("looking what a spot is mended from"),
+        [now = pile(), store = stores_.frames(), at, width_px, coarsest = thumbnails_.level()](Job& job) {
+            return mended_spot(now, at, width_px, std::max(0, coarsest), *store, job);
+        },
+        [then = std::move(then)](const Mended& mended) { then(mended); });
 }
 
 void Studio::save_finish(const QString& path) {

@@ -53,6 +53,8 @@ class Studio : public QObject {
     void open_left_over(const QString& file, const QString& path, const QString& name, std::function<void(bool)> done);
     // `done` is told whether the pile is on disk now.
     void save(const QString& path, std::function<void(bool)> done = {});
+    // Looks where a spot of the picture is best mended from.
+    void mend_picture(Point at, double width_px, std::function<void(const Mended&)> then);
     // The values of Finish alone, to a file of theirs and from one, or from a pile.
     void save_finish(const QString& path);
     void take_finish(const QString& path);

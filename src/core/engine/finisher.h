@@ -11,8 +11,11 @@ class Finisher final : public RowSink {
   public:
     Finisher(const Finishing& finishing, int channels, const Rect& region, RowSink& sink);
 
-    // Rows held for a plan of such bands: two in work, and the reach around the row that is finished next.
-    static int rows_held(int band_rows, int reach) { return 2 * band_rows + 2 * reach; }
+    // Rows held for a plan of such bands: two in work, those that wait to be finished together, and the reach around
+    // them.
+    static int rows_held(int band_rows, const Finishing& finishing) {
+        return 2 * band_rows + finishing.rows_at_once() + 2 * finishing.reach();
+    }
 
     void begin(const StripPlan& plan) override;
     std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - around_.top) % held_) * stride(); }

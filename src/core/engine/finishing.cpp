@@ -14,9 +14,11 @@
 namespace bp {
 namespace {
 
-// Tiles are wide, because sheets are made of rows, and small enough for the caches with what tools make beside them.
+// What is made at once: so many rows and columns that those around them, which are made for nothing else, are few beside
+// them, and so few that what tools make of them stays in the caches.
+constexpr int fewest_rows = 64;
+constexpr int rows_of_reach = 6;
 constexpr int tile_columns = 512;
-constexpr int tile_rows = 128;
 
 class LookTool final : public FinishTool {
   public:
@@ -44,19 +46,16 @@ class PlaceTool final : public FinishTool {
     }
     int reach() const override { return reach_of(tools_); }
     void run(Sheet& sheet, const Rect& wanted) const override {
+        if (reach() == 0) {
+            for (int y = sheet.area.top; y < sheet.area.bottom(); ++y) change_row(sheet, y);
+            return;
+        }
         Sheet out = cut_out(sheet, wanted);
         const Rect canvas = sheet.area;
         run_tools(tools_, sheet, wanted, canvas);
-        std::vector<std::uint8_t> share(std::size_t(wanted.width)), sky(share.size());
+        std::vector<std::uint8_t> share(std::size_t(wanted.width));
         for (int y = wanted.top; y < wanted.bottom(); ++y) {
-            read_place(y, wanted.left, share);
-            if (in_ != PlaceIn::everywhere) {
-                read_beyond(sky_, level_, y, wanted.left, wanted.width, sky.data());
-                for (std::size_t x = 0; x < share.size(); ++x) {
-                    const int zone = in_ == PlaceIn::sky ? sky[x] : 255 - sky[x];
-                    share[x] = std::uint8_t((share[x] * zone + 127) / 255);
-                }
-            }
+            read_share(y, wanted.left, share);
             const float* made = sheet.row(y) + std::ptrdiff_t(wanted.left - sheet.area.left) * sheet.channels;
             kernels::mix_light(made, share.data(), strength_, share.size(), out.channels, out.row(y));
         }
@@ -64,6 +63,33 @@ class PlaceTool final : public FinishTool {
     }
 
   private:
+    // Only where the place is.
+    void change_row(Sheet& sheet, int y) const {
+        static thread_local std::vector<std::uint8_t> share;
+        share.resize(std::size_t(sheet.area.width));
+        read_share(y, sheet.area.left, share);
+        const auto kept = [](std::uint8_t v) { return v != 0; };
+        const auto first = std::find_if(share.begin(), share.end(), kept);
+        if (first == share.end()) return;
+        const auto end = std::find_if(share.rbegin(), share.rend(), kept).base();
+        const auto from = int(first - share.begin()), pixels = int(end - first);
+        const Rect there{sheet.area.left + from, y, pixels, 1};
+        Sheet some = cut_out(sheet, there);
+        for (const auto& tool : tools_) tool->run(some, there);
+        kernels::mix_light(some.light.data(), &*first, strength_, std::size_t(pixels), sheet.channels,
+                           sheet.row(y) + std::ptrdiff_t(from) * sheet.channels);
+    }
+    void read_share(int y, int left, std::vector<std::uint8_t>& share) const {
+        read_place(y, left, share);
+        if (in_ == PlaceIn::everywhere) return;
+        static thread_local std::vector<std::uint8_t> sky;
+        sky.resize(share.size());
+        read_beyond(sky_, level_, y, left, int(sky.size()), sky.data());
+        for (std::size_t x = 0; x < share.size(); ++x) {
+            const int zone = in_ == PlaceIn::sky ? sky[x] : 255 - sky[x];
+            share[x] = std::uint8_t((share[x] * zone + 127) / 255);
+        }
+    }
     // A pixel of the level stands in the middle of those that it is made of.
     void read_place(int y, int left, std::vector<std::uint8_t>& share) const {
         if (!shape_) {
@@ -119,12 +145,13 @@ void add_place(FinishTools& to, const Making& with, const FinishPlace& place) {
         to.push_back(std::make_shared<const PlaceTool>(place, std::move(tools), with.pile.zones, with.level));
 }
 
-// Noise is taken away first, because all that follows would strengthen it; sharpness comes when tones are as they will
+// What is mended is mended in the picture as it is; noise is taken away then, because all that follows would strengthen it; sharpness comes when tones are as they will
 // be; the edges last, so that a place that is brightened there stays under them.
 FinishTools tools_of(const Making& with) {
     const Pile& pile = with.pile;
     const Finish& finish = pile.finish;
     FinishTools out;
+    add(out, mend_tool(finish.mended, with.level));
     add(out, smooth_tool(finish.detail, with.noise, with.luminance, with.level));
     if (finish.look != Look{}) out.push_back(std::make_shared<const LookTool>(finish.look, pile));
     if (finish.curves != Curves{}) out.push_back(curve_tool(finish.curves));
@@ -164,13 +191,18 @@ Finishing::Finishing(FinishTools tools, const Profile& profile, int channels, co
       canvas_(canvas),
       reach_(reach_of(tools_)) {}
 
+int Finishing::rows_at_once() const {
+    return std::max(fewest_rows, rows_of_reach * reach_);
+}
+
 void Finishing::make(const Rect& box, const std::function<const std::uint16_t*(int y)>& row_in,
                      const std::function<std::uint16_t*(int y)>& row_out) const {
     const Rect from = around(box);
-    const int columns = (box.width + tile_columns - 1) / tile_columns, rows = (box.height + tile_rows - 1) / tile_rows;
+    const int columns = (box.width + tile_columns - 1) / tile_columns;
+    const int rows = (box.height + rows_at_once() - 1) / rows_at_once();
     parallel_for(0, columns * rows, [&](int i) {
-        const Rect tile = intersect({box.left + i % columns * tile_columns, box.top + i / columns * tile_rows,
-                                     tile_columns, tile_rows},
+        const Rect tile = intersect({box.left + i % columns * tile_columns, box.top + i / columns * rows_at_once(),
+                                     tile_columns, rows_at_once()},
                                     box);
         Sheet sheet{around(tile), channels_, {}};
         sheet.light.resize(sheet.row_samples() * std::size_t(sheet.area.height));
@@ -189,7 +221,7 @@ std::size_t Finishing::bytes(int width) const {
     // Of each tile in work a sheet, the one that a tool makes of it, and the planes beside them.
     constexpr std::size_t sheets = 4;
     const auto columns = std::size_t(std::min(width, tile_columns) + 2 * reach_);
-    const auto rows = std::size_t(tile_rows + 2 * reach_);
+    const auto rows = std::size_t(rows_at_once() + 2 * reach_);
     return tools_.empty() ? 0
                           : std::size_t(threads_at_work()) * sheets * columns * rows * std::size_t(channels_) *
                                 sizeof(float);

@@ -32,6 +32,8 @@ class Finishing {
     // row_in(y): samples of row y of around(box), from its first column on; row_out(y) the same of the box.
     void make(const Rect& box, const std::function<const std::uint16_t*(int y)>& row_in,
               const std::function<std::uint16_t*(int y)>& row_out) const;
+    // Rows that are best made together.
+    int rows_at_once() const;
     // Memory that make() takes, at most, for boxes of this width.
     std::size_t bytes(int width) const;
 

@@ -270,7 +270,7 @@ Status Picture::rows(FrameStore& store, const Rect& region, Job& job, RowSink& s
     Composer composer(pile_, area, level_, nullptr, edges_there.value(), pile_.parts.size(), knitting.value().get(),
                       finish_.empty() ? sink : static_cast<RowSink&>(finisher));
     const std::size_t row = std::size_t(area.width) * std::size_t(pile_.channels) * sizeof(std::uint16_t);
-    const int held = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_.reach());
+    const int held = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_);
     const std::size_t beside = std::size_t(held) * row + finish_.bytes(region.width);
     return bring_in_step({pile_, store, composer.takes(), area, level_, beside}, job, composer);
 }

@@ -114,19 +114,15 @@ class SmoothTool final : public FinishTool {
     void run(Sheet& sheet, const Rect& wanted) const override {
         const Plane tones = bp::tones_of(sheet, luminance_);
         const Plane calm = smoothed(tones, tones_, wanted);
-        Sheet out{wanted, sheet.channels, {}};
-        out.light.resize(out.row_samples() * std::size_t(wanted.height));
-        for (int c = 0; c < sheet.channels; ++c) {
-            Plane off(sheet.area);
-            for (std::size_t i = 0; i < off.values.size(); ++i) {
-                const float light = sheet.light[i * std::size_t(sheet.channels) + std::size_t(c)];
-                off.values[i] = std::sqrt(std::max(light, 0.0F)) - tones.values[i];
-            }
-            const Plane kept = smoothed(off, sheet.channels == 1 ? 0 : colours_, wanted);
-            for (std::size_t i = 0; i < kept.values.size(); ++i) {
-                const float root = std::max(calm.values[i] + kept.values[i], 0.0F);
-                out.light[i * std::size_t(sheet.channels) + std::size_t(c)] = root * root;
-            }
+        Sheet out = cut_out(sheet, wanted);
+        if (sheet.channels == 1) {
+            for (std::size_t i = 0; i < out.light.size(); ++i) out.light[i] = calm.values[i] * calm.values[i];
+        } else if (colours_ == 0) {
+            for (int y = wanted.top; y < wanted.bottom(); ++y)
+                kernels::bring_to_tones(tones.row(y) + (wanted.left - tones.area.left), calm.row(y),
+                                        std::size_t(wanted.width), out.channels, out.row(y));
+        } else {
+            smooth_colours(sheet, tones, calm, out);
         }
         sheet = std::move(out);
     }
@@ -137,6 +133,34 @@ class SmoothTool final : public FinishTool {
     // What of white noise of one deviation lives on each scale.
     static constexpr std::array<float, 3> of_scale{0.891F, 0.201F, 0.086F};
 
+    // What red and blue are off the tone is smoothed; green goes along, so that brightness stays.
+    void smooth_colours(const Sheet& sheet, const Plane& tones, const Plane& calm, Sheet& out) const {
+        const auto off_tone = [&](int channel) {
+            Plane off(sheet.area);
+            for (std::size_t i = 0; i < off.values.size(); ++i)
+                off.values[i] =
+                    std::sqrt(std::max(sheet.light[3 * i + std::size_t(channel)], 0.0F)) - tones.values[i];
+            return off;
+        };
+        const Plane red = off_tone(0), blue = off_tone(2);
+        const Plane calm_red = smoothed(red, colours_, out.area), calm_blue = smoothed(blue, colours_, out.area);
+        const float of_red = luminance_[0] / luminance_[1], of_blue = luminance_[2] / luminance_[1];
+        for (int y = out.area.top; y < out.area.bottom(); ++y) {
+            const std::ptrdiff_t from = out.area.left - sheet.area.left;
+            const float *tone = tones.row(y) + from, *r = red.row(y) + from, *b = blue.row(y) + from;
+            const float *to_tone = calm.row(y), *to_r = calm_red.row(y), *to_b = calm_blue.row(y);
+            float* p = out.row(y);
+            for (int x = 0; x < out.area.width; ++x, p += 3) {
+                const float green = std::sqrt(std::max(p[1], 0.0F)) - tone[x];
+                const float to_g = green - of_red * (to_r[x] - r[x]) - of_blue * (to_b[x] - b[x]);
+                const float roots[3] = {to_tone[x] + to_r[x], to_tone[x] + to_g, to_tone[x] + to_b[x]};
+                for (int c = 0; c < 3; ++c) {
+                    const float root = std::max(roots[c], 0.0F);
+                    p[c] = root * root;
+                }
+            }
+        }
+    }
     static Plane part_of(const Plane& in, const Rect& wanted) {
         Plane out(wanted);
         for (int y = wanted.top; y < wanted.bottom(); ++y)
@@ -146,25 +170,21 @@ class SmoothTool final : public FinishTool {
     static Plane smoothed(const Plane& in, float threshold, const Rect& wanted) {
         if (threshold == 0) return part_of(in, wanted);
         Plane detail(wanted);
+        std::fill(detail.values.begin(), detail.values.end(), 0.0F);
         Plane now = in;
         int left = 2 * (1 + 2 + 4);
         for (std::size_t k = 0; k < of_scale.size(); ++k) {
             const int step = 1 << k;
             left -= 2 * step;
-            const Plane next = weighed(now, spline, step, around(wanted, left, in.area));
+            Plane next = weighed(now, spline, step, around(wanted, left, in.area));
             const float least = threshold * of_scale[k];
             for (int y = wanted.top; y < wanted.bottom(); ++y) {
                 const float* fine = now.row(y) + (wanted.left - now.area.left);
                 const float* coarse = next.row(y) + (wanted.left - next.area.left);
                 float* to = detail.row(y);
-                for (int x = 0; x < wanted.width; ++x) {
-                    const float off = fine[x] - coarse[x];
-                    // What is well above noise is an edge, and kept nearly whole.
-                    const float share = least * least / (off * off + 1e-20F);
-                    to[x] += share < 1 ? off * (1 - share * share) : 0;
-                }
+                kernels::add_above_noise(fine, coarse, least, std::size_t(wanted.width), to);
             }
-            now = next;
+            now = std::move(next);
         }
         for (int y = wanted.top; y < wanted.bottom(); ++y) {
             const float* coarse = now.row(y) + (wanted.left - now.area.left);

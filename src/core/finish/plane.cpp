@@ -25,13 +25,18 @@ Plane padded(const Plane& in, int reach, const Rect& wanted) {
 
 // Down, then across: combine(rows, out) makes a row from as many as there are places.
 template <class Combine>
-Plane separable(const Plane& around, int count, int step, const Rect& wanted, const Combine& combine) {
+Plane separable(const Plane& in, int count, int step, const Rect& wanted, const Combine& combine) {
     const int reach = count / 2 * step;
+    const Rect needed{wanted.left - reach, wanted.top - reach, wanted.width + 2 * reach, wanted.height + 2 * reach};
+    const bool inside = intersect(needed, in.area) == needed;
+    const Plane beyond = inside ? Plane(Rect()) : padded(in, reach, wanted);
+    const Plane& around = inside ? in : beyond;
     Plane out(wanted);
-    std::vector<float> down(std::size_t(around.area.width));
+    std::vector<float> down(std::size_t(needed.width));
     std::vector<const float*> rows(std::size_t(count), nullptr);
     for (int y = wanted.top; y < wanted.bottom(); ++y) {
-        for (int k = 0; k < count; ++k) rows[std::size_t(k)] = around.row(y - reach + k * step);
+        for (int k = 0; k < count; ++k)
+            rows[std::size_t(k)] = around.row(y - reach + k * step) + (needed.left - around.area.left);
         combine(rows, down.size(), down.data());
         for (int k = 0; k < count; ++k) rows[std::size_t(k)] = down.data() + std::ptrdiff_t(k) * step;
         combine(rows, std::size_t(wanted.width), out.row(y));
@@ -49,7 +54,7 @@ Plane tones_of(const Sheet& sheet, const std::array<float, 3>& luminance) {
 
 Plane weighed(const Plane& in, std::span<const float> weights, int step, const Rect& wanted) {
     const int count = int(weights.size());
-    return separable(padded(in, count / 2 * step, wanted), count, step, wanted,
+    return separable(in, count, step, wanted,
                      [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
                          kernels::weigh(rows, weights, samples, out);
                      });
@@ -57,9 +62,8 @@ Plane weighed(const Plane& in, std::span<const float> weights, int step, const R
 
 Bounds bounds_around(const Plane& in, int reach, const Rect& wanted) {
     const int count = 2 * reach + 1;
-    const Plane around = padded(in, reach, wanted);
     const auto with = [&](const auto& choose) {
-        return separable(around, count, 1, wanted,
+        return separable(in, count, 1, wanted,
                          [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
                              std::copy_n(rows[0], samples, out);
                              for (std::size_t k = 1; k < rows.size(); ++k)

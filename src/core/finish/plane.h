@@ -12,7 +12,7 @@ namespace bp {
 
 struct Plane {
     Rect area;
-    std::vector<float> values;
+    RawVector<float> values;  // undefined at first
 
     explicit Plane(const Rect& of) : area(of), values(std::size_t(of.width) * std::size_t(of.height)) {}
     float* row(int y) { return values.data() + std::size_t(y - area.top) * std::size_t(area.width); }

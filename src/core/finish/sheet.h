@@ -4,6 +4,7 @@
 #include <memory>
 #include <vector>
 
+#include "base/raw_vector.h"
 #include "image/geometry.h"
 
 namespace bp {
@@ -12,7 +13,7 @@ namespace bp {
 struct Sheet {
     Rect area;  // pixels of the canvas, seen at a level
     int channels = 3;
-    std::vector<float> light;
+    RawVector<float> light;
 
     std::size_t row_samples() const { return std::size_t(area.width) * std::size_t(channels); }
     // From the first column on.

@@ -1,17 +1,73 @@
 #include "kernels/light_rows.h"
 
 #include "kernels/hue.h"
+#include "kernels/wide.h"
 
 namespace bp::kernels {
 namespace {
 
-std::array<float, 3> changed(const HueChange& change, const std::array<float, 3>& luminance,
-                             const std::array<float, 3>& off, float share) {
-    std::array<float, 3> out = off;
-    if (change.turn.radians != 0) out = colour_at(turned(hue_place(off), share * change.turn.radians), luminance);
-    const float apart = 1.0F + change.strength * share;
-    for (float& c : out) c *= apart;
-    return out;
+constexpr std::size_t lanes = 64;
+
+// So many pixels, one channel after the other.
+struct Block {
+    std::array<float, lanes> red, green, blue, grey, colourful, stops;
+};
+
+BP_WITHIN void add_change(const HueChange& change, const std::array<float, 3>& luminance, Block& block) {
+    for (std::size_t i = 0; i < lanes; ++i) {
+        const std::array<float, 3> off{block.red[i], block.green[i], block.blue[i]};
+        const HuePlace at = hue_place(off);
+        const float share = share_of_range(change.turn, at);
+        const std::array<float, 3> made = colour_at(turned(at, share * change.turn.radians), luminance);
+        const float apart = 1.0F + change.strength * share;
+        block.red[i] = made[0] * apart;
+        block.green[i] = made[1] * apart;
+        block.blue[i] = made[2] * apart;
+        block.stops[i] += change.stops * share * block.colourful[i];
+    }
+}
+
+BP_WITHIN float one_light_by(const float* roots, float light) {
+    const float place = std::min(std::sqrt(std::max(light, 0.0F)) * float(tone_steps), float(2 * tone_steps));
+    const int at = int(place);
+    const float root = roots[at] + (roots[at + 1] - roots[at]) * (place - float(at));
+    return root * root;
+}
+
+BP_WIDE void all_light_by(const float* roots, float* light, std::size_t samples) {
+    for (std::size_t i = 0; i < samples; ++i) light[i] = one_light_by(roots, light[i]);
+}
+
+// Of `count` pixels, at most as many as there are lanes.
+BP_WIDE void colour_block(const LightColours& how, float* light, std::size_t count) {
+    Block block;
+    for (std::size_t i = 0; i < lanes; ++i) {
+        const float* p = light + 3 * std::min(i, count - 1);
+        const float r = p[0] * how.gains[0], g = p[1] * how.gains[1], b = p[2] * how.gains[2];
+        const float grey = how.luminance[0] * r + how.luminance[1] * g + how.luminance[2] * b;
+        const float most = std::max(std::max(r, g), b);
+        const float least = std::max(std::min(std::min(r, g), b), 0.0F);
+        const float colourful = most > 0 ? (most - least) / most : 0;
+        const float drawn = std::max(0.0F, 1 + how.strength + how.pale * (1 - colourful));
+        block.red[i] = drawn * (r - grey);
+        block.green[i] = drawn * (g - grey);
+        block.blue[i] = drawn * (b - grey);
+        block.grey[i] = grey;
+        block.colourful[i] = colourful;
+        block.stops[i] = 0;
+    }
+    bool brightens = false;
+    for (const HueChange& change : how.hues) {
+        add_change(change, how.luminance, block);
+        brightens = brightens || change.stops != 0;
+    }
+    for (std::size_t i = 0; i < count; ++i) {
+        const float gain = brightens && block.stops[i] != 0 ? std::exp2(block.stops[i]) : 1;
+        float* p = light + 3 * i;
+        p[0] = std::max(gain * (block.grey[i] + block.red[i]), 0.0F);
+        p[1] = std::max(gain * (block.grey[i] + block.green[i]), 0.0F);
+        p[2] = std::max(gain * (block.grey[i] + block.blue[i]), 0.0F);
+    }
 }
 
 }  // namespace
@@ -26,58 +82,25 @@ std::vector<float> roots_of(const std::function<double(double light)>& curve) {
     return out;
 }
 
-float light_by(const float* roots, float light) {
-    const float place = std::min(std::sqrt(std::max(light, 0.0F)) * float(tone_steps), float(2 * tone_steps));
-    const int at = int(place);
-    const float root = roots[at] + (roots[at + 1] - roots[at]) * (place - float(at));
-    return root * root;
-}
-
 void light_by(const std::array<const float*, 3>& roots, float* light, std::size_t pixels, int channels) {
-    if (channels == 1) {
-        for (std::size_t i = 0; i < pixels; ++i) light[i] = light_by(roots[0], light[i]);
+    if (channels == 1 || (roots[0] == roots[1] && roots[1] == roots[2])) {
+        all_light_by(roots[0], light, pixels * std::size_t(channels));
         return;
     }
-    for (std::size_t i = 0; i < 3 * pixels; i += 3) {
-        light[i] = light_by(roots[0], light[i]);
-        light[i + 1] = light_by(roots[1], light[i + 1]);
-        light[i + 2] = light_by(roots[2], light[i + 2]);
-    }
+    for (std::size_t i = 0; i < 3 * pixels; i += 3)
+        for (std::size_t c = 0; c < 3; ++c) light[i + c] = one_light_by(roots[c], light[i + c]);
 }
 
 void colour_light(const LightColours& how, float* light, std::size_t pixels) {
-    const bool apart = how.strength != 0 || how.pale != 0 || !how.hues.empty();
-    for (std::size_t i = 0; i < pixels; ++i) {
-        float* p = light + 3 * i;
-        const float r = p[0] * how.gains[0], g = p[1] * how.gains[1], b = p[2] * how.gains[2];
-        if (!apart) {
-            p[0] = r;
-            p[1] = g;
-            p[2] = b;
-            continue;
-        }
-        float grey = how.luminance[0] * r + how.luminance[1] * g + how.luminance[2] * b;
-        const float most = std::max(std::max(r, g), b);
-        const float colourful = most > 0 ? (most - std::max(std::min(std::min(r, g), b), 0.0F)) / most : 0;
-        const float drawn = std::max(0.0F, 1 + how.strength + how.pale * (1 - colourful));
-        std::array<float, 3> off{drawn * (r - grey), drawn * (g - grey), drawn * (b - grey)};
-        float stops = 0;
-        for (const HueChange& change : how.hues) {
-            const float share = share_of_range(change.turn, hue_place(off));
-            if (share == 0) continue;
-            off = changed(change, how.luminance, off, share);
-            stops += change.stops * share * colourful;
-        }
-        if (stops != 0) {
-            const float gain = std::exp2(stops);
-            grey *= gain;
-            for (float& c : off) c *= gain;
-        }
-        for (std::size_t c = 0; c < 3; ++c) p[c] = std::max(grey + off[c], 0.0F);
+    if (how.strength != 0 || how.pale != 0 || !how.hues.empty()) {
+        for (std::size_t i = 0; i < pixels; i += lanes) colour_block(how, light + 3 * i, std::min(lanes, pixels - i));
+        return;
     }
+    for (std::size_t i = 0; i < 3 * pixels; i += 3)
+        for (std::size_t c = 0; c < 3; ++c) light[i + c] *= how.gains[c];
 }
 
-void tint_light(const TwoColours& how, float* light, std::size_t pixels) {
+BP_WIDE void tint_light(const TwoColours& how, float* light, std::size_t pixels) {
     constexpr float reach = 0.4F;  // to either side of the middle, in which one colour goes over into the other
     for (std::size_t i = 0; i < pixels; ++i) {
         float* p = light + 3 * i;
@@ -91,7 +114,7 @@ void tint_light(const TwoColours& how, float* light, std::size_t pixels) {
     }
 }
 
-void mix_light(const float* over, const unsigned char* share, float strength, std::size_t pixels, int channels,
+BP_WIDE void mix_light(const float* over, const unsigned char* share, float strength, std::size_t pixels, int channels,
                float* out) {
     const float unit = strength / 255;
     for (std::size_t i = 0; i < pixels; ++i) {
@@ -104,7 +127,7 @@ void mix_light(const float* over, const unsigned char* share, float strength, st
     }
 }
 
-void tones_of(const float* light, std::size_t pixels, int channels, const std::array<float, 3>& luminance, float* out) {
+BP_WIDE void tones_of(const float* light, std::size_t pixels, int channels, const std::array<float, 3>& luminance, float* out) {
     if (channels == 1) {
         for (std::size_t i = 0; i < pixels; ++i) out[i] = std::sqrt(std::max(light[i], 0.0F));
         return;
@@ -115,7 +138,7 @@ void tones_of(const float* light, std::size_t pixels, int channels, const std::a
     }
 }
 
-void bring_to_tones(const float* from, const float* to, std::size_t pixels, int channels, float* light) {
+BP_WIDE void bring_to_tones(const float* from, const float* to, std::size_t pixels, int channels, float* light) {
     // Colours of pixels that are nearly black are made of noise: they are not multiplied, the rest is added as grey.
     constexpr float black = 1.0F / 512;
     for (std::size_t i = 0; i < pixels; ++i) {
@@ -128,6 +151,15 @@ void bring_to_tones(const float* from, const float* to, std::size_t pixels, int 
             const float more = goal * goal - from[i] * from[i];
             for (int c = 0; c < channels; ++c) p[c] = std::max(p[c] + more, 0.0F);
         }
+    }
+}
+
+BP_WIDE void add_above_noise(const float* fine, const float* coarse, float noise, std::size_t samples, float* out) {
+    const float square = noise * noise;
+    for (std::size_t i = 0; i < samples; ++i) {
+        const float off = fine[i] - coarse[i];
+        const float share = square / (off * off + 1e-20F);
+        out[i] += off * std::max(1 - share * share, 0.0F);
     }
 }
 

@@ -16,7 +16,6 @@ namespace bp::kernels {
 // entries up to white, as many again up to four times white, and one more. Light beyond that counts as four times
 // white.
 std::vector<float> roots_of(const std::function<double(double light)>& curve);
-float light_by(const float* roots, float light);
 // Every sample by the table of its channel; `channels` is 1 or 3.
 void light_by(const std::array<const float*, 3>& roots, float* light, std::size_t pixels, int channels);
 
@@ -52,5 +51,9 @@ void mix_light(const float* over, const unsigned char* share, float strength, st
 void tones_of(const float* light, std::size_t pixels, int channels, const std::array<float, 3>& luminance, float* out);
 // Pixels whose tones become others: light times (to / from)^2. A pixel that was black becomes grey.
 void bring_to_tones(const float* from, const float* to, std::size_t pixels, int channels, float* light);
+
+// out += what `fine` has more than `coarse`, but for what is no more than `noise`; what is well above it is kept nearly
+// whole.
+void add_above_noise(const float* fine, const float* coarse, float noise, std::size_t samples, float* out);
 
 }  // namespace bp::kernels

@@ -351,9 +351,19 @@ void fields(Self& place, Visit&& visit) {
     visit("strength", strength, Between<double>{0, 1});
 }
 
+template <Is<Mended> Self, class Visit>
+void fields(Self& mended, Visit&& visit) {
+    auto& [id, way, width_px, from, on] = mended;
+    visit("id", id, Needed{});
+    visit("way", way, Between<double>{-furthest_px, furthest_px});
+    visit("width_px", width_px, Between<double>{Mended::narrowest, Mended::widest});
+    visit("from", from, Between<double>{-Mended::furthest * Mended::widest, Mended::furthest * Mended::widest});
+    visit("on", on, Any{});
+}
+
 template <Is<Finish> Self, class Visit>
 void fields(Self& finish, Visit&& visit) {
-    auto& [look, curves, colours, tints, places, detail, edges] = finish;
+    auto& [look, curves, colours, tints, places, detail, edges, mended] = finish;
     visit("look", look, Any{});
     visit("curves", curves, Any{});
     visit("colours", colours, Any{});
@@ -361,6 +371,7 @@ void fields(Self& finish, Visit&& visit) {
     visit("places", places, Any{});
     visit("detail", detail, Any{});
     visit("edges", edges, Any{});
+    visit("mended", mended, Any{});
 }
 
 template <Is<Pile> Self, class Visit>

@@ -9,6 +9,7 @@
 #include "finish/colours.h"
 #include "finish/curve.h"
 #include "finish/detail.h"
+#include "finish/mend.h"
 #include "finish/shade.h"
 #include "image/mask.h"
 #include "parts/shapes.h"
@@ -44,6 +45,7 @@ struct Finish {
     std::vector<FinishPlace> places;  // from the first that is done to the last
     Detail detail;
     EdgeShade edges;
+    std::vector<Mended> mended;  // of the picture as it is composed, before all else
     friend bool operator==(const Finish&, const Finish&) = default;
 };
 

@@ -56,6 +56,18 @@ Mask scaled(const Mask& mask, Size to) {
     return out;
 }
 
+Mended tidy(Mended mended) {
+    mended = within_limits(std::move(mended));
+    std::erase_if(mended.way, [](const Point& p) { return !std::isfinite(p.x) || !std::isfinite(p.y); });
+    if (mended.way.size() > Mended::most_points) mended.way.resize(Mended::most_points);
+    for (Point& p : mended.way)
+        p = {std::clamp(p.x, -pile::furthest_px, pile::furthest_px), std::clamp(p.y, -pile::furthest_px, pile::furthest_px)};
+    if (!std::isfinite(mended.from.x) || !std::isfinite(mended.from.y)) mended.from = {mended.width_px * 1.2, 0};
+    const double far = std::hypot(mended.from.x, mended.from.y), most = Mended::furthest * mended.width_px;
+    if (far > most) mended.from = {mended.from.x * most / far, mended.from.y * most / far};
+    return mended;
+}
+
 }  // namespace
 
 Pile with_finish(Pile pile, Finish finish) {
@@ -171,6 +183,34 @@ Mask mask_of(const FinishPlace& place, Size size) {
     return place.shape ? mask_of(*place.shape, place.soft, size) : place.mask;
 }
 
+std::pair<Pile, int> with_mended(Pile pile, Mended mended) {
+    mended = tidy(std::move(mended));
+    if (mended.way.empty()) return {std::move(pile), 0};
+    mended.id = 1;
+    for (const Mended& other : pile.finish.mended) mended.id = std::max(mended.id, other.id + 1);
+    const int id = mended.id;
+    pile.finish.mended.push_back(std::move(mended));
+    return {std::move(pile), id};
+}
+
+Pile with_mended_changed(Pile pile, const Mended& mended) {
+    const Mended made = tidy(mended);
+    for (Mended& one : pile.finish.mended)
+        if (one.id == made.id && !made.way.empty()) one = made;
+    return pile;
+}
+
+Pile without_mended(Pile pile, int id) {
+    std::erase_if(pile.finish.mended, [&](const Mended& m) { return m.id == id; });
+    return pile;
+}
+
+const Mended* find_mended(const Pile& pile, int id) {
+    for (const Mended& one : pile.finish.mended)
+        if (one.id == id) return &one;
+    return nullptr;
+}
+
 Finish fitted(const Finish& finish, Size from, Size to) {
     Finish out = finish;
     if (from == to) return out;
@@ -180,6 +220,12 @@ Finish fitted(const Finish& finish, Size from, Size to) {
         if (!place.shape) continue;
         for (Point* p : {&place.shape->from, &place.shape->to})
             *p = {(p->x + 0.5) * across - 0.5, (p->y + 0.5) * down - 0.5};
+    }
+    for (Mended& one : out.mended) {
+        for (Point& p : one.way) p = {(p.x + 0.5) * across - 0.5, (p.y + 0.5) * down - 0.5};
+        one.width_px *= across;
+        one.from = {one.from.x * across, one.from.y * down};
+        one = tidy(std::move(one));
     }
     return out;
 }

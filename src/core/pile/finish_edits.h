@@ -33,6 +33,12 @@ const FinishPlace* find_place(const Pile& pile, int place);
 // What a place keeps, as a mask: painted, or drawn by its shape.
 Mask mask_of(const FinishPlace& place, Size size);
 
+// A spot or a line that is mended, after the others; returns the pile and its id. One of nothing changes nothing.
+std::pair<Pile, int> with_mended(Pile pile, Mended mended);
+Pile with_mended_changed(Pile pile, const Mended& mended);  // in place of the one of its id
+Pile without_mended(Pile pile, int id);
+const Mended* find_mended(const Pile& pile, int id);
+
 // A finish of a picture of one size, for one of another: masks are scaled, all else stays.
 Finish fitted(const Finish& finish, Size from, Size to);
 

@@ -363,6 +363,20 @@ class Reader {
         return true;
     }
     template <class L>
+    bool read(const json& in, std::vector<Mended>& out, const L&) {
+        if (!in.is_array()) return false;
+        std::set<int> ids;
+        for (const json& one : in) {
+            Mended mended;
+            if (read<Mended>(one, mended, Any{}) && ids.insert(mended.id).second && !mended.way.empty() &&
+                mended.way.size() <= Mended::most_points)
+                out.push_back(std::move(mended));
+            else
+                remark("A mended place could not be read and is left out.");
+        }
+        return true;
+    }
+    template <class L>
     bool read(const json& in, std::vector<FinishPlace>& out, const L&) {
         if (!in.is_array()) return false;
         std::set<int> ids;
