@@ -267,7 +267,8 @@ TEST_CASE("a finish of nothing changes no bit, and what frames are held against 
     idle.finish.detail.sharpen_px = 2;
     idle.finish.tints.dark_hue = 10;
     CHECK(test::difference(render(idle, store, whole(size), 0, job).value(), unfinished).empty());
-    const Plumb a = plumb_at(pile, store, 40, 50, 0, 2, job).value(), b = plumb_at(plain, store, 40, 50, 0, 2, job).value();
+    const Plumb a = plumb_at(pile, store, 40, 50, 0, 2, job).value(),
+                b = plumb_at(plain, store, 40, 50, 0, 2, job).value();
     CHECK(a.result == b.result);
 }
 
@@ -345,8 +346,8 @@ TEST_CASE("edges are shaded in the shape of the crop") {
     }
     // A level shows the same shape.
     const Sheet half = done(*shade_tool(shade, crop, 1), sheet_of({150, 80}, 1, [](int, int, int) { return 0.25F; }));
-    CHECK(half.row(10)[20] == Approx((out.row(20)[40] + out.row(20)[41] + out.row(21)[40] + out.row(21)[41]) / 4)
-                                  .epsilon(1e-3));
+    CHECK(half.row(10)[20] ==
+          Approx((out.row(20)[40] + out.row(20)[41] + out.row(21)[40] + out.row(21)[41]) / 4).epsilon(1e-3));
 }
 
 TEST_CASE("sharpening is what its formula says, keeps to its limit, and leaves flat places calm") {
@@ -434,7 +435,8 @@ namespace {
 
 // A surface with a grain along one direction, brighter to the right.
 double grain(int x, int y) {
-    return 0.35 + 0.0015 * x + 0.06 * std::sin(0.9 * x + 0.25 * y) * std::sin(0.31 * y) + 0.03 * std::sin(1.7 * (x - 2 * y));
+    return 0.35 + 0.0015 * x + 0.06 * std::sin(0.9 * x + 0.25 * y) * std::sin(0.31 * y) +
+           0.03 * std::sin(1.7 * (x - 2 * y));
 }
 
 double decibels(const Sheet& made, const Rect& area) {
@@ -498,9 +500,8 @@ TEST_CASE("a line is mended across texture better than by a blur, and a spot by 
     CHECK(worst < 0.12);
     // On an even slope nothing of a spot is left, wherever it is mended from.
     const auto slope = [](int x, int y) { return 0.2 + 0.002 * x + 0.001 * y; };
-    const auto sloped = sheet_of(size, 3, [&](int x, int y, int) {
-        return std::hypot(x - 80, y - 60) < 7 ? 0.0F : float(slope(x, y));
-    });
+    const auto sloped = sheet_of(
+        size, 3, [&](int x, int y, int) { return std::hypot(x - 80, y - 60) < 7 ? 0.0F : float(slope(x, y)); });
     const Sheet even = done(*mend_tool({spot}, 0), sloped);
     for (int y = 50; y <= 70; ++y)
         for (int x = 70; x <= 90; ++x) CHECK(even.row(y)[3 * x + 1] == Approx(slope(x, y)).margin(2e-3));
@@ -522,9 +523,10 @@ TEST_CASE("the noise of a picture and of a merge is known") {
             for (int i = 0; i < rounds; ++i) {
                 for (double& v : values) v = normal(random);
                 std::sort(values.begin(), values.end());
-                const double made = mode == Mode::maximum  ? values.back()
-                                    : mode == Mode::median ? values[n / 2]
-                                                           : std::accumulate(values.begin(), values.end(), 0.0) / double(n);
+                const double made = mode == Mode::maximum ? values.back()
+                                    : mode == Mode::median
+                                        ? values[n / 2]
+                                        : std::accumulate(values.begin(), values.end(), 0.0) / double(n);
                 sum += made;
                 squares += made * made;
             }
@@ -558,9 +560,11 @@ TEST_CASE("a place changes what it keeps, by as much, and nothing else") {
     place.look = look;
     placed = with_place(placed, place);
     const Raster16 made = render(placed, store, whole(size), 0, job).value();
-    CHECK(test::difference(cut(made, whole(size), {30, 20, 60, 50}), cut(all, whole(size), {30, 20, 60, 50}), 1).empty());
+    CHECK(
+        test::difference(cut(made, whole(size), {30, 20, 60, 50}), cut(all, whole(size), {30, 20, 60, 50}), 1).empty());
     CHECK(test::difference(cut(made, whole(size), {0, 0, 160, 20}), cut(before, whole(size), {0, 0, 160, 20})).empty());
-    CHECK(test::difference(cut(made, whole(size), {90, 0, 70, 120}), cut(before, whole(size), {90, 0, 70, 120})).empty());
+    CHECK(
+        test::difference(cut(made, whole(size), {90, 0, 70, 120}), cut(before, whole(size), {90, 0, 70, 120})).empty());
     // Half of it in linear light.
     place.strength = 0.5;
     const Raster16 half = render(with_place(placed, place), store, whole(size), 0, job).value();

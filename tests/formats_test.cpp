@@ -71,8 +71,7 @@ Raster16 reduced(const Raster16& picture, Size to, int band_rows) {
     reducer.begin(plan);
     for (int top = 0; top < picture.height(); top += band_rows) {
         const int end = std::min(top + band_rows, picture.height());
-        for (int y = top; y < end; ++y)
-            std::copy_n(picture.row(y), picture.row_samples(), reducer.row(y + region.top));
+        for (int y = top; y < end; ++y) std::copy_n(picture.row(y), picture.row_samples(), reducer.row(y + region.top));
         REQUIRE(reducer.finish({top + region.top, end + region.top}).ok());
     }
     CHECK(rows.next == to.height);
@@ -209,7 +208,8 @@ TEST_CASE("a picture is made smaller in linear light, by the sinc that it is sai
     for (int y = 0; y < 128; ++y)
         for (int x = 0; x < 128; ++x) board.at(x, y, 0) = (x + y) % 2 ? 65535 : 0;
     const Raster16 grey = reduced(board, {32, 32}, 32);
-    CHECK(grey.at(16, 16, 0) == Approx(int(LightCurve::of(Profile::srgb(), 1).sample(LightCurve::full / 2))).margin(60));
+    CHECK(grey.at(16, 16, 0) ==
+          Approx(int(LightCurve::of(Profile::srgb(), 1).sample(LightCurve::full / 2))).margin(60));
     CHECK(reduced_size({6000, 4000}, 1500) == Size{1500, 1000});
     CHECK(reduced_size({4000, 6000}, 1001) == Size{667, 1001});
     CHECK(reduced_size({60, 40}, 100) == Size{60, 40});

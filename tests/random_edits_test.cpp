@@ -324,7 +324,8 @@ Pile edited(Pile pile, Dice& dice) {
             return with_found_parts(std::move(pile), PartOf::meteor, std::move(found));
         }
         case 36: {
-            pile = with_curves(std::move(pile), {{{{dice.wild(0, 1), dice.wild(0, 1)}, {dice.wild(0, 1), 0.5}}}, {}, {}, {}});
+            pile = with_curves(std::move(pile),
+                               {{{{dice.wild(0, 1), dice.wild(0, 1)}, {dice.wild(0, 1), 0.5}}}, {}, {}, {}});
             pile = with_colour_ranges(std::move(pile), {{dice.wild(0, 400), dice.wild(-90, 90), dice.wild(-9, 9), 5}});
             Mended mended;
             mended.way = {{dice.wild(-9, 99), dice.wild(0, 70)}, {5, 5}};

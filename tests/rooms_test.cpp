@@ -14,10 +14,10 @@ namespace fs = std::filesystem;
 namespace {
 
 // Every room with its height: a file includes only from its own room or from lower ones.
-const std::map<std::string, int> heights{{"base", 0},   {"image", 1},    {"kernels", 2}, {"io", 3},
-                                         {"align", 4},  {"even", 4},     {"finish", 4}, {"frames", 4},  {"lights", 4},
-                                         {"merge", 4},  {"parts", 4},    {"zones", 4},   {"pile", 5},
-                                         {"engine", 6}, {"practice", 7}, {"cli", 8},     {"app", 8}};
+const std::map<std::string, int> heights{{"base", 0},  {"image", 1},  {"kernels", 2}, {"io", 3},     {"align", 4},
+                                         {"even", 4},  {"finish", 4}, {"frames", 4},  {"lights", 4}, {"merge", 4},
+                                         {"parts", 4}, {"zones", 4},  {"pile", 5},    {"engine", 6}, {"practice", 7},
+                                         {"cli", 8},   {"app", 8}};
 const std::vector<std::string> steps{"align", "even", "finish", "frames", "lights", "merge", "parts", "zones"};
 
 struct Include {

@@ -201,9 +201,10 @@ Status take_darks(const MergeOptions& options, Pile& pile, Job& job) {
 
 // The profile that the picture is written in: known by name, or from a file.
 Status choose_profile(const std::string& name, Pile& pile) {
-    static const std::map<std::string, ExportProfile> known{
-        {"", ExportProfile::own}, {"srgb", ExportProfile::srgb}, {"p3", ExportProfile::display_p3},
-        {"rec2020", ExportProfile::rec2020}};
+    static const std::map<std::string, ExportProfile> known{{"", ExportProfile::own},
+                                                            {"srgb", ExportProfile::srgb},
+                                                            {"p3", ExportProfile::display_p3},
+                                                            {"rec2020", ExportProfile::rec2020}};
     if (const auto found = known.find(name); found != known.end()) {
         pile.exporting.profile = found->second;
         return Done{};

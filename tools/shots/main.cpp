@@ -173,22 +173,6 @@ bool trails(MainWindow& window, Photographer& p) {
     return ok;
 }
 
-// The camera is at work; a few frames have come.
-bool camera(MainWindow& window, Photographer& p) {
-    CameraSettings settings;
-    settings.scene = QStringLiteral("quay");
-    settings.exposure_s = 1.0 / 125;
-    settings.pause_s = 1;
-    settings.frames = 60;
-    settings.pace = 1;
-    window.arriving().photograph(settings);
-    wait_for([&] { return window.studio().pile().frames.size() >= 7; });
-    window.steps().open(0);
-    const bool ok = p.take("practice-camera");
-    window.arriving().stop();
-    return ok;
-}
-
 bool even(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     const bool ok = p.open(QStringLiteral("quay"));
@@ -206,25 +190,6 @@ bool even(MainWindow& window, Photographer& p) {
     return p.take("even") && ok;
 }
 
-bool sensor(MainWindow& window, Photographer& p) {
-    Studio& studio = window.studio();
-    bool ok = p.open(QStringLiteral("heron"));
-    window.steps().open(1);
-    window.findChild<QAbstractButton*>(QStringLiteral("page_sensor"))->click();
-    studio.select(studio.pile().frames[6].id);
-    studio.guess_spots();
-    p.settle();
-    if (studio.spot_guesses().empty()) return false;
-    const SpotGuess clearest = studio.spot_guesses().front();
-    studio.mend_spots({{clearest.at, SpotTool::mended_radius(clearest)}});
-    p.settle();
-    window.viewer().set_view(View::frame);
-    ok = p.take("sensor") && ok;
-    window.findChild<QAbstractButton*>(QStringLiteral("page_light"))->click();
-    window.viewer().set_view(View::result);
-    return ok;
-}
-
 bool aligned(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
     bool ok = true;
@@ -238,7 +203,7 @@ bool aligned(MainWindow& window, Photographer& p) {
         ok = p.take("align") && ok;
         press("align_table_shown");
     }
-    if (p.wants({"zones", "cover"})) {
+    if (p.wants({"zones"})) {
         ok = p.open(QStringLiteral("lighthouse")) && ok;
         window.steps().open(2);
         studio.align(Model::stars, studio.pile().frames[24].id);
@@ -247,10 +212,6 @@ bool aligned(MainWindow& window, Photographer& p) {
         pile.cover = Cover::any;
         studio.document().edit(std::move(pile), QStringLiteral("Median"));
         studio.select(studio.pile().frames[32].id);
-        press("page_cover");
-        press("crop_full");
-        ok = p.take("cover") && ok;
-        studio.document().edit(with_crop(studio.pile(), std::nullopt), QStringLiteral("Whole canvas"));
         press("page_zones");
         studio.suggest_zones();
         p.settle();
@@ -450,10 +411,8 @@ bool finished(MainWindow& window, Photographer& p) {
 bool take_all(MainWindow& window, Photographer& p) {
     bool ok = p.take("start");
     if (p.wants({"frames", "side-by-side", "merge-trails", "streaks", "origins"})) ok = trails(window, p) && ok;
-    if (p.wants({"practice-camera"})) ok = camera(window, p) && ok;
     if (p.wants({"even"})) ok = even(window, p) && ok;
-    if (p.wants({"sensor"})) ok = sensor(window, p) && ok;
-    if (p.wants({"align", "cover", "zones"})) ok = aligned(window, p) && ok;
+    if (p.wants({"align", "zones"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "patches", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
     if (p.wants({"lights"})) ok = lit(window, p) && ok;

@@ -25,10 +25,13 @@ QString own_ratios_key() {
 
 // "3:2" as 1.5; none for what is no ratio.
 std::optional<double> read_ratio(const QString& words) {
-    static const QRegularExpression form(QStringLiteral("^\\s*(\\d+(?:[.,]\\d+)?)\\s*[:/x]\\s*(\\d+(?:[.,]\\d+)?)\\s*$"));
+    static const QRegularExpression form(
+        QStringLiteral("^\\s*(\\d+(?:[.,]\\d+)?)\\s*[:/x]\\s*(\\d+(?:[.,]\\d+)?)\\s*$"));
     const QRegularExpressionMatch match = form.match(words);
     if (!match.hasMatch()) return std::nullopt;
-    const auto number = [&](int group) { return match.captured(group).replace(QLatin1Char(','), QLatin1Char('.')).toDouble(); };
+    const auto number = [&](int group) {
+        return match.captured(group).replace(QLatin1Char(','), QLatin1Char('.')).toDouble();
+    };
     constexpr double longest = 50;
     const double a = number(1), b = number(2);
     if (a <= 0 || b <= 0 || a / b > longest || b / a > longest) return std::nullopt;
@@ -56,7 +59,8 @@ CropControls::CropControls(Studio& studio, CropTool& tool, const QString& object
     auto* row = new QHBoxLayout;
     fit_ = push(tr("Full cover"), object + QStringLiteral("full"),
                 tr("The largest rectangle that every frame reaches, to begin a crop with"), this);
-    all_ = push(tr("Whole canvas"), object + QStringLiteral("all"), tr("All of the canvas, to begin a crop with"), this);
+    all_ =
+        push(tr("Whole canvas"), object + QStringLiteral("all"), tr("All of the canvas, to begin a crop with"), this);
     row->addWidget(fit_);
     row->addWidget(all_);
     column->addLayout(row);

@@ -21,9 +21,10 @@ constexpr double by_large_key = 0.05;
 CurvePad::CurvePad(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("curve_pad"));
     setAccessibleName(tr("Curve"));
-    setToolTip(tr("From dark on the left to bright on the right: as bright as the curve is high. Click on the line for "
-                  "a point, pull it; a double-click takes it away. By keys: Insert adds a point, Page Up and Page Down "
-                  "choose one, arrows move it, Delete takes it away"));
+    setToolTip(
+        tr("From dark on the left to bright on the right: as bright as the curve is high. Click on the line for "
+           "a point, pull it; a double-click takes it away. By keys: Insert adds a point, Page Up and Page Down "
+           "choose one, arrows move it, Delete takes it away"));
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     setFixedHeight(sizeHint().height());
@@ -73,8 +74,8 @@ void CurvePad::choose(int point) {
 
 void CurvePad::say_chosen() {
     if (chosen_ < 0) {
-        setAccessibleDescription(tr("%n point(s). Insert adds one, Page Up and Page Down choose one", nullptr,
-                                    int(curve_.points.size())));
+        setAccessibleDescription(
+            tr("%n point(s). Insert adds one, Page Up and Page Down choose one", nullptr, int(curve_.points.size())));
         return;
     }
     const Point& p = curve_.points[std::size_t(chosen_)];
@@ -112,8 +113,8 @@ void CurvePad::mousePressEvent(QMouseEvent* event) {
         // Near the line: a click elsewhere means nothing yet.
         const QPointF on_line = place_of({at.x, std::clamp(curve_at(curve_, at.x), 0.0, 1.0)});
         if (distance(on_line, event->position()) > 2 * handle_reach) return;
-        const auto after = std::find_if(curve_.points.begin(), curve_.points.end(),
-                                        [&](const Point& p) { return p.x > at.x; });
+        const auto after =
+            std::find_if(curve_.points.begin(), curve_.points.end(), [&](const Point& p) { return p.x > at.x; });
         point = int(after - curve_.points.begin());
         curve_.points.insert(after, Point{at.x, curve_at(curve_, at.x)});
     }

@@ -32,7 +32,8 @@ void ValueSliders::add(const ValueOf& value) {
 
 void ValueSliders::show_values() {
     for (const auto& [value, slider] : sliders_)
-        if (!slider->slider()->isSliderDown()) slider->set_value(int(std::lround(value.read(studio_.pile()) / value.unit)));
+        if (!slider->slider()->isSliderDown())
+            slider->set_value(int(std::lround(value.read(studio_.pile()) / value.unit)));
 }
 
 }  // namespace bp::app

@@ -67,8 +67,8 @@ ExportStep::ExportStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     row->addWidget(format_, 1);
     column()->addLayout(row);
     quality_ = new NamedSlider(
-        tr("Quality"), tr("Higher keeps more and takes more space. In WebP and JPEG XL 100 loses nothing"), 1, 100, [](int v) { return QString::number(v); },
-        this);
+        tr("Quality"), tr("Higher keeps more and takes more space. In WebP and JPEG XL 100 loses nothing"), 1, 100,
+        [](int v) { return QString::number(v); }, this);
     quality_->slider()->setObjectName(QStringLiteral("export_quality"));
     column()->addWidget(quality_);
     build_profile();
@@ -192,7 +192,8 @@ void ExportStep::build_size() {
     connect(dpi_, &QDoubleSpinBox::valueChanged, this, [this](double dpi) {
         CanvasSettings canvas = studio_.pile().canvas;
         canvas.dpi = dpi;
-        studio_.document().edit(with_canvas(studio_.pile(), canvas), tr("Pixels an inch"), QStringLiteral("export dpi"));
+        studio_.document().edit(with_canvas(studio_.pile(), canvas), tr("Pixels an inch"),
+                                QStringLiteral("export dpi"));
     });
     sharpen_ = new NamedSlider(
         tr("Sharpening"), tr("Of what was made smaller: it looks softer than it was"), 0, 200,

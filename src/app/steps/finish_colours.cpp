@@ -50,8 +50,8 @@ void FinishColours::build_ranges() {
     which_->setToolTip(tr("Which range the controls below are for"));
     which_->setFocusPolicy(Qt::TabFocus);
     add_ = push(tr("New range"), QStringLiteral("range_add"), tr("Adds a range of colours to be changed"), this);
-    remove_ = push(tr("Remove"), QStringLiteral("range_remove"), tr("Takes the range away: its colours are as before"),
-                   this);
+    remove_ =
+        push(tr("Remove"), QStringLiteral("range_remove"), tr("Takes the range away: its colours are as before"), this);
     which_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     column()->addWidget(which_);
     row->addWidget(add_);
@@ -71,11 +71,18 @@ void FinishColours::build_ranges() {
         double ColourRange::*value;
         int most;
     };
-    for (const Value& v : {Value{"range_strength", tr("Strength"), tr("More or less of these colours"),
-                                 &ColourRange::strength, 100},
-                           Value{"range_brightness", tr("Brightness"), tr("Makes what has these colours brighter or darker"),
-                                 &ColourRange::brightness, 200}})
-        range_->add({QLatin1String(v.object), v.name, v.tip, -v.most, v.most, 1, {}, 0,
+    for (const Value& v :
+         {Value{"range_strength", tr("Strength"), tr("More or less of these colours"), &ColourRange::strength, 100},
+          Value{"range_brightness", tr("Brightness"), tr("Makes what has these colours brighter or darker"),
+                &ColourRange::brightness, 200}})
+        range_->add({QLatin1String(v.object),
+                     v.name,
+                     v.tip,
+                     -v.most,
+                     v.most,
+                     1,
+                     {},
+                     0,
                      [this, v](const Pile& pile) { return of_chosen(v.value, pile); },
                      [this, v](const Pile&, double amount) {
                          return with_chosen([&](ColourRange& range) { range.*v.value = amount; });
@@ -125,16 +132,31 @@ void FinishColours::build_tints() {
         QString suffix;
     };
     const QString degrees = QStringLiteral("°");
-    for (const Value& v :
-         {Value{"tint_dark", tr("Dark tones"), tr("How much of its colour dark tones get"), &TwoTints::dark_strength, 0,
-                100, {}},
-          Value{"tint_dark_hue", tr("Their hue"), tr("0 red, 120 green, 240 blue"), &TwoTints::dark_hue, 0, 360, degrees},
-          Value{"tint_bright", tr("Bright tones"), tr("How much of its colour bright tones get"),
-                &TwoTints::bright_strength, 0, 100, {}},
-          Value{"tint_bright_hue", tr("Their hue"), tr("0 red, 120 green, 240 blue"), &TwoTints::bright_hue, 0, 360,
-                degrees},
-          Value{"tint_middle", tr("Where they meet"), tr("Which tone has half of both colours: darker or brighter ones"),
-                &TwoTints::middle, -100, 100, {}}})
+    for (const Value& v : {Value{"tint_dark",
+                                 tr("Dark tones"),
+                                 tr("How much of its colour dark tones get"),
+                                 &TwoTints::dark_strength,
+                                 0,
+                                 100,
+                                 {}},
+                           Value{"tint_dark_hue", tr("Their hue"), tr("0 red, 120 green, 240 blue"),
+                                 &TwoTints::dark_hue, 0, 360, degrees},
+                           Value{"tint_bright",
+                                 tr("Bright tones"),
+                                 tr("How much of its colour bright tones get"),
+                                 &TwoTints::bright_strength,
+                                 0,
+                                 100,
+                                 {}},
+                           Value{"tint_bright_hue", tr("Their hue"), tr("0 red, 120 green, 240 blue"),
+                                 &TwoTints::bright_hue, 0, 360, degrees},
+                           Value{"tint_middle",
+                                 tr("Where they meet"),
+                                 tr("Which tone has half of both colours: darker or brighter ones"),
+                                 &TwoTints::middle,
+                                 -100,
+                                 100,
+                                 {}}})
         tints_->add({QLatin1String(v.object), v.name, v.tip, v.low, v.high, 1, v.suffix, 0,
                      [v](const Pile& pile) { return pile.finish.tints.*v.value; },
                      [v](const Pile& pile, double amount) {

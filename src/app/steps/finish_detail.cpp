@@ -4,8 +4,7 @@
 
 namespace bp::app {
 
-void add_detail_sliders(ValueSliders& to, const QString& object,
-                        const std::function<const Detail*(const Pile&)>& read,
+void add_detail_sliders(ValueSliders& to, const QString& object, const std::function<const Detail*(const Pile&)>& read,
                         const std::function<Pile(const Pile&, const Detail&)>& write) {
     struct Value {
         const char* object;
@@ -19,27 +18,64 @@ void add_detail_sliders(ValueSliders& to, const QString& object,
     const QString px = ValueSliders::tr(" px");
     const auto say = [](const char* text) { return ValueSliders::tr(text); };
     for (const Value& v :
-         {Value{"sharpen", say(QT_TR_NOOP("Sharpening")), say(QT_TR_NOOP("Makes fine edges steeper. Judge it at 1:1")),
-                &Detail::sharpen, 0, 300, 1, {}, 0},
+         {Value{"sharpen",
+                say(QT_TR_NOOP("Sharpening")),
+                say(QT_TR_NOOP("Makes fine edges steeper. Judge it at 1:1")),
+                &Detail::sharpen,
+                0,
+                300,
+                1,
+                {},
+                0},
           Value{"sharpen_px", say(QT_TR_NOOP("Reach of sharpening")),
                 say(QT_TR_NOOP("How wide the edges are that become steeper")), &Detail::sharpen_px, 3, 30, 0.1, px, 1},
-          Value{"halo", say(QT_TR_NOOP("Limit of rims")),
-                say(QT_TR_NOOP("How much brighter or darker than its neighbours a pixel may become")), &Detail::halo, 0,
-                200, 1, {}, 0},
-          Value{"flat", say(QT_TR_NOOP("Calm of flat places")),
-                say(QT_TR_NOOP("Differences below this, noise and smooth skies, are hardly sharpened")), &Detail::flat, 0,
-                100, 1, {}, 0},
-          Value{"local", say(QT_TR_NOOP("Local contrast")),
-                say(QT_TR_NOOP("Draws places apart from what lies around them, or together")), &Detail::local, -100, 100,
-                1, {}, 0},
+          Value{"halo",
+                say(QT_TR_NOOP("Limit of rims")),
+                say(QT_TR_NOOP("How much brighter or darker than its neighbours a pixel may become")),
+                &Detail::halo,
+                0,
+                200,
+                1,
+                {},
+                0},
+          Value{"flat",
+                say(QT_TR_NOOP("Calm of flat places")),
+                say(QT_TR_NOOP("Differences below this, noise and smooth skies, are hardly sharpened")),
+                &Detail::flat,
+                0,
+                100,
+                1,
+                {},
+                0},
+          Value{"local",
+                say(QT_TR_NOOP("Local contrast")),
+                say(QT_TR_NOOP("Draws places apart from what lies around them, or together")),
+                &Detail::local,
+                -100,
+                100,
+                1,
+                {},
+                0},
           Value{"local_px", say(QT_TR_NOOP("Its reach")), say(QT_TR_NOOP("How far the surroundings go")),
                 &Detail::local_px, 2, 20, 1, px, 0},
-          Value{"smooth", say(QT_TR_NOOP("Less noise")),
+          Value{"smooth",
+                say(QT_TR_NOOP("Less noise")),
                 say(QT_TR_NOOP("Takes away what is no larger than the noise that the merge leaves. Edges stay")),
-                &Detail::smooth, 0, 100, 1, {}, 0},
-          Value{"smooth_colour", say(QT_TR_NOOP("Less noise of colour")),
-                say(QT_TR_NOOP("The same for spots of colour; brightness stays as it is")), &Detail::smooth_colour, 0,
-                100, 1, {}, 0}})
+                &Detail::smooth,
+                0,
+                100,
+                1,
+                {},
+                0},
+          Value{"smooth_colour",
+                say(QT_TR_NOOP("Less noise of colour")),
+                say(QT_TR_NOOP("The same for spots of colour; brightness stays as it is")),
+                &Detail::smooth_colour,
+                0,
+                100,
+                1,
+                {},
+                0}})
         to.add({object + QLatin1String(v.object), v.name, v.tip, v.low, v.high, v.unit, v.suffix, v.decimals,
                 [read, v](const Pile& pile) {
                     const Detail* detail = read(pile);
@@ -56,8 +92,8 @@ void add_detail_sliders(ValueSliders& to, const QString& object,
 FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer) {
     detail_ = new ValueSliders(studio, viewer, this);
-    add_detail_sliders(*detail_, QStringLiteral("detail_"), [](const Pile& pile) { return &pile.finish.detail; },
-                       with_detail);
+    add_detail_sliders(
+        *detail_, QStringLiteral("detail_"), [](const Pile& pile) { return &pile.finish.detail; }, with_detail);
     column()->addWidget(detail_);
     column()->addWidget(heading(tr("Edges of the picture"), this));
     edges_ = new ValueSliders(studio, viewer, this);
@@ -75,8 +111,15 @@ FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)
                 &EdgeShade::stops, -40, 40, 0.1, tr(" EV"), 1},
           Value{"shade_from", tr("Begins at"), tr("How far from the middle it begins"), &EdgeShade::from, 0, 95, 1,
                 QStringLiteral("%"), 0},
-          Value{"shade_round", tr("Roundness"), tr("An ellipse in the crop, or nearly its rectangle"),
-                &EdgeShade::round, 0, 100, 1, {}, 0}})
+          Value{"shade_round",
+                tr("Roundness"),
+                tr("An ellipse in the crop, or nearly its rectangle"),
+                &EdgeShade::round,
+                0,
+                100,
+                1,
+                {},
+                0}})
         edges_->add({QLatin1String(v.object), v.name, v.tip, v.low, v.high, v.unit, v.suffix, v.decimals,
                      [v](const Pile& pile) { return pile.finish.edges.*v.value; },
                      [v](const Pile& pile, double amount) {

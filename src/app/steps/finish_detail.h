@@ -7,8 +7,7 @@
 namespace bp::app {
 
 // The sliders of a detail, wherever one is set.
-void add_detail_sliders(ValueSliders& to, const QString& object,
-                        const std::function<const Detail*(const Pile&)>& read,
+void add_detail_sliders(ValueSliders& to, const QString& object, const std::function<const Detail*(const Pile&)>& read,
                         const std::function<Pile(const Pile&, const Detail&)>& write);
 
 class FinishDetail : public Page {

@@ -15,17 +15,19 @@ double held(double width) {
 
 FinishMend::FinishMend(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer), canvas_(canvas), tool_(canvas, tool_uses()) {
-    column()->addWidget(quiet_label(tr("Click on a spot, or draw along a wire or a scratch. What surrounds it takes its "
-                                       "place. Pull one to move it, or the dashed circle to mend it from elsewhere."),
-                                    this));
+    column()->addWidget(
+        quiet_label(tr("Click on a spot, or draw along a wire or a scratch. What surrounds it takes its "
+                       "place. Pull one to move it, or the dashed circle to mend it from elsewhere."),
+                    this));
     size_ = new NamedSlider(
         tr("Width"), tr("Of the next one, in pixels of the picture (, and .)"), int(Mended::narrowest),
         int(Mended::widest), [](int v) { return tr("%1 px").arg(v); }, this);
     size_->slider()->setObjectName(QStringLiteral("mend_size"));
     column()->addWidget(size_);
-    list_ = new FoundList({QStringLiteral("mended_list"), tr("Mended"),
-                           tr("Take the tick away to see what was there; choose one to change it"), QString(), QString()},
-                          this);
+    list_ =
+        new FoundList({QStringLiteral("mended_list"), tr("Mended"),
+                       tr("Take the tick away to see what was there; choose one to change it"), QString(), QString()},
+                      this);
     column()->addWidget(list_);
     width_ = new ValueSliders(studio_, viewer_, this);
     width_->add({QStringLiteral("mend_width"), tr("Width of the chosen one"), tr("How wide what is mended is"),
@@ -49,7 +51,8 @@ FinishMend::FinishMend(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
         brush.size = px;
         canvas_.set_brush(brush);
     });
-    connect(&canvas_, &Canvas::brush_changed, this, [this] { size_->set_value(int(std::lround(held(canvas_.brush().size)))); });
+    connect(&canvas_, &Canvas::brush_changed, this,
+            [this] { size_->set_value(int(std::lround(held(canvas_.brush().size)))); });
     connect(list_, &FoundList::chosen, this, &FinishMend::choose);
     connect(list_, &FoundList::decided, this, [this](const std::vector<int>& ids, bool on) {
         Pile next = studio_.pile();

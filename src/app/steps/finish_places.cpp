@@ -34,11 +34,12 @@ FinishPlaces::FinishPlaces(Studio& studio, Viewer& viewer, Canvas& canvas, QWidg
           put_down();
       }) {
     build_new();
-    list_ = new FoundList({QStringLiteral("places_list"), tr("Places"),
-                           tr("What is done to parts of the picture, from the first to the last. The tick shows what one "
-                              "gives. Choose one to change it."),
-                           QString(), QString()},
-                          this);
+    list_ =
+        new FoundList({QStringLiteral("places_list"), tr("Places"),
+                       tr("What is done to parts of the picture, from the first to the last. The tick shows what one "
+                          "gives. Choose one to change it."),
+                       QString(), QString()},
+                      this);
     column()->addWidget(list_);
     hint_ = quiet_label({}, this);
     column()->addWidget(hint_);
@@ -49,7 +50,8 @@ FinishPlaces::FinishPlaces(Studio& studio, Viewer& viewer, Canvas& canvas, QWidg
     of_chosen_->add(tone_page_, tr("Tone"), QStringLiteral("place_tone"), tr("Tone and colour of the place"));
     of_chosen_->add(area_page_, tr("Area"), QStringLiteral("place_area"),
                     tr("Where the place is, how strongly it shows, in which order"));
-    of_chosen_->add(detail_page_, tr("Detail"), QStringLiteral("place_detail"), tr("Sharpness, contrast and noise there"));
+    of_chosen_->add(detail_page_, tr("Detail"), QStringLiteral("place_detail"),
+                    tr("Sharpness, contrast and noise there"));
     column()->addWidget(of_chosen_);
     connect(list_, &FoundList::chosen, &target_, &PlaceTarget::set_active);
     connect(list_, &FoundList::decided, this, [this](const std::vector<int>& ids, bool on) {
@@ -182,7 +184,14 @@ void FinishPlaces::build_area() {
             edit_chosen([this](FinishPlace& place) { place.name = name_->text().toStdString(); }, tr("Name a place"));
     });
     area_ = new ValueSliders(studio_, viewer_, area_page_);
-    area_->add({QStringLiteral("place_strength"), tr("Strength"), tr("How much of the place shows"), 0, 100, 0.01, {}, 2,
+    area_->add({QStringLiteral("place_strength"),
+                tr("Strength"),
+                tr("How much of the place shows"),
+                0,
+                100,
+                0.01,
+                {},
+                2,
                 [this](const Pile& pile) {
                     const FinishPlace* place = find_place(pile, target_.active());
                     return place ? place->strength : 1.0;
@@ -196,8 +205,14 @@ void FinishPlaces::build_area() {
                 }});
     inside->addWidget(area_);
     softness_ = new ValueSliders(studio_, viewer_, area_page_);
-    softness_->add({QStringLiteral("place_soft"), tr("Softness"), tr("How far inside its border an ellipse begins to fade"),
-                    0, 100, 0.01, {}, 2,
+    softness_->add({QStringLiteral("place_soft"),
+                    tr("Softness"),
+                    tr("How far inside its border an ellipse begins to fade"),
+                    0,
+                    100,
+                    0.01,
+                    {},
+                    2,
                     [this](const Pile& pile) {
                         const FinishPlace* place = find_place(pile, target_.active());
                         return place ? place->soft : 0.0;
@@ -222,7 +237,8 @@ void FinishPlaces::build_area() {
     auto* row = new QHBoxLayout;
     up_ = push(tr("Earlier"), QStringLiteral("place_earlier"), tr("Does it before the place above it in the list"),
                area_page_);
-    down_ = push(tr("Later"), QStringLiteral("place_later"), tr("Does it after the place below it in the list"), area_page_);
+    down_ = push(tr("Later"), QStringLiteral("place_later"), tr("Does it after the place below it in the list"),
+                 area_page_);
     auto* copy = push(tr("Copy"), QStringLiteral("place_copy"), tr("The same place once more"), area_page_);
     auto* remove = push(tr("Remove"), QStringLiteral("place_remove"), tr("Takes the place away"), area_page_);
     for (QPushButton* button : {up_, down_, copy, remove}) {
@@ -236,9 +252,8 @@ void FinishPlaces::build_area() {
         });
     connect(copy, &QPushButton::clicked, this,
             [this] { add(with_copied_place(studio_.pile(), target_.active()), tr("Copy a place")); });
-    connect(remove, &QPushButton::clicked, this, [this] {
-        studio_.document().edit(without_place(studio_.pile(), target_.active()), tr("Remove a place"));
-    });
+    connect(remove, &QPushButton::clicked, this,
+            [this] { studio_.document().edit(without_place(studio_.pile(), target_.active()), tr("Remove a place")); });
 }
 
 void FinishPlaces::build_detail() {
@@ -315,9 +330,9 @@ void FinishPlaces::closed() {
 
 QString FinishPlaces::name_of(const FinishPlace& place) const {
     if (!place.name.empty()) return QString::fromStdString(place.name);
-    const QString what = place.in == PlaceIn::sky    ? tr("Sky")
-                         : place.in == PlaceIn::land ? tr("Land")
-                         : !place.shape              ? tr("Painted")
+    const QString what = place.in == PlaceIn::sky               ? tr("Sky")
+                         : place.in == PlaceIn::land            ? tr("Land")
+                         : !place.shape                         ? tr("Painted")
                          : place.shape->kind == ShapeKind::ramp ? tr("Ramp")
                                                                 : tr("Ellipse");
     return tr("%1 %2").arg(what).arg(place.id);
@@ -329,8 +344,8 @@ void FinishPlaces::refresh() {
     land_->setVisible(pile.zones.has_value());
     std::vector<FoundThing> things;
     for (const FinishPlace& place : pile.finish.places)
-        things.push_back({place.id, name_of(place), tr("Choose it to change it; the tick shows what it gives"), place.on,
-                          place.id == target_.active()});
+        things.push_back({place.id, name_of(place), tr("Choose it to change it; the tick shows what it gives"),
+                          place.on, place.id == target_.active()});
     list_->set_things(things, things.empty() ? QString() : tr("Places"));
     const FinishPlace* place = target_.place();
     hint_->setText(things.empty() ? tr("Draw where the picture is to be brighter, darker, warmer, calmer.")

@@ -68,7 +68,8 @@ QString FinishStep::summary() const {
     if (finish.look != Look{}) words << tr("tone");
     if (finish.curves != Curves{}) words << tr("curve");
     if (!finish.colours.empty() || finish.tints != TwoTints{}) words << tr("colour");
-    const auto on = std::count_if(finish.places.begin(), finish.places.end(), [](const FinishPlace& p) { return p.on; });
+    const auto on =
+        std::count_if(finish.places.begin(), finish.places.end(), [](const FinishPlace& p) { return p.on; });
     if (on > 0) words << tr("%n place(s)", nullptr, int(on));
     if (finish.detail != Detail{}) words << tr("detail");
     if (finish.edges.stops != 0) words << tr("edges");

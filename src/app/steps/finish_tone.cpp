@@ -85,7 +85,8 @@ FinishCurve::FinishCurve(Studio& studio, Viewer& viewer, QWidget* parent)
         QString tip;
     };
     const QString of_one = tr("Shows the curve of this channel, which comes after that of brightness");
-    for (const Channel& channel : {Channel{tr("All"), QStringLiteral("curve_brightness"), &Curves::brightness, tr("Shows the curve of brightness, that all channels go through")},
+    for (const Channel& channel : {Channel{tr("All"), QStringLiteral("curve_brightness"), &Curves::brightness,
+                                           tr("Shows the curve of brightness, that all channels go through")},
                                    Channel{tr("Red"), QStringLiteral("curve_red"), &Curves::red, of_one},
                                    Channel{tr("Green"), QStringLiteral("curve_green"), &Curves::green, of_one},
                                    Channel{tr("Blue"), QStringLiteral("curve_blue"), &Curves::blue, of_one}}) {

@@ -5,9 +5,9 @@
 #include <QPushButton>
 #include <vector>
 
+#include "app/canvas/canvas.h"
 #include "app/panels/curve_pad.h"
 #include "app/panels/tone_panel.h"
-#include "app/canvas/canvas.h"
 #include "app/steps/page.h"
 
 namespace bp::app {

@@ -280,15 +280,15 @@ void MainWindow::save_finish() {
     settle_typing();
     const QString ending = QLatin1String(finish_ending);
     const QString base = QFileInfo(studio_->document().name()).completeBaseName();
-    const QString path = ask_where_to_write(this, Places::finishes, tr("Save the finish"), tr("Finish (*%1)").arg(ending),
-                                            ending, base + ending);
+    const QString path = ask_where_to_write(this, Places::finishes, tr("Save the finish"),
+                                            tr("Finish (*%1)").arg(ending), ending, base + ending);
     if (!path.isEmpty()) studio_->save_finish(path);
 }
 
 void MainWindow::take_finish() {
     if (!studio_->document().open()) return;
-    const QStringList names =
-        ask_for_files(this, Places::finishes, tr("Take a finish"), tr("Finish or pile (*%1 *.pile)").arg(QLatin1String(finish_ending)));
+    const QStringList names = ask_for_files(this, Places::finishes, tr("Take a finish"),
+                                            tr("Finish or pile (*%1 *.pile)").arg(QLatin1String(finish_ending)));
     if (!names.isEmpty()) studio_->take_finish(names.first());
 }
 

@@ -11,9 +11,9 @@
 #include "engine/relink.h"
 #include "engine/render.h"
 #include "pile/edits.h"
+#include "pile/file.h"
 #include "pile/finish_edits.h"
 #include "pile/finish_file.h"
-#include "pile/file.h"
 #include "pile/outcomes.h"
 #include "practice/practice.h"
 

@@ -108,8 +108,8 @@ FinishTools sharpening_of(const Pile& pile) {
     detail.sharpen = pile.exporting.sharpen;
     detail.sharpen_px = 0.6;
     detail.flat = 8;
-    auto tool = sharpen_tool(
-        detail, pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0}, 0);
+    auto tool =
+        sharpen_tool(detail, pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0}, 0);
     return tool ? FinishTools{std::move(tool)} : FinishTools{};
 }
 
@@ -121,9 +121,8 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
     out.kept = Raster16(out.kept_area.size(), pile.channels);
     const Size small = reduced_size(out.area.size(), pile.exporting.long_edge_px);
     const std::size_t taken =
-        out.kept.bytes() + (small == out.area.size()
-                                ? 0
-                                : Reducer::bytes(out.area, small, pile.channels, StripPlan::highest_band));
+        out.kept.bytes() +
+        (small == out.area.size() ? 0 : Reducer::bytes(out.area, small, pile.channels, StripPlan::highest_band));
     const std::size_t memory = options.memory_bytes - std::min(options.memory_bytes, taken);
     FrameStore store(working_space(pile), {0, memory}, options.scratch);
     if (options.known && knits(pile)) {
@@ -148,7 +147,8 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
     }
     const bool smaller = out.size != out.area.size();
     const Rect written_area = smaller ? whole(out.size) : out.area;
-    const Finishing sharpening(smaller ? sharpening_of(pile) : FinishTools{}, pile.profile, pile.channels, written_area);
+    const Finishing sharpening(smaller ? sharpening_of(pile) : FinishTools{}, pile.profile, pile.channels,
+                               written_area);
     const PictureHead head{out.size, pile.channels, profile, merged_capture(pile), dpi};
     const auto begin = std::chrono::steady_clock::now();
     Status written = write_picture(file, head, options.write, [&](RowWriter& writer) -> Status {

@@ -24,8 +24,9 @@ Status Finisher::finish(const Band& band) {
     const bool last = band.second == around_.bottom();
     const int end = last ? region_.bottom() : std::min(region_.bottom(), band.second - finishing_.reach());
     if (end <= next_ || (!last && end - next_ < finishing_.rows_at_once())) return Done{};
-    finishing_.make({region_.left, next_, region_.width, end - next_}, [&](int y) { return row(y); },
-                    [&](int y) { return sink_.row(y); });
+    finishing_.make(
+        {region_.left, next_, region_.width, end - next_}, [&](int y) { return row(y); },
+        [&](int y) { return sink_.row(y); });
     const Band done{next_, end};
     next_ = end;
     return sink_.finish(done);

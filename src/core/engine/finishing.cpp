@@ -14,8 +14,8 @@
 namespace bp {
 namespace {
 
-// What is made at once: so many rows and columns that those around them, which are made for nothing else, are few beside
-// them, and so few that what tools make of them stays in the caches.
+// What is made at once: so many rows and columns that those around them, which are made for nothing else, are few
+// beside them, and so few that what tools make of them stays in the caches.
 constexpr int fewest_rows = 64;
 constexpr int rows_of_reach = 6;
 constexpr int tile_columns = 512;
@@ -129,9 +129,8 @@ bool smooths(const Detail& detail) {
 
 // Whether anything asks how much noise there is.
 bool smooths(const Finish& finish) {
-    return smooths(finish.detail) || std::any_of(finish.places.begin(), finish.places.end(), [](const FinishPlace& p) {
-               return p.on && smooths(p.detail);
-           });
+    return smooths(finish.detail) || std::any_of(finish.places.begin(), finish.places.end(),
+                                                 [](const FinishPlace& p) { return p.on && smooths(p.detail); });
 }
 
 void add_place(FinishTools& to, const Making& with, const FinishPlace& place) {
@@ -145,8 +144,9 @@ void add_place(FinishTools& to, const Making& with, const FinishPlace& place) {
         to.push_back(std::make_shared<const PlaceTool>(place, std::move(tools), with.pile.zones, with.level));
 }
 
-// What is mended is mended in the picture as it is; noise is taken away then, because all that follows would strengthen it; sharpness comes when tones are as they will
-// be; the edges last, so that a place that is brightened there stays under them.
+// What is mended is mended in the picture as it is; noise is taken away then, because all that follows would strengthen
+// it; sharpness comes when tones are as they will be; the edges last, so that a place that is brightened there stays
+// under them.
 FinishTools tools_of(const Making& with) {
     const Pile& pile = with.pile;
     const Finish& finish = pile.finish;
@@ -222,9 +222,9 @@ std::size_t Finishing::bytes(int width) const {
     constexpr std::size_t sheets = 4;
     const auto columns = std::size_t(std::min(width, tile_columns) + 2 * reach_);
     const auto rows = std::size_t(rows_at_once() + 2 * reach_);
-    return tools_.empty() ? 0
-                          : std::size_t(threads_at_work()) * sheets * columns * rows * std::size_t(channels_) *
-                                sizeof(float);
+    return tools_.empty()
+               ? 0
+               : std::size_t(threads_at_work()) * sheets * columns * rows * std::size_t(channels_) * sizeof(float);
 }
 
 }  // namespace bp

@@ -15,9 +15,9 @@ Result<Mended> mended_spot(const Pile& pile, Point at, double width_px, int coar
     const double unit = double(1 << level), width = width_px / unit;
     const Point there{(at.x + 0.5) / unit - 0.5, (at.y + 0.5) / unit - 0.5};
     const int around = int(std::ceil((Mended::furthest + 1) * width)) + 4;
-    const Rect region = intersect({int(std::floor(there.x)) - around, int(std::floor(there.y)) - around, 2 * around + 1,
-                                   2 * around + 1},
-                                  at_level(canvas_of(pile), level));
+    const Rect region = intersect(
+        {int(std::floor(there.x)) - around, int(std::floor(there.y)) - around, 2 * around + 1, 2 * around + 1},
+        at_level(canvas_of(pile), level));
     Mended out;
     out.way = {at};
     out.width_px = width_px;

@@ -7,8 +7,8 @@
 
 namespace bp {
 
-// A spot as it is best mended from its surroundings: looked for in the composed picture, at a level in which it is a few
-// pixels wide, and no coarser than `coarsest`.
+// A spot as it is best mended from its surroundings: looked for in the composed picture, at a level in which it is a
+// few pixels wide, and no coarser than `coarsest`.
 Result<Mended> mended_spot(const Pile& pile, Point at, double width_px, int coarsest, FrameStore& store, Job& job);
 
 }  // namespace bp

@@ -34,15 +34,20 @@ double noise_left(Mode mode, std::size_t frames) {
     constexpr double of_median = 1.2533;  // over the mean's: the root of half of pi
     switch (mode) {
         case Mode::mean:
-        case Mode::clipped_mean: return 1 / std::sqrt(n);
-        case Mode::median: return n < 3 ? 1 / std::sqrt(n) : std::min(1.0, of_median / std::sqrt(n));
+        case Mode::clipped_mean:
+            return 1 / std::sqrt(n);
+        case Mode::median:
+            return n < 3 ? 1 / std::sqrt(n) : std::min(1.0, of_median / std::sqrt(n));
         // The spread of the largest of n is pi / sqrt(6) over the root of twice their logarithm, when they are many
         // (Gumbel); of few it is nearly one frame's.
         case Mode::lighten:
         case Mode::maximum:
-        case Mode::minimum: return 1 / std::sqrt(1 + 1.2 * std::log(n));
-        case Mode::add: return std::sqrt(n);
-        case Mode::one: return 1;
+        case Mode::minimum:
+            return 1 / std::sqrt(1 + 1.2 * std::log(n));
+        case Mode::add:
+            return std::sqrt(n);
+        case Mode::one:
+            return 1;
     }
     return 1;
 }

@@ -255,8 +255,9 @@ Result<Raster16> Picture::raster(FrameStore& store, const Rect& region, Job& job
     }();
     if (!picture.ok() || finish_.empty()) return picture;
     Raster16 out(region.size(), pile_.channels);
-    finish_.make(region, [&](int y) { return picture.value().row(y - area.top); },
-                 [&](int y) { return out.row(y - region.top); });
+    finish_.make(
+        region, [&](int y) { return picture.value().row(y - area.top); },
+        [&](int y) { return out.row(y - region.top); });
     return out;
 }
 

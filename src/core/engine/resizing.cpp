@@ -27,9 +27,7 @@ int rows_out(int band_rows, int from, int to) {
 Size reduced_size(Size from, int long_edge_px) {
     const int longer = std::max(from.width, from.height);
     if (long_edge_px <= 0 || long_edge_px >= longer) return from;
-    const auto scaled = [&](int side) {
-        return std::max(1, int(std::lround(double(side) * long_edge_px / longer)));
-    };
+    const auto scaled = [&](int side) { return std::max(1, int(std::lround(double(side) * long_edge_px / longer))); };
     return {scaled(from.width), scaled(from.height)};
 }
 

@@ -107,8 +107,8 @@ Result<Mask> like_at(const Pile& pile, int frame, Point at, double reach, bool e
                      Job& job) {
     const int level = level_within(pile.size, sight_side), unit = 1 << level;
     const Rect region = at_level(whole(pile.size), level);
-    const Result<Raster16> own = frame == 0 ? composed(pile, store, region, level, job)
-                                            : render_frame(pile, store, frame, region, level, job);
+    const Result<Raster16> own =
+        frame == 0 ? composed(pile, store, region, level, job) : render_frame(pile, store, frame, region, level, job);
     if (!own.ok()) return own.failure();
     const int x = int(std::floor((at.x + 0.5) / unit)), y = int(std::floor((at.y + 0.5) / unit));
     Mask out(pile.size);

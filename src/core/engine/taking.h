@@ -12,8 +12,9 @@ namespace bp {
 // as a whole is no difference. Empty when the frame shows there what the picture shows.
 Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStore& store, Job& job);
 
-// What of a frame, or of the picture before it is finished for frame 0, is like a place of the canvas in it, within a reach in brightness and colour (a share of white):
-// everywhere, or what hangs together with the place. As a mask of the pile.
+// What of a frame, or of the picture before it is finished for frame 0, is like a place of the canvas in it, within a
+// reach in brightness and colour (a share of white): everywhere, or what hangs together with the place. As a mask of
+// the pile.
 Result<Mask> like_at(const Pile& pile, int frame, Point at, double reach, bool everywhere, FrameStore& store, Job& job);
 
 }  // namespace bp

@@ -41,8 +41,8 @@ void LookInLight::run(float* light, std::size_t pixels) const {
                                       float(look_.hue_turn * degree)},
                                      0,
                                      0};
-        kernels::LightColours how{gains_, luminance_, float(look_.colour_strength / 100),
-                                  float(look_.pale_colours / 100), {}};
+        kernels::LightColours how{
+            gains_, luminance_, float(look_.colour_strength / 100), float(look_.pale_colours / 100), {}};
         if (look_.hue_turn != 0) how.hues = {&hue, 1};
         kernels::colour_light(how, light, pixels);
     }

@@ -133,7 +133,8 @@ double noise_of_tones(const Raster16& picture, const LightCurve& curve) {
                     least = std::min(least, mean);
                     most = std::max(most, mean);
                 }
-            blocks.push_back({most - least, std::sqrt(std::numbers::pi / 2) / 6 * sum / (double(side - 2) * (side - 2))});
+            blocks.push_back(
+                {most - least, std::sqrt(std::numbers::pi / 2) / 6 * sum / (double(side - 2) * (side - 2))});
         }
     if (blocks.empty()) return 0;
     std::sort(blocks.begin(), blocks.end(), [](const Flat& a, const Flat& b) { return a.unevenness < b.unevenness; });

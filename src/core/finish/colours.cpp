@@ -53,8 +53,8 @@ class TintTool final : public FinishTool {
 
   private:
     std::array<float, 3> tint(double hue, double strength) const {
-        return kernels::colour_at(
-            {float(strength * std::cos(hue * degree)), float(strength * std::sin(hue * degree))}, how_.luminance);
+        return kernels::colour_at({float(strength * std::cos(hue * degree)), float(strength * std::sin(hue * degree))},
+                                  how_.luminance);
     }
     kernels::TwoColours how_;
 };

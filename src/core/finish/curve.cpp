@@ -35,8 +35,8 @@ double curve_at(const Curve& curve, double tone) {
     const std::vector<Point> points = with_ends(curve);
     if (tone <= 0) return points.front().y;
     if (tone >= 1) return points.back().y + (tone - 1);
-    const auto after = std::upper_bound(points.begin(), points.end(), tone,
-                                        [](double v, const Point& p) { return v < p.x; });
+    const auto after =
+        std::upper_bound(points.begin(), points.end(), tone, [](double v, const Point& p) { return v < p.x; });
     const auto i = std::size_t(after - points.begin()) - 1;
     const Point &a = points[i], &b = points[i + 1];
     const double width = b.x - a.x, t = (tone - a.x) / width;
@@ -49,7 +49,8 @@ double curve_at(const Curve& curve, double tone) {
 Curve tidied(Curve curve) {
     std::erase_if(curve.points, [](const Point& p) { return !std::isfinite(p.x) || !std::isfinite(p.y); });
     for (Point& p : curve.points) p = {std::clamp(p.x, 0.0, 1.0), std::clamp(p.y, 0.0, 1.0)};
-    std::stable_sort(curve.points.begin(), curve.points.end(), [](const Point& a, const Point& b) { return a.x < b.x; });
+    std::stable_sort(curve.points.begin(), curve.points.end(),
+                     [](const Point& a, const Point& b) { return a.x < b.x; });
     Curve out;
     for (Point p : curve.points) {
         if (out.points.size() == Curve::most_points) break;

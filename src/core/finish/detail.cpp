@@ -138,8 +138,7 @@ class SmoothTool final : public FinishTool {
         const auto off_tone = [&](int channel) {
             Plane off(sheet.area);
             for (std::size_t i = 0; i < off.values.size(); ++i)
-                off.values[i] =
-                    std::sqrt(std::max(sheet.light[3 * i + std::size_t(channel)], 0.0F)) - tones.values[i];
+                off.values[i] = std::sqrt(std::max(sheet.light[3 * i + std::size_t(channel)], 0.0F)) - tones.values[i];
             return off;
         };
         const Plane red = off_tone(0), blue = off_tone(2);

@@ -10,13 +10,13 @@ namespace bp {
 
 // Zero everywhere changes nothing. Lengths in pixels of level 0.
 struct Detail {
-    double sharpen = 0;       // hundredths of what a Gaussian takes away, given back
-    double sharpen_px = 0.8;  // its standard deviation
-    double halo = 30;         // how far beyond its neighbours a pixel may go, in thousandths of white
-    double flat = 20;         // differences below so many thousandths are hardly sharpened
-    double local = 0;         // contrast against the surroundings, hundredths
-    double local_px = 12;     // how far they reach, as a standard deviation
-    double smooth = 0;        // noise of brightness taken away, hundredths
+    double sharpen = 0;        // hundredths of what a Gaussian takes away, given back
+    double sharpen_px = 0.8;   // its standard deviation
+    double halo = 30;          // how far beyond its neighbours a pixel may go, in thousandths of white
+    double flat = 20;          // differences below so many thousandths are hardly sharpened
+    double local = 0;          // contrast against the surroundings, hundredths
+    double local_px = 12;      // how far they reach, as a standard deviation
+    double smooth = 0;         // noise of brightness taken away, hundredths
     double smooth_colour = 0;  // the same of colour
     friend bool operator==(const Detail&, const Detail&) = default;
 };

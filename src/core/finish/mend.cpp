@@ -18,7 +18,8 @@ using Light = std::array<float, 3>;  // or tones
 Light light_at(const Sheet& sheet, double x, double y) {
     const double u = std::clamp(x - sheet.area.left, 0.0, double(sheet.area.width - 1));
     const double v = std::clamp(y - sheet.area.top, 0.0, double(sheet.area.height - 1));
-    const int left = std::min(int(u), std::max(0, sheet.area.width - 2)), right = std::min(left + 1, sheet.area.width - 1);
+    const int left = std::min(int(u), std::max(0, sheet.area.width - 2)),
+              right = std::min(left + 1, sheet.area.width - 1);
     const int top = std::min(int(v), std::max(0, sheet.area.height - 2));
     const int bottom = std::min(top + 1, sheet.area.height - 1);
     const auto a = float(u - left), b = float(v - top);
@@ -77,8 +78,8 @@ int most_along(const Placed& one) {
 
 // The nearest place of a line.
 struct Foot {
-    Point at, across;          // the place, and the way to its right, of length 1
-    double along = 0;          // from the line's begin
+    Point at, across;             // the place, and the way to its right, of length 1
+    double along = 0;             // from the line's begin
     double off = 1e18, side = 0;  // how far it is, and how far to its right
 };
 Foot foot_of(const Placed& one, Point p) {
@@ -111,7 +112,8 @@ Foot anchor_at(const Placed& one, int number) {
         const double length = std::hypot(along.x, along.y);
         if (length < 1e-9) continue;
         const double t = std::min(left / length, 1.0);
-        out = {{a.x + t * along.x, a.y + t * along.y}, {-along.y / length, along.x / length}, before + t * length, 0, 0};
+        out = {
+            {a.x + t * along.x, a.y + t * along.y}, {-along.y / length, along.x / length}, before + t * length, 0, 0};
         if (left <= length) break;
         left -= length;
         before += length;
@@ -130,8 +132,8 @@ Light tone_at(const Sheet& sheet, long x, long y) {
 }
 
 int reach_of(const Placed& one) {
-    const double shift = one.way.size() == 1 ? std::hypot(one.from.x, one.from.y)
-                                             : std::hypot(farthest_across(one), most_along(one));
+    const double shift =
+        one.way.size() == 1 ? std::hypot(one.from.x, one.from.y) : std::hypot(farthest_across(one), most_along(one));
     // A pixel of a line asks for what surrounds the anchors before and after it.
     const double around = one.way.size() == 1 ? 0 : 3 * spacing_of(one);
     return int(std::ceil(shift + around + 2 * one.half + beside)) + 4;
@@ -158,10 +160,11 @@ class MendTool final : public FinishTool {
         for (const Placed& one : all_) {
             const int reach = reach_of(one);
             const Rect box = intersect(one.box, wanted);
-            const Rect area = box.empty() ? Rect()
-                                          : intersect({box.left - reach, box.top - reach, box.width + 2 * reach,
-                                                       box.height + 2 * reach},
-                                                      sheet.area);
+            const Rect area =
+                box.empty()
+                    ? Rect()
+                    : intersect({box.left - reach, box.top - reach, box.width + 2 * reach, box.height + 2 * reach},
+                                sheet.area);
             surroundings.push_back(cut_out(sheet, area));
         }
         for (std::size_t i = 0; i < all_.size(); ++i) {
@@ -180,8 +183,7 @@ class MendTool final : public FinishTool {
   private:
     static void lay(Sheet& sheet, int x, int y, const Light& light, double share) {
         float* p = sheet.row(y) + std::ptrdiff_t(x - sheet.area.left) * sheet.channels;
-        for (int c = 0; c < sheet.channels; ++c)
-            p[c] += float(share) * (std::max(light[std::size_t(c)], 0.0F) - p[c]);
+        for (int c = 0; c < sheet.channels; ++c) p[c] += float(share) * (std::max(light[std::size_t(c)], 0.0F) - p[c]);
     }
 
     static void mend_spot(const Placed& one, const Sheet& before, const Rect& box, Sheet& sheet) {
@@ -208,7 +210,8 @@ class MendTool final : public FinishTool {
     }
 
     // Mean-value coordinates: by the tangents of half the angles to the neighbours on the ring, over the distance.
-    static Light membrane(const std::array<Point, ring_points>& ring, const std::array<Light, ring_points>& off, Point p) {
+    static Light membrane(const std::array<Point, ring_points>& ring, const std::array<Light, ring_points>& off,
+                          Point p) {
         std::array<double, ring_points> angle{}, far{};
         for (std::size_t i = 0; i < ring.size(); ++i) {
             angle[i] = std::atan2(ring[i].y - p.y, ring[i].x - p.x);
@@ -278,7 +281,8 @@ class MendTool final : public FinishTool {
         return made;
     }
 
-    // The shift off the line whose surroundings are most like those of the line at an anchor: both of its borders count.
+    // The shift off the line whose surroundings are most like those of the line at an anchor: both of its borders
+    // count.
     static Shift best_shift(const Placed& one, const Foot& anchor, const Sheet& before) {
         const int nearest = int(std::ceil(2 * one.half + 3)), furthest = farthest_across(one);
         const int along_most = most_along(one);
@@ -299,8 +303,8 @@ class MendTool final : public FinishTool {
                                       int(std::lround(sign * across * anchor.across.y - along * anchor.across.x))};
                     double sum = 0, squares = 0;
                     for (std::size_t i = 0; i < border.size(); ++i) {
-                        const Light there = tone_at(before, std::lround(border[i].x) + shift.x,
-                                                    std::lround(border[i].y) + shift.y);
+                        const Light there =
+                            tone_at(before, std::lround(border[i].x) + shift.x, std::lround(border[i].y) + shift.y);
                         for (int c = 0; c < before.channels; ++c) {
                             const double off = double(own[i][std::size_t(c)]) - double(there[std::size_t(c)]);
                             sum += off;
@@ -308,7 +312,8 @@ class MendTool final : public FinishTool {
                         }
                     }
                     const double n = double(border.size()) * before.channels;
-                    const double badness = squares / n - 0.8 * (sum / n) * (sum / n) + 1e-7 * (across + std::abs(along));
+                    const double badness =
+                        squares / n - 0.8 * (sum / n) * (sum / n) + 1e-7 * (across + std::abs(along));
                     if (badness >= least) continue;
                     least = badness;
                     best = shift;
@@ -334,7 +339,8 @@ double distance_to(const Mended& mended, Point p) {
         const Point& b = mended.way[std::min(i + 1, mended.way.size() - 1)];
         const Point along{b.x - a.x, b.y - a.y};
         const double square = along.x * along.x + along.y * along.y;
-        const double t = square > 0 ? std::clamp(((p.x - a.x) * along.x + (p.y - a.y) * along.y) / square, 0.0, 1.0) : 0;
+        const double t =
+            square > 0 ? std::clamp(((p.x - a.x) * along.x + (p.y - a.y) * along.y) / square, 0.0, 1.0) : 0;
         least = std::min(least, std::hypot(p.x - a.x - t * along.x, p.y - a.y - t * along.y));
     }
     return least - mended.width_px / 2;
@@ -361,7 +367,8 @@ Point best_source(const Sheet& piece, Point at, double width_px) {
                 const Light a = light_at(piece, at.x + on_ring.x, at.y + on_ring.y);
                 const Light b = light_at(piece, there.x + on_ring.x, there.y + on_ring.y);
                 for (int c = 0; c < piece.channels; ++c) {
-                    const double off = std::sqrt(std::max(0.0F, a[std::size_t(c)])) - std::sqrt(std::max(0.0F, b[std::size_t(c)]));
+                    const double off =
+                        std::sqrt(std::max(0.0F, a[std::size_t(c)])) - std::sqrt(std::max(0.0F, b[std::size_t(c)]));
                     sum += off;
                     squares += off * off;
                     own += std::abs(off);

@@ -39,8 +39,8 @@ class ShadeTool final : public FinishTool {
             for (const float one : across) {
                 const float place = std::min((one + down) * float(steps / most), float(steps));
                 const int at = int(place);
-                const float gain =
-                    gains_[std::size_t(at)] + (gains_[std::size_t(at) + 1] - gains_[std::size_t(at)]) * (place - float(at));
+                const float gain = gains_[std::size_t(at)] +
+                                   (gains_[std::size_t(at) + 1] - gains_[std::size_t(at)]) * (place - float(at));
                 for (int c = 0; c < sheet.channels; ++c) *row++ *= gain;
             }
         }

@@ -9,8 +9,8 @@ namespace bp {
 
 // Light times 2 to the power of `stops` in the corners, falling smoothly to nothing, in a shape that follows the crop.
 struct EdgeShade {
-    double stops = 0;   // below 0 darker
-    double from = 30;   // where it begins, in hundredths of the way from the middle to a corner
+    double stops = 0;    // below 0 darker
+    double from = 30;    // where it begins, in hundredths of the way from the middle to a corner
     double round = 100;  // 100: an ellipse; 0: nearly the crop's rectangle
     friend bool operator==(const EdgeShade&, const EdgeShade&) = default;
 };

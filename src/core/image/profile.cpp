@@ -1,7 +1,5 @@
 #include "image/profile.h"
 
-#include "image/known_profiles.h"
-
 #include <lcms2.h>
 
 #include <algorithm>
@@ -11,6 +9,8 @@
 #include <limits>
 #include <list>
 #include <mutex>
+
+#include "image/known_profiles.h"
 
 namespace bp {
 namespace {

@@ -5,8 +5,8 @@
 #include <ImfIO.h>
 #include <ImfOutputFile.h>
 #include <ImfStandardAttributes.h>
-
 #include <half.h>
+
 #include <memory>
 #include <stdexcept>
 #include <vector>
@@ -54,9 +54,9 @@ class Rows final : public ExrRows {
             std::size_t channel = 0;
             // Every row lies where the next one is written from.
             for (const char* name : names())
-                buffer.insert(name, Imf::Slice(head_.half ? Imf::HALF : Imf::FLOAT,
-                                               const_cast<char*>(from) + channel++ * size,
-                                               size * std::size_t(head_.channels), 0));
+                buffer.insert(
+                    name, Imf::Slice(head_.half ? Imf::HALF : Imf::FLOAT, const_cast<char*>(from) + channel++ * size,
+                                     size * std::size_t(head_.channels), 0));
             file_->setFrameBuffer(buffer);
             file_->writePixels(1);
             return true;
@@ -88,7 +88,7 @@ class Rows final : public ExrRows {
 }  // namespace bp::io
 
 extern "C" __attribute__((visibility("default"))) bp::io::ExrRows* bright_pile_open_exr(bp::io::ExrTarget* target,
-                                                                                         const bp::io::ExrHead* head) {
+                                                                                        const bp::io::ExrHead* head) {
     try {
         return new bp::io::Rows(*target, *head);
     } catch (...) {

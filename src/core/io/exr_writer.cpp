@@ -44,9 +44,10 @@ class ExrWriter final : public RowWriter {
         static void* const loaded = ::dlopen(library.c_str(), RTLD_NOW | RTLD_LOCAL);
         const auto open = loaded ? reinterpret_cast<OpenExr>(::dlsym(loaded, open_exr_name)) : nullptr;
         if (!open)
-            return Failure{Fault::output,
-                           file_.string(),
-                           {"%1 is missing beside the program. Install Bright Pile again.", {std::string(exr_library)}}};
+            return Failure{
+                Fault::output,
+                file_.string(),
+                {"%1 is missing beside the program. Install Bright Pile again.", {std::string(exr_library)}}};
         const KnownProfile known = head_.channels == 1 ? KnownProfile::srgb : told_by(head_.profile);
         Profile light_of = head_.profile;
         const Profile wide = known_profile(KnownProfile::rec2020);

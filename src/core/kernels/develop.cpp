@@ -7,7 +7,6 @@
 #include "kernels/hue.h"
 #include "kernels/tone_lanes.h"
 
-
 HWY_BEFORE_NAMESPACE();
 namespace bp::kernels::HWY_NAMESPACE {
 namespace {

@@ -115,7 +115,7 @@ BP_WIDE void tint_light(const TwoColours& how, float* light, std::size_t pixels)
 }
 
 BP_WIDE void mix_light(const float* over, const unsigned char* share, float strength, std::size_t pixels, int channels,
-               float* out) {
+                       float* out) {
     const float unit = strength / 255;
     for (std::size_t i = 0; i < pixels; ++i) {
         if (share[i] == 0) continue;
@@ -127,7 +127,8 @@ BP_WIDE void mix_light(const float* over, const unsigned char* share, float stre
     }
 }
 
-BP_WIDE void tones_of(const float* light, std::size_t pixels, int channels, const std::array<float, 3>& luminance, float* out) {
+BP_WIDE void tones_of(const float* light, std::size_t pixels, int channels, const std::array<float, 3>& luminance,
+                      float* out) {
     if (channels == 1) {
         for (std::size_t i = 0; i < pixels; ++i) out[i] = std::sqrt(std::max(light[i], 0.0F));
         return;

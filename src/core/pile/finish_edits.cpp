@@ -35,7 +35,8 @@ FinishPlace tidy(FinishPlace place) {
 }
 
 std::vector<FinishPlace>::iterator at(Finish& finish, int place) {
-    return std::find_if(finish.places.begin(), finish.places.end(), [&](const FinishPlace& p) { return p.id == place; });
+    return std::find_if(finish.places.begin(), finish.places.end(),
+                        [&](const FinishPlace& p) { return p.id == place; });
 }
 
 int next_id(const Finish& finish) {
@@ -61,7 +62,8 @@ Mended tidy(Mended mended) {
     std::erase_if(mended.way, [](const Point& p) { return !std::isfinite(p.x) || !std::isfinite(p.y); });
     if (mended.way.size() > Mended::most_points) mended.way.resize(Mended::most_points);
     for (Point& p : mended.way)
-        p = {std::clamp(p.x, -pile::furthest_px, pile::furthest_px), std::clamp(p.y, -pile::furthest_px, pile::furthest_px)};
+        p = {std::clamp(p.x, -pile::furthest_px, pile::furthest_px),
+             std::clamp(p.y, -pile::furthest_px, pile::furthest_px)};
     if (!std::isfinite(mended.from.x) || !std::isfinite(mended.from.y)) mended.from = {mended.width_px * 1.2, 0};
     const double far = std::hypot(mended.from.x, mended.from.y), most = Mended::furthest * mended.width_px;
     if (far > most) mended.from = {mended.from.x * most / far, mended.from.y * most / far};
