@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """Runs the benchmarks and writes docs/bench.md. Every figure is a ratio of times taken in one run, each beside its
 neighbour, because machines differ and other work comes and goes. Named groups (merge, short, many, median, kernels, window,
-rail, measure, align, lights) run alone; the lines of the others stay as they were."""
+rail, measure, align, lights, parts, finish) run alone; the lines of the others stay as they were."""
 import json
 import os
 import signal
@@ -10,6 +10,7 @@ import subprocess
 import sys
 import tempfile
 import time
+import zipfile
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -390,6 +391,45 @@ def parts_rows(row):
     row("a stroke on one of 100 parts, until the result shows it", "16 ms", shown("brush_hundred_parts"))
 
 
+ALL_TOOLS = {
+    "look": {"exposure_ev": 0.3, "deep": 20, "warmth": 15, "colour_strength": 20, "contrast": 10},
+    "curves": {"brightness": {"points": [[0.25, 0.22], [0.7, 0.75]]}},
+    "colours": [{"hue_at": 210, "strength": 20, "brightness": -20}, {"hue_at": 30, "strength": 10}],
+    "tints": {"dark_hue": 230, "dark_strength": 20, "bright_hue": 40, "bright_strength": 20},
+    "places": [{"id": 1, "shape": {"kind": "ramp", "from": [3000, 100], "to": [3000, 2000]}, "look": {"exposure_ev": -0.5}},
+               {"id": 2, "shape": {"kind": "ellipse", "from": [1000, 1000], "to": [4000, 3000]},
+                "look": {"exposure_ev": 0.4, "warmth": 10}}],
+    "detail": {"sharpen": 80, "local": 30, "smooth": 40, "smooth_colour": 60},
+    "edges": {"stops": -1},
+    "mended": [{"id": 1, "way": [[1500, 1500]], "width_px": 20, "from": [30, 0]}],
+}
+
+
+def finish_rows(row):
+    """What finishing with all of its tools adds to a merge, over decoding 90 frames."""
+    finish = OUT / "all.finish"
+    with zipfile.ZipFile(finish, "w") as archive:
+        archive.writestr("finish.json", json.dumps({"format": "bright-pile-finish", "version": 2, "size": [6000, 4000],
+                                                    "finish": ALL_TOOLS}))
+    few = 8
+    shares, peaks = [], []
+    for _ in range(5):
+        plain, _ = merge(few, "maximum")
+        finished, peak = merge(few, "maximum", "out.tif", "--finish", finish)
+        shares.append((finished - plain) / (decode(few) * 90 / few))
+        peaks.append(peak)
+    row(f"finish of 24 MP with all of its tools, on top of the same merge without (of {few} frames), over decoding 90", "0.3 x",
+        f"{spread(shares)}, peak {mb(max(peaks))}")
+    waits = in_window(FRAMES, "finish")
+
+    def shown(name):
+        w = waits[name]
+        return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
+
+    row("a value of the tone control of Finish at fit zoom, 90 frames, until the screen shows it", "50 ms", shown("finish_tone"))
+    row("the same with all tools but mending at work", "-", shown("finish_tone_busy"))
+
+
 def rail_rows(row):
     files(400)
     waits = in_window(LINKS, "rail")
@@ -404,7 +444,7 @@ def rail_rows(row):
 
 GROUPS = {"merge": merge_rows, "short": short_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows,
           "rail": rail_rows, "measure": measure_rows, "align": align_rows,
-          "lights": lights_rows, "parts": parts_rows}
+          "lights": lights_rows, "parts": parts_rows, "finish": finish_rows}
 
 
 def known_rows():

@@ -21,6 +21,7 @@
 #include "app/window/main_window.h"
 #include "parts/shapes.h"
 #include "pile/edits.h"
+#include "pile/finish_edits.h"
 #include "pile/part_edits.h"
 
 namespace {
@@ -307,6 +308,37 @@ class Bench {
         hundred();
     }
 
+    // A value of the tone control of Finish, alone and with the other tools at work.
+    void finish() {
+        Studio& studio = window_.studio();
+        open_step(6);
+        for (const auto& [busy, name] : {std::pair{false, "finish_tone"}, std::pair{true, "finish_tone_busy"}}) {
+            if (busy) {
+                Pile next = studio.pile();
+                next = with_curves(std::move(next), {{{{0.25, 0.2}, {0.7, 0.75}}}, {}, {}, {}});
+                next = with_colour_ranges(std::move(next), {{210, 0, 20, -20}, {30, 0, 10, 0}});
+                Detail detail;
+                detail.sharpen = 80;
+                detail.local = 30;
+                detail.smooth = 40;
+                detail.smooth_colour = 60;
+                next = with_edge_shade(with_detail(std::move(next), detail), {-1});
+                const double width = next.size.width, height = next.size.height;
+                next = with_new_place(std::move(next), {ShapeKind::ramp, {width / 2, 0}, {width / 2, height / 2}, 1})
+                           .first;
+                FinishPlace place = next.finish.places.front();
+                place.look.exposure_ev = -0.5;
+                next = with_place(std::move(next), place);
+                changes_of_view([&] { studio.document().edit(std::move(next), QStringLiteral("Finish")); });
+            }
+            auto* slider = window_.findChild<QSlider*>(QStringLiteral("finish_look_exposure_ev"));
+            if (!slider) throw std::runtime_error("no such slider");
+            Waits coarse, fine;
+            for (int step = 0; step < 10; ++step) changes([&] { press(*slider, Qt::Key_Left); }, coarse, fine);
+            coarse.print(name);
+        }
+    }
+
     void places() {
         auto* rail = window_.findChild<QWidget*>(QStringLiteral("time_rail"));
         PaintWatch watch(*rail);
@@ -459,7 +491,9 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     const std::string_view only = argc == 3 ? argv[2] : "";
     if (argc < 2 || argc > 3) {
-        std::fprintf(stderr, "Give a folder of frames; and \"open\", \"rail\" or \"parts\" to look at that alone.\n");
+        std::fprintf(
+            stderr,
+            "Give a folder of frames; and \"open\", \"rail\", \"parts\" or \"finish\" to look at that alone.\n");
         return 2;
     }
     QStandardPaths::setTestModeEnabled(true);  // the person's own settings and unsaved work stay as they are
@@ -477,6 +511,8 @@ int main(int argc, char** argv) {
             bench.rail();
         } else if (only == "parts") {
             bench.parts();
+        } else if (only == "finish") {
+            bench.finish();
         } else if (only != "open") {
             bench.modes();
             bench.slider();

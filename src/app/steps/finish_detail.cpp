@@ -1,5 +1,7 @@
 #include "app/steps/finish_detail.h"
 
+#include "engine/placing_loss.h"
+#include "finish/give_back.h"
 #include "pile/finish_edits.h"
 
 namespace bp::app {
@@ -91,6 +93,16 @@ void add_detail_sliders(ValueSliders& to, const QString& object, const std::func
 
 FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer) {
+    give_back_ = new QCheckBox(tr("Give back what placing took"), this);
+    give_back_->setObjectName(QStringLiteral("finish_give_back"));
+    give_back_->setToolTip(
+        tr("Frames that were moved by parts of a pixel lose contrast in their finest detail, by as much as "
+           "is known from where they lie: gives it back. Seen at 1:1"));
+    column()->addWidget(give_back_);
+    connect(give_back_, &QCheckBox::clicked, this, [this](bool on) {
+        studio_.document().edit(with_given_back(studio_.pile(), on),
+                                on ? tr("Give back what placing took") : tr("Leave what placing took"));
+    });
     detail_ = new ValueSliders(studio, viewer, this);
     add_detail_sliders(
         *detail_, QStringLiteral("detail_"), [](const Pile& pile) { return &pile.finish.detail; }, with_detail);
@@ -136,6 +148,10 @@ void FinishDetail::closed() {
 }
 
 void FinishDetail::refresh() {
+    const PlacedParts parts = placed_parts(studio_.pile());
+    give_back_->setEnabled(studio_.pile().finish.give_back ||
+                           (!parts.across.empty() && give_back_tool(parts.across, parts.down)));
+    give_back_->setChecked(studio_.pile().finish.give_back);
     detail_->show_values();
     edges_->show_values();
 }

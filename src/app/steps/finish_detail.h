@@ -1,6 +1,8 @@
 // Detail of the finished picture, and its edges.
 #pragma once
 
+#include <QCheckBox>
+
 #include "app/panels/value_sliders.h"
 #include "app/steps/page.h"
 
@@ -21,6 +23,7 @@ class FinishDetail : public Page {
   private:
     Studio& studio_;
     Viewer& viewer_;
+    QCheckBox* give_back_;
     ValueSliders* detail_;
     ValueSliders* edges_;
 };

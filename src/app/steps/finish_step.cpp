@@ -71,7 +71,7 @@ QString FinishStep::summary() const {
     const auto on =
         std::count_if(finish.places.begin(), finish.places.end(), [](const FinishPlace& p) { return p.on; });
     if (on > 0) words << tr("%n place(s)", nullptr, int(on));
-    if (finish.detail != Detail{}) words << tr("detail");
+    if (finish.detail != Detail{} || finish.give_back) words << tr("detail");
     if (finish.edges.stops != 0) words << tr("edges");
     if (!finish.mended.empty()) words << tr("%n mended", nullptr, int(finish.mended.size()));
     return words.isEmpty() ? tr("as merged") : words.join(tr(", "));

@@ -5,9 +5,11 @@
 #include "base/parallel.h"
 #include "engine/cover.h"
 #include "engine/noise_known.h"
+#include "engine/placing_loss.h"
 #include "engine/zone_rows.h"
 #include "even/look_in_light.h"
 #include "finish/curve_tool.h"
+#include "finish/give_back.h"
 #include "kernels/light_rows.h"
 #include "pile/finish_edits.h"
 
@@ -151,6 +153,11 @@ FinishTools tools_of(const Making& with) {
     const Pile& pile = with.pile;
     const Finish& finish = pile.finish;
     FinishTools out;
+    // Smaller levels have none of what was taken.
+    if (finish.give_back && with.level == 0) {
+        const PlacedParts parts = placed_parts(pile);
+        if (!parts.across.empty()) add(out, give_back_tool(parts.across, parts.down));
+    }
     add(out, mend_tool(finish.mended, with.level));
     add(out, smooth_tool(finish.detail, with.noise, with.luminance, with.level));
     if (finish.look != Look{}) out.push_back(std::make_shared<const LookTool>(finish.look, pile));

@@ -23,9 +23,10 @@ Plane padded(const Plane& in, int reach, const Rect& wanted) {
     return out;
 }
 
-// Down, then across: combine(rows, out) makes a row from as many as there are places.
-template <class Combine>
-Plane separable(const Plane& in, int count, int step, const Rect& wanted, const Combine& combine) {
+// Down, then across: both make a row from as many as there are places.
+template <class Down, class Across>
+Plane separable(const Plane& in, int count, int step, const Rect& wanted, const Down& combine_down,
+                const Across& combine_across) {
     const int reach = count / 2 * step;
     const Rect needed{wanted.left - reach, wanted.top - reach, wanted.width + 2 * reach, wanted.height + 2 * reach};
     const bool inside = intersect(needed, in.area) == needed;
@@ -37,9 +38,9 @@ Plane separable(const Plane& in, int count, int step, const Rect& wanted, const 
     for (int y = wanted.top; y < wanted.bottom(); ++y) {
         for (int k = 0; k < count; ++k)
             rows[std::size_t(k)] = around.row(y - reach + k * step) + (needed.left - around.area.left);
-        combine(rows, down.size(), down.data());
+        combine_down(rows, down.size(), down.data());
         for (int k = 0; k < count; ++k) rows[std::size_t(k)] = down.data() + std::ptrdiff_t(k) * step;
-        combine(rows, std::size_t(wanted.width), out.row(y));
+        combine_across(rows, std::size_t(wanted.width), out.row(y));
     }
     return out;
 }
@@ -52,23 +53,31 @@ Plane tones_of(const Sheet& sheet, const std::array<float, 3>& luminance) {
     return out;
 }
 
+Plane weighed(const Plane& in, std::span<const float> across, std::span<const float> down, const Rect& wanted) {
+    const auto by = [](std::span<const float> weights) {
+        return [weights](const std::vector<const float*>& rows, std::size_t samples, float* out) {
+            kernels::weigh(rows, weights, samples, out);
+        };
+    };
+    return separable(in, int(across.size()), 1, wanted, by(down), by(across));
+}
+
 Plane weighed(const Plane& in, std::span<const float> weights, int step, const Rect& wanted) {
-    const int count = int(weights.size());
-    return separable(in, count, step, wanted,
-                     [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
-                         kernels::weigh(rows, weights, samples, out);
-                     });
+    const auto combine = [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
+        kernels::weigh(rows, weights, samples, out);
+    };
+    return separable(in, int(weights.size()), step, wanted, combine, combine);
 }
 
 Bounds bounds_around(const Plane& in, int reach, const Rect& wanted) {
     const int count = 2 * reach + 1;
     const auto with = [&](const auto& choose) {
-        return separable(in, count, 1, wanted,
-                         [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
-                             std::copy_n(rows[0], samples, out);
-                             for (std::size_t k = 1; k < rows.size(); ++k)
-                                 for (std::size_t i = 0; i < samples; ++i) out[i] = choose(out[i], rows[k][i]);
-                         });
+        const auto combine = [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
+            std::copy_n(rows[0], samples, out);
+            for (std::size_t k = 1; k < rows.size(); ++k)
+                for (std::size_t i = 0; i < samples; ++i) out[i] = choose(out[i], rows[k][i]);
+        };
+        return separable(in, count, 1, wanted, combine, combine);
     };
     return {with([](float a, float b) { return a < b ? a : b; }), with([](float a, float b) { return a > b ? a : b; })};
 }

@@ -24,6 +24,8 @@ Plane tones_of(const Sheet& sheet, const std::array<float, 3>& luminance);
 // Weighed by the same weights across and down, an odd number of them, every `step` pixels. Gives `wanted`; beyond the
 // plane its border goes on.
 Plane weighed(const Plane& in, std::span<const float> weights, int step, const Rect& wanted);
+// By one set of weights across and another, as many, down.
+Plane weighed(const Plane& in, std::span<const float> across, std::span<const float> down, const Rect& wanted);
 // The smallest and the largest value within `reach` pixels each way.
 struct Bounds {
     Plane least, most;

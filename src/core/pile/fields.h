@@ -363,7 +363,7 @@ void fields(Self& mended, Visit&& visit) {
 
 template <Is<Finish> Self, class Visit>
 void fields(Self& finish, Visit&& visit) {
-    auto& [look, curves, colours, tints, places, detail, edges, mended] = finish;
+    auto& [look, curves, colours, tints, places, detail, edges, give_back, mended] = finish;
     visit("look", look, Any{});
     visit("curves", curves, Any{});
     visit("colours", colours, Any{});
@@ -371,6 +371,7 @@ void fields(Self& finish, Visit&& visit) {
     visit("places", places, Any{});
     visit("detail", detail, Any{});
     visit("edges", edges, Any{});
+    visit("give_back", give_back, Any{});
     visit("mended", mended, Any{});
 }
 

@@ -45,6 +45,7 @@ struct Finish {
     std::vector<FinishPlace> places;  // from the first that is done to the last
     Detail detail;
     EdgeShade edges;
+    bool give_back = false;      // the contrast that placing the frames took
     std::vector<Mended> mended;  // of the picture as it is composed, before all else
     friend bool operator==(const Finish&, const Finish&) = default;
 };

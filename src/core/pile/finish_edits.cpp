@@ -104,6 +104,11 @@ Pile with_detail(Pile pile, const Detail& detail) {
     return pile;
 }
 
+Pile with_given_back(Pile pile, bool on) {
+    pile.finish.give_back = on;
+    return pile;
+}
+
 Pile with_edge_shade(Pile pile, const EdgeShade& shade) {
     pile.finish.edges = within_limits(shade);
     return pile;
