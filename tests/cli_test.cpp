@@ -15,6 +15,7 @@
 #include "parts/brush.h"
 #include "pile/edits.h"
 #include "pile/file.h"
+#include "pile/finish_file.h"
 #include "pile/part_edits.h"
 #include "support/program.h"
 
@@ -60,7 +61,8 @@ TEST_CASE("wrong calls exit with 2, unknown settings too") {
                                "--by light",
                                "--by pixel --mode median",
                                "--memory much",
-                               "--long-edge 100",
+                               "--long-edge 0",
+                               "--sharpen -1",
                                "--depth 12",
                                "--reference 7",
                                "--streaks drop-birds"}) {
@@ -777,6 +779,42 @@ TEST_CASE("names that are not UTF-8 are reported as far as they can be") {
         run_program("merge --quiet --report " + at(folder, "r.json") + " -o " + at(folder, "o.png") + frames).code ==
         0);
     CHECK(json::parse(test::bytes_of(folder / "r.json"))["frames"].size() == 2);
+}
+
+TEST_CASE("a finish file, a profile and a size count in a merge, in its pile and in what is rendered of it") {
+    const Folder folder, out;
+    test::write_moving(folder, 3, {96, 64}, {0, 0});
+    Finish finish;
+    finish.look.exposure_ev = -1;
+    finish.detail.sharpen = 80;
+    finish.edges.stops = -1;
+    REQUIRE(save_finish(finish, {96, 64}, out / "dusk.finish").ok());
+    const std::string call = "merge --quiet --mode median " + folder.path().string();
+    REQUIRE(run_program(call + " -o " + at(out, "plain.tif")).code == 0);
+    REQUIRE(run_program(call + " --finish " + at(out, "dusk.finish") +
+                        " --profile p3 --long-edge 48 --sharpen 50 --pile " + at(out, "dusk.pile") + " -o " +
+                        at(out, "dusk.tif"))
+                .code == 0);
+    const PictureFacts facts = probe_picture(out / "dusk.tif").value();
+    CHECK(facts.size == Size{48, 32});
+    CHECK(facts.profile.name() == "Display P3");
+    CHECK(read_picture(out / "dusk.tif").value().at(24, 16, 1) < read_picture(out / "plain.tif").value().at(48, 32, 1));
+    REQUIRE(run_program("render " + at(out, "dusk.pile") + " -o " + at(out, "again.tif")).code == 0);
+    CHECK(test::bytes_of(out / "again.tif") == test::bytes_of(out / "dusk.tif"));
+    // A pile gives its finish, too.
+    REQUIRE(run_program(call + " --finish " + at(out, "dusk.pile") + " --profile p3 --long-edge 48 --sharpen 50 -o " +
+                        at(out, "third.tif"))
+                .code == 0);
+    CHECK(test::bytes_of(out / "third.tif") == test::bytes_of(out / "dusk.tif"));
+    for (const char* ending : {"exr", "jxl", "webp"})
+        CHECK(run_program(call + " -o " + at(out, std::string("o.") + ending)).code == 0);
+    for (const auto& [option, words] : {std::pair{"--finish", "is not a finish file"},
+                                        {"--profile", "is not a colour profile for pictures in colour"}}) {
+        const auto ran = run_program(call + " " + option + " " + at(folder, "f1.tif") + " -o " + at(out, "none.tif"));
+        CHECK(ran.code == 3);
+        CHECK(ran.error.find("f1.tif " + std::string(words)) != std::string::npos);
+    }
+    CHECK_FALSE(fs::exists(out / "none.tif"));
 }
 
 TEST_CASE("killed at 200 random moments of saving and exporting: each file is the old one or the new one, whole") {

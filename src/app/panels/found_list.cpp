@@ -21,6 +21,7 @@ FoundList::FoundList(const Words& words, QWidget* parent) : QWidget(parent) {
     column->setSpacing(space::small);
     title_ = heading({}, this);
     all_ = push(words.take_all, QStringLiteral("take_all_") + words.object, words.take_all_tip, this);
+    all_->setAccessibleName(words.take_all.isEmpty() ? words.name : words.take_all);
     all_->setProperty("flat", true);
     auto* title_row = new QHBoxLayout;
     title_row->addWidget(title_, 1);

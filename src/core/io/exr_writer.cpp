@@ -11,15 +11,27 @@
 namespace bp::io {
 namespace {
 
+// The library writes in many small pieces: they go to the disk together.
 class Target final : public ExrTarget {
   public:
     explicit Target(Output& output) : output_(output) {}
-    bool write(const char* bytes, int count) override { return output_.write(bytes, count) == count; }
-    bool seek(std::uint64_t to) override { return ::lseek(output_.fd, off_t(to), SEEK_SET) >= 0; }
-    std::uint64_t place() override { return std::uint64_t(::lseek(output_.fd, 0, SEEK_CUR)); }
+    bool write(const char* bytes, int count) override {
+        waiting_.insert(waiting_.end(), bytes, bytes + count);
+        constexpr std::size_t enough = std::size_t(1) << 20;
+        return waiting_.size() < enough || flush();
+    }
+    bool seek(std::uint64_t to) override { return flush() && ::lseek(output_.fd, off_t(to), SEEK_SET) >= 0; }
+    std::uint64_t place() override { return std::uint64_t(::lseek(output_.fd, 0, SEEK_CUR)) + waiting_.size(); }
+    bool flush() {
+        const auto count = std::int64_t(waiting_.size());
+        const bool well = count == 0 || output_.write(waiting_.data(), count) == count;
+        waiting_.clear();
+        return well;
+    }
 
   private:
     Output& output_;
+    std::vector<char> waiting_;
 };
 
 // The primaries that a picture of this profile is told by: its own where they are known, else those of Rec. 2020, to
@@ -81,7 +93,7 @@ class ExrWriter final : public RowWriter {
         return Done{};
     }
     Status finish() override {
-        const bool well = rows_->finish();
+        const bool well = rows_->finish() && target_.flush();
         if (!well || output_.error != 0) return broken();
         return Done{};
     }
