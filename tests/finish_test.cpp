@@ -680,7 +680,7 @@ TEST_CASE("a place that is drawn keeps its shape until something is painted into
     FrameStore store(working_space(pile), {0, ample});
     Job job;
     const Raster16 by_shape = render(shaped, store, whole(size), 0, job).value();
-    CHECK(test::difference(by_shape, render(masked, store, whole(size), 0, job).value(), 200).empty());
+    CHECK(test::difference(by_shape, render(masked, store, whole(size), 0, job).value(), 260).empty());
     CHECK_FALSE(test::difference(by_shape, render(pile, store, whole(size), 0, job).value(), 2000).empty());
     // On a picture of another size a shape is drawn anew.
     const Finish large = fitted(both.finish, size, {400, 200});

@@ -415,9 +415,9 @@ bool take_all(MainWindow& window, Photographer& p) {
     if (p.wants({"align", "zones"})) ok = aligned(window, p) && ok;
     if (p.wants({"parts", "patches", "export"})) ok = best_of(window, p) && ok;
     if (p.wants({"sequence", "shower"})) ok = found_parts(window, p) && ok;
+    if (p.wants({"finish", "places", "mend"})) ok = finished(window, p) && ok;
     if (p.wants({"lights"})) ok = lit(window, p) && ok;
     if (p.wants({"place"})) ok = on_paper(window, p) && ok;
-    if (p.wants({"finish", "places", "mend"})) ok = finished(window, p) && ok;
     return ok;
 }
 

@@ -98,10 +98,27 @@ class PlaceTool final : public FinishTool {
             read_beyond(mask_, level_, y, left, int(share.size()), share.data());
             return;
         }
-        const double unit = double(1 << level_);
+        const double unit = double(1 << level_), down = (y + 0.5) * unit - 0.5;
+        const auto across = [&](int x) { return (x + 0.5) * unit - 0.5; };
+        const Point way{shape_->to.x - shape_->from.x, shape_->to.y - shape_->from.y};
+        const double square = way.x * way.x + way.y * way.y;
+        if (shape_->kind == ShapeKind::ramp && square >= 1) {
+            // Even along a row: share_at() by one multiplication.
+            const double row = 1 - ((down - shape_->from.y) * way.y - shape_->from.x * way.x) / square;
+            const double step = way.x / square;
+            for (std::size_t x = 0; x < share.size(); ++x) {
+                const double at = row - step * across(left + int(x));
+                share[x] = std::uint8_t(255 * std::min(std::max(at, 0.0), 1.0) + 0.5);
+            }
+            return;
+        }
+        std::fill(share.begin(), share.end(), std::uint8_t{0});
+        const Rect inside = shape_->bounds();
+        if (down < inside.top || down >= inside.bottom()) return;
         for (std::size_t x = 0; x < share.size(); ++x) {
-            const Point p{(left + double(x) + 0.5) * unit - 0.5, (y + 0.5) * unit - 0.5};
-            share[x] = std::uint8_t(255 * share_at(*shape_, soft_, p) + 0.5);
+            const double at = across(left + int(x));
+            if (at >= inside.left && at < inside.right())
+                share[x] = std::uint8_t(255 * share_at(*shape_, soft_, {at, down}) + 0.5);
         }
     }
 
