@@ -33,6 +33,12 @@ class LookTool final : public FinishTool {
     LookInLight look_;
 };
 
+// Shares from 0 to 1, rounded; in floats, which the compiler makes vectors of.
+std::uint8_t in_255(double share) {
+    const float scaled = 255 * float(share) + 0.5F;
+    return std::uint8_t(scaled);
+}
+
 // An area with tools of its own.
 class PlaceTool final : public FinishTool {
   public:
@@ -108,7 +114,7 @@ class PlaceTool final : public FinishTool {
             const double step = way.x / square;
             for (std::size_t x = 0; x < share.size(); ++x) {
                 const double at = row - step * across(left + int(x));
-                share[x] = std::uint8_t(255 * std::min(std::max(at, 0.0), 1.0) + 0.5);
+                share[x] = in_255(std::min(std::max(at, 0.0), 1.0));
             }
             return;
         }
@@ -117,8 +123,7 @@ class PlaceTool final : public FinishTool {
         if (down < inside.top || down >= inside.bottom()) return;
         for (std::size_t x = 0; x < share.size(); ++x) {
             const double at = across(left + int(x));
-            if (at >= inside.left && at < inside.right())
-                share[x] = std::uint8_t(255 * share_at(*shape_, soft_, {at, down}) + 0.5);
+            if (at >= inside.left && at < inside.right()) share[x] = in_255(share_at(*shape_, soft_, {at, down}));
         }
     }
 
@@ -244,8 +249,8 @@ void Finishing::make(const Rect& box, const std::function<const std::uint16_t*(i
 std::size_t Finishing::bytes(int width) const {
     // Of each tile in work a sheet, the one that a tool makes of it, and the planes beside them.
     constexpr std::size_t sheets = 4;
-    const auto columns = std::size_t(std::min(width, tile_columns) + 2 * reach_);
-    const auto rows = std::size_t(rows_at_once() + 2 * reach_);
+    const auto columns = std::size_t(std::min(width, tile_columns)) + 2 * std::size_t(reach_);
+    const auto rows = std::size_t(rows_at_once()) + 2 * std::size_t(reach_);
     return tools_.empty()
                ? 0
                : std::size_t(threads_at_work()) * sheets * columns * rows * std::size_t(channels_) * sizeof(float);

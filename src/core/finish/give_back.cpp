@@ -93,8 +93,8 @@ std::array<float, 2 * give_back_reach + 1> giving_back(std::span<const double> p
     double sum = g[0];
     for (std::size_t k = 1; k < unknowns; ++k) sum += 2 * g[k];
     std::array<float, 2 * give_back_reach + 1> out{};
-    for (int k = -give_back_reach; k <= give_back_reach; ++k)
-        out[std::size_t(k + give_back_reach)] = float(g[std::size_t(std::abs(k))] / sum);
+    constexpr auto middle = std::size_t(give_back_reach);
+    for (std::size_t k = 0; k <= middle; ++k) out[middle - k] = out[middle + k] = float(g[k] / sum);
     return out;
 }
 

@@ -287,12 +287,14 @@ class MendTool final : public FinishTool {
         const int nearest = int(std::ceil(2 * one.half + 3)), furthest = farthest_across(one);
         const int along_most = most_along(one);
         std::vector<Point> border;
-        for (double k = -spacing_of(one); k <= spacing_of(one); k += 2)
+        const int steps = int(spacing_of(one));
+        for (int k = -steps; k <= steps; k += 2)
             for (const double far : {beside, beside + 2})
                 for (const double sign : {-1.0, 1.0})
                     border.push_back({anchor.at.x + sign * (one.half + far) * anchor.across.x + k * anchor.across.y,
                                       anchor.at.y + sign * (one.half + far) * anchor.across.y - k * anchor.across.x});
         std::vector<Light> own;
+        own.reserve(border.size());
         for (const Point& p : border) own.push_back(tone_at(before, std::lround(p.x), std::lround(p.y)));
         Shift best{int(std::lround(nearest * anchor.across.x)), int(std::lround(nearest * anchor.across.y))};
         double least = 1e18;
