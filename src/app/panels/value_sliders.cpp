@@ -22,7 +22,9 @@ void ValueSliders::add(const ValueOf& value) {
     connect(slider, &NamedSlider::changed, this,
             [this, value](int v) { viewer_.try_out(value.write(studio_.pile(), v * value.unit)); });
     connect(slider, &NamedSlider::settled, this, [this, value](int v) {
-        studio_.document().edit(value.write(studio_.pile(), v * value.unit), value.name, value.object);
+        const QString merged =
+            value.whose ? QStringLiteral("%1 %2").arg(value.object).arg(value.whose()) : value.object;
+        studio_.document().edit(value.write(studio_.pile(), v * value.unit), value.name, merged);
         // An edit that changed nothing leaves what was tried.
         viewer_.leave_trial();
     });

@@ -17,6 +17,8 @@ struct ValueOf {
     int decimals = 0;
     std::function<double(const Pile&)> read;
     std::function<Pile(Pile, double)> write;
+    // Of which of several things the value is: steps of the history that follow each other are one only for the same.
+    std::function<int()> whose = {};
 };
 
 // Beneath each other, in the order in which they were added.

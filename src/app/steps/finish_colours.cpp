@@ -86,7 +86,8 @@ void FinishColours::build_ranges() {
                      [this, v](const Pile& pile) { return of_chosen(v.value, pile); },
                      [this, v](const Pile&, double amount) {
                          return with_chosen([&](ColourRange& range) { range.*v.value = amount; });
-                     }});
+                     },
+                     [this] { return chosen(); }});
     inside->addWidget(range_, 1);
     column()->addWidget(of_range_);
     const auto turned = [this](const Look& look) {
@@ -97,7 +98,7 @@ void FinishColours::build_ranges() {
     };
     connect(ring_, &ColourPad::tried, this, [this, turned](const Look& look) { viewer_.try_out(turned(look)); });
     connect(ring_, &ColourPad::settled, this, [this, turned](const Look& look) {
-        studio_.document().edit(turned(look), tr("Hue of a range"), QStringLiteral("range hue"));
+        studio_.document().edit(turned(look), tr("Hue of a range"), QStringLiteral("range hue %1").arg(chosen()));
         viewer_.leave_trial();
     });
     connect(ring_, &ColourPad::left, this, [this] {

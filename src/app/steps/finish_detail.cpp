@@ -7,7 +7,8 @@
 namespace bp::app {
 
 void add_detail_sliders(ValueSliders& to, const QString& object, const std::function<const Detail*(const Pile&)>& read,
-                        const std::function<Pile(const Pile&, const Detail&)>& write) {
+                        const std::function<Pile(const Pile&, const Detail&)>& write,
+                        const std::function<int()>& whose) {
     struct Value {
         const char* object;
         QString name, tip;
@@ -88,7 +89,8 @@ void add_detail_sliders(ValueSliders& to, const QString& object, const std::func
                     Detail next = detail ? *detail : Detail{};
                     next.*v.value = amount;
                     return write(pile, next);
-                }});
+                },
+                whose});
 }
 
 FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)

@@ -8,9 +8,10 @@
 
 namespace bp::app {
 
-// The sliders of a detail, wherever one is set.
+// The sliders of a detail, wherever one is set, and of which of several things.
 void add_detail_sliders(ValueSliders& to, const QString& object, const std::function<const Detail*(const Pile&)>& read,
-                        const std::function<Pile(const Pile&, const Detail&)>& write);
+                        const std::function<Pile(const Pile&, const Detail&)>& write,
+                        const std::function<int()>& whose = {});
 
 class FinishDetail : public Page {
     Q_OBJECT

@@ -42,7 +42,8 @@ FinishMend::FinishMend(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
                      Mended made = *one;
                      made.width_px = width;
                      return with_mended_changed(pile, made);
-                 }});
+                 },
+                 [this] { return chosen_; }});
     column()->addWidget(width_);
     remove_ = push(tr("Remove"), QStringLiteral("mend_remove"), tr("Shows what was there before"), this);
     column()->addWidget(remove_);

@@ -202,7 +202,8 @@ void FinishPlaces::build_area() {
                     FinishPlace place = *of;
                     place.strength = amount;
                     return with_place(pile, place);
-                }});
+                },
+                [this] { return target_.active(); }});
     inside->addWidget(area_);
     softness_ = new ValueSliders(studio_, viewer_, area_page_);
     softness_->add({QStringLiteral("place_soft"),
@@ -220,7 +221,8 @@ void FinishPlaces::build_area() {
                     [this](const Pile& pile, double amount) {
                         const FinishPlace* place = find_place(pile, target_.active());
                         return place && place->shape ? with_place_shape(pile, place->id, *place->shape, amount) : pile;
-                    }});
+                    },
+                    [this] { return target_.active(); }});
     inside->addWidget(softness_);
     inside->addWidget(new BrushPanel(canvas_, QStringLiteral("place_paint"),
                                      {tr("Keep"), tr("Paints: what you paint over belongs to the place, too (K)"),
@@ -272,7 +274,8 @@ void FinishPlaces::build_detail() {
             FinishPlace place = *of;
             place.detail = detail;
             return with_place(pile, place);
-        });
+        },
+        [this] { return target_.active(); });
     inside->addWidget(detail_);
 }
 
