@@ -9,7 +9,7 @@
 namespace bp::app {
 namespace {
 
-constexpr double usual_reach = 0.1;  // of likeness, as a share of white
+constexpr int usual_reach = 10, widest_reach = 60;  // of likeness, in hundredths of white
 
 QVBoxLayout* column_of(QWidget* widget) {
     auto* out = new QVBoxLayout(widget);
@@ -28,7 +28,7 @@ FinishPlaces::FinishPlaces(Studio& studio, Viewer& viewer, Canvas& canvas, QWidg
       target_(studio, viewer),
       shape_(canvas, shape_uses()),
       pick_(canvas, [this](Point at) {
-          studio_.find_alike(0, at, usual_reach, false, [this](const Mask& found) {
+          studio_.find_alike(0, at, reach_->value() / 100.0, everywhere_->isChecked(), [this](const Mask& found) {
               add(with_new_place(studio_.pile(), PlaceIn::everywhere, found), tr("Place of what is alike"));
           });
           put_down();
@@ -123,6 +123,22 @@ void FinishPlaces::build_new() {
     for (QPushButton* button : {ramp_, ellipse_, like_}) button->setCheckable(true);
     column()->addWidget(quiet_label(tr("New place"), this));
     column()->addLayout(grid);
+    reach_ = new NamedSlider(
+        tr("Reach"), tr("How far brightness and colour may differ from those of the place that is clicked on"), 1,
+        widest_reach, [](int v) { return tr("%1%").arg(v); }, this);
+    reach_->slider()->setObjectName(QStringLiteral("place_reach"));
+    reach_->set_value(usual_reach);
+    column()->addWidget(reach_);
+    everywhere_ = new QCheckBox(tr("Everywhere"), this);
+    everywhere_->setObjectName(QStringLiteral("place_everywhere"));
+    everywhere_->setToolTip(tr("Not only what hangs together with the place"));
+    column()->addWidget(everywhere_);
+    for (QWidget* of_likeness : {static_cast<QWidget*>(reach_), static_cast<QWidget*>(everywhere_)})
+        of_likeness->hide();
+    connect(like_, &QPushButton::toggled, this, [this](bool on) {
+        reach_->setVisible(on);
+        everywhere_->setVisible(on);
+    });
     connect(ramp_, &QPushButton::clicked, this,
             [this](bool on) { draw(on ? std::optional(ShapeKind::ramp) : std::nullopt); });
     connect(ellipse_, &QPushButton::clicked, this,

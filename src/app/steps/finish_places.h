@@ -49,6 +49,8 @@ class FinishPlaces : public Page {
     FoundList* list_;
     QLabel* hint_;
     QPushButton *ramp_, *ellipse_, *like_, *sky_, *land_;
+    NamedSlider* reach_;
+    QCheckBox* everywhere_;
     PageTabs* of_chosen_;
     QWidget *tone_page_, *area_page_, *detail_page_;
     TonePanel* tone_;
