@@ -756,3 +756,35 @@ TEST_CASE("a finish file holds a finish, for pictures of any size, and is refuse
     CHECK_FALSE(load_finish(folder / "cut.finish", size).ok());
     CHECK(test::bytes_of(file) == bytes);
 }
+
+TEST_CASE("a line is mended where it is, however it winds, and a long one costs what its length does") {
+    // A ring of many points: every pixel near it is mended, and none elsewhere.
+    const Size size{400, 300};
+    const Sheet flat =
+        sheet_of(size, 1, [](int x, int y, int) { return std::hypot(x - 200, y - 150) < 2 ? 0.9F : 0.2F; });
+    Mended ring;
+    for (int i = 0; i <= 200; ++i) {
+        const double angle = 2 * 3.14159265358979 * i / 200;
+        ring.way.push_back({200 + 100 * std::cos(angle), 150 + 80 * std::sin(angle)});
+    }
+    ring.width_px = 6;
+    Sheet marked = flat;
+    const auto off = [&](int x, int y) { return distance_to(ring, {double(x), double(y)}); };
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x)
+            if (off(x, y) <= 0) marked.row(y)[x] = 1;
+    const Sheet made = done(*mend_tool({ring}, 0), marked);
+    int left = 0, touched = 0;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            left += made.row(y)[x] > 0.95F;
+            touched += off(x, y) > 1.001 && made.row(y)[x] != marked.row(y)[x];
+        }
+    CHECK(left == 0);
+    CHECK(touched == 0);
+    // Points that lie on each other are no line, and do no harm.
+    Mended still;
+    still.way = {{50, 50}, {50, 50}};
+    const Sheet same = done(*mend_tool({still}, 0), marked);
+    CHECK(same.light == marked.light);
+}

@@ -82,43 +82,72 @@ struct Foot {
     double along = 0;             // from the line's begin
     double off = 1e18, side = 0;  // how far it is, and how far to its right
 };
-Foot foot_of(const Placed& one, Point p) {
-    Foot out;
+// The pieces of a line that are no points, and how far along it each begins.
+struct Piece {
+    Point from, way;  // the way of length 1
+    double length = 0, before = 0;
+};
+std::vector<Piece> pieces_of(const Placed& one) {
+    std::vector<Piece> out;
     double before = 0;
     for (std::size_t i = 0; i + 1 < one.way.size(); ++i) {
         const Point &a = one.way[i], &b = one.way[i + 1];
-        const Point along{b.x - a.x, b.y - a.y};
-        const double length = std::hypot(along.x, along.y);
+        const double length = std::hypot(b.x - a.x, b.y - a.y);
         if (length < 1e-9) continue;
-        const double t = std::clamp(((p.x - a.x) * along.x + (p.y - a.y) * along.y) / (length * length), 0.0, 1.0);
-        const Point at{a.x + t * along.x, a.y + t * along.y};
-        const double off = std::hypot(p.x - at.x, p.y - at.y);
-        if (off < out.off) {
-            const Point across{-along.y / length, along.x / length};
-            out = {at, across, before + t * length, off, (p.x - at.x) * across.x + (p.y - at.y) * across.y};
-        }
+        out.push_back({a, {(b.x - a.x) / length, (b.y - a.y) / length}, length, before});
         before += length;
     }
     return out;
 }
 
-// The anchor of a number, at its place along the line; the first and the last stand for those beyond.
-Foot anchor_at(const Placed& one, int number) {
-    double left = std::max(0.0, number * spacing_of(one)), before = 0;
-    Foot out;
-    for (std::size_t i = 0; i + 1 < one.way.size(); ++i) {
-        const Point &a = one.way[i], &b = one.way[i + 1];
-        const Point along{b.x - a.x, b.y - a.y};
-        const double length = std::hypot(along.x, along.y);
-        if (length < 1e-9) continue;
-        const double t = std::min(left / length, 1.0);
-        out = {
-            {a.x + t * along.x, a.y + t * along.y}, {-along.y / length, along.x / length}, before + t * length, 0, 0};
-        if (left <= length) break;
-        left -= length;
-        before += length;
+Foot foot_on(const Piece& piece, Point p) {
+    const double t =
+        std::clamp((p.x - piece.from.x) * piece.way.x + (p.y - piece.from.y) * piece.way.y, 0.0, piece.length);
+    const Point at{piece.from.x + t * piece.way.x, piece.from.y + t * piece.way.y};
+    const Point across{-piece.way.y, piece.way.x};
+    return {at, across, piece.before + t, std::hypot(p.x - at.x, p.y - at.y),
+            (p.x - at.x) * across.x + (p.y - at.y) * across.y};
+}
+
+// The nearest places of a line for the pixels of a row from `left` on; far ones where nothing of it is near.
+void find_feet(const std::vector<Piece>& pieces, double near, int y, int left, std::vector<Foot>& feet) {
+    std::fill(feet.begin(), feet.end(), Foot{});
+    for (const Piece& piece : pieces) {
+        const Point end{piece.from.x + piece.length * piece.way.x, piece.from.y + piece.length * piece.way.y};
+        if (y < std::min(piece.from.y, end.y) - near || y > std::max(piece.from.y, end.y) + near) continue;
+        // No further than the part of it that passes this row goes.
+        double low = std::min(piece.from.x, end.x), high = std::max(piece.from.x, end.x);
+        if (std::abs(piece.way.y) > 1e-6) {
+            const auto x_at = [&](double row) {
+                const double t = std::clamp((row - piece.from.y) / piece.way.y, 0.0, piece.length);
+                return piece.from.x + t * piece.way.x;
+            };
+            const double a = x_at(y - near), b = x_at(y + near);
+            low = std::min(a, b);
+            high = std::max(a, b);
+        }
+        const int first = std::max(left, int(std::floor(low - near)));
+        const int last = std::min(left + int(feet.size()) - 1, int(std::ceil(high + near)));
+        for (int x = first; x <= last; ++x) {
+            Foot& nearest = feet[std::size_t(x - left)];
+            const Foot foot = foot_on(piece, {double(x), double(y)});
+            if (foot.off < nearest.off) nearest = foot;
+        }
     }
-    return out;
+}
+
+// The anchor of a number, at its place along the line; the first and the last stand for those beyond.
+Foot anchor_at(const Placed& one, const std::vector<Piece>& pieces, int number) {
+    const double along = std::max(0.0, number * spacing_of(one));
+    const Piece* piece = &pieces.front();
+    for (const Piece& next : pieces)
+        if (next.before <= along) piece = &next;
+    const double t = std::min(along - piece->before, piece->length);
+    return {{piece->from.x + t * piece->way.x, piece->from.y + t * piece->way.y},
+            {-piece->way.y, piece->way.x},
+            piece->before + t,
+            0,
+            0};
 }
 
 // A pixel of a sheet as tones: square roots of light.
@@ -235,15 +264,19 @@ class MendTool final : public FinishTool {
     }
 
     static void mend_line(const Placed& one, const Sheet& before, const Rect& box, Sheet& sheet) {
+        const std::vector<Piece> pieces = pieces_of(one);
+        if (pieces.empty()) return;
         std::map<int, Shift> shifts;  // of anchors, found when they are needed
         const auto shift_at = [&](int number) {
             const auto known = shifts.find(number);
             if (known != shifts.end()) return known->second;
-            return shifts[number] = best_shift(one, anchor_at(one, number), before);
+            return shifts[number] = best_shift(one, anchor_at(one, pieces, number), before);
         };
-        for (int y = box.top; y < box.bottom(); ++y)
+        std::vector<Foot> feet(std::size_t(box.width), Foot{});
+        for (int y = box.top; y < box.bottom(); ++y) {
+            find_feet(pieces, one.half + 1, y, box.left, feet);
             for (int x = box.left; x < box.right(); ++x) {
-                const Foot foot = foot_of(one, {double(x), double(y)});
+                const Foot& foot = feet[std::size_t(x - box.left)];
                 const double share = share_at(foot.off, one.half);
                 if (share == 0) continue;
                 const double place = foot.along / spacing_of(one);
@@ -255,6 +288,7 @@ class MendTool final : public FinishTool {
                 for (std::size_t c = 0; c < made.size(); ++c) made[c] = a[c] + of_next * (b[c] - a[c]);
                 lay(sheet, x, y, made, share);
             }
+        }
     }
 
     // Whole pixels, so that fine texture is not softened.
