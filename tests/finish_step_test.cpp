@@ -8,6 +8,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "app/panels/colour_pads.h"
 #include "app/panels/curve_pad.h"
 #include "pile/edits.h"
 #include "pile/file.h"
@@ -117,6 +118,18 @@ TEST_CASE("ranges of colours are added, changed and removed; dark and bright ton
     w.click("page_finish_colour");
     CHECK_FALSE(w.find<QSlider>("range_strength")->isVisible());
     w.click("range_add");
+    // A drag on the ring is given up by Escape, and nothing comes of letting go.
+    auto* ring = w.find<app::HueRing>("range_ring");
+    const Finish before = w.pile().finish;
+    QTest::mousePress(ring, Qt::LeftButton, Qt::NoModifier, ring->range_knot().toPoint());
+    const QPointF away(ring->width() / 2.0, 4);
+    QMouseEvent turn(QEvent::MouseMove, away, ring->mapToGlobal(away), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(ring, &turn);
+    CHECK(w.window.viewer().trying());
+    w.key(Qt::Key_Escape);
+    QTest::mouseRelease(ring, Qt::LeftButton, Qt::NoModifier, away.toPoint());
+    CHECK_FALSE(w.window.viewer().trying());
+    CHECK(w.pile().finish == before);
     w.slide("range_strength", -60);
     w.click("range_add");
     w.slide("range_brightness", 50);

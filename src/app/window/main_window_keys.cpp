@@ -6,6 +6,7 @@
 #include <utility>
 
 #include "app/looks/controls.h"
+#include "app/panels/colour_pads.h"
 #include "app/panels/curve_pad.h"
 #include "app/panels/taper_curve.h"
 #include "app/panels/tone_panel.h"
@@ -176,6 +177,9 @@ bool MainWindow::leave_something() {
         if (panel->leave_drag()) return true;
     for (TaperCurve* curve : findChildren<TaperCurve*>())
         if (curve->leave_drag()) return true;
+    // Those that stand alone; a tone control has seen to its own.
+    for (ColourPad* pad : findChildren<ColourPad*>())
+        if (pad->leave_drag()) return true;
     for (CurvePad* curve : findChildren<CurvePad*>())
         if (curve->leave_drag()) return true;
     if (viewer_->trying()) {
