@@ -82,6 +82,7 @@ QCheckBox { spacing: 8px; }
 QCheckBox::indicator, QListWidget::indicator { width: 13px; height: 13px; border: 1px solid @quiet; border-radius: 3px; }
 QCheckBox::indicator:checked, QListWidget::indicator:checked { background: @amber; border: 1px solid @amber; image: url(:/icons/tick.svg); }
 QCheckBox:focus { color: @amber; }
+QCheckBox:disabled { color: @faint; }
 QSlider::groove:horizontal { height: 3px; background: @line; border-radius: 1px; }
 QSlider::sub-page:horizontal { background: @amber; border-radius: 1px; }
 QSlider::handle:horizontal { background: @text; width: 12px; margin: -5px 0; border-radius: 6px; }

@@ -92,9 +92,10 @@ FinishCurve::FinishCurve(Studio& studio, Viewer& viewer, QWidget* parent)
                                    Channel{tr("Blue"), QStringLiteral("curve_blue"), &Curves::blue, of_one}}) {
         auto* button = push(channel.name, channel.object, channel.tip, this);
         button->setCheckable(true);
+        button->setProperty("tab", true);
         button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         group->addButton(button);
-        row->addWidget(button, int(channel.name.size()) + 1);
+        row->addWidget(button);
         channels_.push_back(button);
         connect(button, &QPushButton::clicked, this, [this, curve = channel.curve] {
             shown_ = curve;
