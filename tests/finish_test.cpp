@@ -88,6 +88,9 @@ Finish busy_finish(Size size) {
     out.detail.local_px = 5;
     out.detail.smooth = 40;
     out.detail.smooth_colour = 80;
+    out.detail.wide = 30;
+    out.detail.stars = -40;
+    out.glow = 60;
     out.edges = {-1, 20, 70};
     Mended spot;
     spot.id = 1;
@@ -98,7 +101,11 @@ Finish busy_finish(Size size) {
     line.id = 2;
     line.way = {{20, 20}, {90, 70}, {140, 60}};
     line.width_px = 5;
-    out.mended = {spot, line};
+    Mended from_median = spot;
+    from_median.id = 3;
+    from_median.way = {{150, 200}};
+    from_median.source = MendFrom::median;
+    out.mended = {spot, line, from_median};
     FinishPlace place;
     place.id = 1;
     place.name = "corner";
@@ -336,7 +343,7 @@ TEST_CASE("edges are shaded in the shape of the crop") {
     EdgeShade shade;
     shade.stops = -2;
     shade.from = 40;
-    const Sheet out = done(*shade_tool(shade, crop, 0), flat);
+    const Sheet out = done(*shade_tool(shade, crop, {}, 0), flat);
     CHECK(out.row(70)[140] == 0.25F);
     CHECK(out.row(20)[40] == Approx(0.25 / 4).epsilon(0.02));
     CHECK(out.row(119)[239] == Approx(out.row(20)[40]).epsilon(1e-5));
@@ -348,7 +355,8 @@ TEST_CASE("edges are shaded in the shape of the crop") {
         CHECK(out.row(y)[x] == Approx(0.25 * std::exp2(shade.stops * shade_at(shade, u, v))).epsilon(1e-3));
     }
     // A level shows the same shape.
-    const Sheet half = done(*shade_tool(shade, crop, 1), sheet_of({150, 80}, 1, [](int, int, int) { return 0.25F; }));
+    const Sheet half =
+        done(*shade_tool(shade, crop, {}, 1), sheet_of({150, 80}, 1, [](int, int, int) { return 0.25F; }));
     CHECK(half.row(10)[20] ==
           Approx((out.row(20)[40] + out.row(20)[41] + out.row(21)[40] + out.row(21)[41]) / 4).epsilon(1e-3));
 }

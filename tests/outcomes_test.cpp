@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "app/rail/time_rail.h"
 #include "io/reader.h"
 #include "practice/practice.h"
 #include "support/window.h"
@@ -31,6 +32,26 @@ class Counted {
         ++count_;
         w_.click(name);
         REQUIRE(w_.settle());
+    }
+    // Points at a place, holds T, and clicks on the frame that it is taken from.
+    void take(app::TimeRail& rail, QPointF place, int frame) {
+        constexpr int key_click = 2;
+        count_ += key_click;
+        w_.window.canvas().setFocus();
+        w_.move_over_canvas(place);
+        QTest::keyPress(w_.focus(), Qt::Key_T);
+        QTest::mouseClick(&rail, Qt::LeftButton, Qt::NoModifier, rail.slat_of(frame).center().toPoint());
+        REQUIRE(w_.settle());
+        QTest::keyRelease(w_.focus(), Qt::Key_T);
+    }
+    Raster16 exported_at_once(const fs::path& file) {
+        constexpr int key_name_enter = 3;
+        count_ += key_name_enter;
+        const Answering dialog(choose({file}));
+        w_.key(Qt::Key_E, Qt::ControlModifier | Qt::ShiftModifier);
+        REQUIRE(dialog.came());
+        REQUIRE(w_.quiet());
+        return read_picture(file).value();
     }
     Raster16 exported(const fs::path& file) {
         constexpr int step_button_name_enter = 4;
@@ -113,4 +134,26 @@ TEST_CASE("Shower in ten clicks and keys", "[window]") {
     CHECK(probe_picture(out / "made.tif").value().bits == 16);
     CHECK(difference(made, render_all(pile).value()).empty());
     CHECK(person.count() == 10);
+}
+
+TEST_CASE("Best of, four places taken, in fourteen clicks and keys", "[window]") {
+    // In every frame another of four boxes is bright; the first has none.
+    const Folder folder, out;
+    for (int k = 0; k < 5; ++k) {
+        Raster16 picture = landscape({320, 240}, Matrix(), unsigned(k + 1), 0.004);
+        for (int y = 100; k > 0 && y < 124; ++y)
+            for (int x = 60 * k - 20; x < 60 * k + 10; ++x)
+                for (int c = 0; c < 3; ++c) picture.at(x, y, c) = 62000;
+        write(folder / ("b" + std::to_string(k) + ".png"), picture, 8);
+    }
+    Window w;
+    Counted person(w);
+    REQUIRE(person.open(folder, Outcome::best_of));
+    auto* rail = w.window.findChild<app::TimeRail*>();
+    for (int k = 1; k < 5; ++k) person.take(*rail, {60.0 * k - 5, 112}, w.pile().frames[std::size_t(k)].id);
+    CHECK(w.pile().parts.size() == 4);
+    const Raster16 made = person.exported_at_once(out / "made.tif");
+    for (int k = 1; k < 5; ++k) CHECK(made.at(60 * k - 5, 112, 1) > 55000);
+    INFO(person.count());
+    CHECK(person.count() <= 14);
 }

@@ -8,6 +8,7 @@
 
 #include "engine/open.h"
 #include "engine/relink.h"
+#include "image/known_profiles.h"
 #include "parts/brush.h"
 #include "pile/edits.h"
 #include "pile/file.h"
@@ -68,7 +69,11 @@ Pile rich_pile(const Folder& folder) {
     more = with_canvas(std::move(more), {Rect{-20, -10, 160, 110}, {0.125, 0, 1}});
     more.cover = Cover::any;
     more.outcome = Outcome::quiet;
-    more.exporting = {".jpg", 8, 77, ExportProfile::file, Profile::linear_srgb(), 1600, 40};
+    more.exporting = {".jpg", 8, 77, ExportProfile::file, Profile::linear_srgb(), 1600, 40, false, "{pile} {width}"};
+    more.also = {{".ora", 16, 92, ExportProfile::own, {}, 0, 0, true, ""}, more.exporting};
+    more.also[1].from_file = known_profile(KnownProfile::rec2020);
+    more.growth = {".webm", 30, 4.5, 1, 720, 60};
+    more = with_turn(std::move(more), -2.25);
     more = with_note(std::move(more), 1, "first light");
     return more;
 }

@@ -332,12 +332,16 @@ Pile edited(Pile pile, Dice& dice) {
             mended.way.resize(std::size_t(dice.below(3)));
             mended.width_px = dice.wild(0, 150);
             mended.from = {dice.wild(-500, 500), 3};
+            mended.source = MendFrom(dice.below(3));
+            mended.frame = 1 + dice.below(4);
             pile = with_mended(std::move(pile), mended).first;
             mended.id = 1 + dice.below(3);
             pile = with_mended_changed(std::move(pile), mended);
             if (dice.rarely()) pile = without_mended(std::move(pile), 1);
             pile = with_tints(std::move(pile), {dice.wild(0, 360), dice.wild(0, 120), 40, dice.wild(0, 9), 3});
             pile = with_detail(std::move(pile), {dice.wild(0, 400), dice.wild(0, 4), dice.wild(0, 300)});
+            pile = with_glow(std::move(pile), dice.wild(-50, 150));
+            pile = with_turn(std::move(pile), dice.wild(-60, 60));
             Look look;
             look.contrast = dice.wild(-150, 150);
             pile = with_finish_look(std::move(pile), look);

@@ -195,7 +195,7 @@ TEST_CASE("the Export step keeps the format in the pile and reports what it wrot
     CHECK(w.pile().exporting.quality == 70);
     REQUIRE(w.export_to(folder / "out.jpg"));
     CHECK(w.find<QLabel>("export_report")->text().contains(QStringLiteral("320 x 240")));
-    w.studio().export_to(QString::fromStdString((folder / "f1.tif").string()));
+    w.studio().export_to(QString::fromStdString((folder / "f1.tif").string()), w.pile().exporting);
     REQUIRE(w.quiet());
     CHECK(w.told().contains(QStringLiteral("Originals are never written over")));
     w.pick("export_format", 1);

@@ -146,7 +146,7 @@ TEST_CASE("parts are shown, hidden, moved and removed from their list", "[window
 TEST_CASE("the hatch marks what is kept, with an edge, and nothing else") {
     Mask mask({100, 100});
     mask.edit({20, 20, 40, 40}, [](int, int, std::uint8_t) { return std::uint8_t{255}; });
-    const QImage hatch = app::hatch_of(mask, {0, 0, 100, 100}, {0, 0}, 1);
+    const QImage hatch = app::hatch_of(mask, {0, 0, 100, 100}, QTransform());
     int edge = 0, inside = 0, outside = 0;
     for (int y = 0; y < 100; ++y)
         for (int x = 0; x < 100; ++x) {

@@ -116,7 +116,8 @@ bool tell_problems(const Pile& pile) {
 }
 
 void PartsOut::add_to(CLI::App& app, const std::string& told) {
-    app.add_option("-o,--out", picture, "The picture to write: .tif, .png, .exr, .jxl, .webp or .jpg")->required();
+    app.add_option("-o,--out", picture, "The picture to write: .tif, .png, .exr, .jxl, .webp, .jpg or .ora")
+        ->required();
     app.add_option("--pile", pile, "Also write the pile; render of it gives the picture");
     app.add_flag("--json", as_json, "Print one JSON object: " + told);
 }

@@ -44,6 +44,7 @@ Run add_render(CLI::App& app);
 Run add_streaks(CLI::App& app);
 Run add_sequence(CLI::App& app);
 Run add_shower(CLI::App& app);
+Run add_growth(CLI::App& app);
 
 // Says the failure on standard error and gives its exit code.
 Exit fail(const Failure& failure);

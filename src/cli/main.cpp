@@ -91,6 +91,7 @@ int run(int argc, char** argv) {
     add("streaks", "Find aircraft, satellites and meteors", add_streaks);
     add("sequence", "Show what moves in many places of one picture", add_sequence);
     add("shower", "Lay the meteors of all frames over one", add_shower);
+    add("growth", "Write the picture as it comes into being, as a clip or numbered pictures", add_growth);
     add("render", "Write the picture of a saved pile", add_render);
     add("practice", "Photograph a scene of Skerrow harbour, with its truth", add_practice);
     try {

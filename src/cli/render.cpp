@@ -13,7 +13,8 @@ Run add_render(CLI::App& app) {
     };
     auto options = std::make_shared<Options>();
     app.add_option("PILE", options->pile, "A saved pile")->required();
-    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png, .exr, .jxl, .webp or .jpg")->required();
+    app.add_option("-o,--out", options->out, "The picture to write: .tif, .png, .exr, .jxl, .webp, .jpg or .ora")
+        ->required();
     return [options](Context& context) {
         Result<LoadedPile> loaded = load_pile(options->pile);
         if (!loaded.ok()) return fail(loaded.failure());

@@ -1,25 +1,14 @@
 // Drives the real window through its main views and takes a picture of each, or of one by its name.
 #include <QAbstractButton>
-#include <QApplication>
-#include <QDialog>
-#include <QDir>
-#include <QElapsedTimer>
 #include <QListWidget>
-#include <QMouseEvent>
-#include <QPainter>
 #include <QScrollArea>
-#include <QThread>
-#include <algorithm>
-#include <cstdio>
-#include <functional>
-#include <vector>
 
 #include "app/canvas/spot_tool.h"
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "app/panels/plumb_panel.h"
-#include "app/window/main_window.h"
 #include "parts/shapes.h"
+#include "photographer.h"
 #include "pile/edits.h"
 #include "pile/finish_edits.h"
 #include "pile/part_edits.h"
@@ -29,91 +18,6 @@ namespace {
 
 using namespace bp;
 using namespace bp::app;
-
-bool wait_for(const std::function<bool()>& ready, int ms = 120000) {
-    QElapsedTimer clock;
-    clock.start();
-    while (!ready()) {
-        if (clock.elapsed() > ms) return false;
-        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
-        QThread::msleep(2);
-    }
-    return true;
-}
-
-void rest(int ms) {
-    QElapsedTimer clock;
-    clock.start();
-    while (clock.elapsed() < ms) QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
-}
-
-class Photographer {
-  public:
-    Photographer(MainWindow& window, const QDir& out, QString only)
-        : window_(window), out_(out), only_(std::move(only)) {}
-
-    bool wants(std::initializer_list<const char*> names) const {
-        return only_.isEmpty() ||
-               std::any_of(names.begin(), names.end(), [this](const char* n) { return only_ == QLatin1String(n); });
-    }
-
-    bool open(const QString& scene) {
-        window_.studio().open_demo(scene);
-        const bool opened = wait_for([&] {
-            return !window_.studio().busy() && window_.studio().document().open() &&
-                   window_.studio().thumbnails().complete() && window_.studio().document().name() == scene;
-        });
-        settle();
-        return opened;
-    }
-    void settle() {
-        wait_for([&] { return !window_.studio().busy() && !window_.studio().previews().lane().busy(); });
-        rest(250);
-        wait_for([&] { return !window_.studio().document().open() || window_.surveyor().complete(); });
-        wait_for([&] { return !window_.steps().rendering(); });
-        wait_for([&] { return !window_.viewer().busy(); });
-        rest(450);
-        wait_for([&] { return !window_.viewer().busy(); });
-    }
-    bool take(const char* plain) {
-        if (!wants({plain})) return true;
-        const QString name = QLatin1String(plain);
-        settle();
-        // Sharpness is another one once the frames have been looked at closely.
-        wait_for([&] { return !window_.studio().document().open() || window_.surveyor().complete_finely(); });
-        settle();
-        const QString file = out_.filePath(name + QStringLiteral(".png"));
-        QPixmap shot = window_.grab();
-        // What has opened over the window.
-        const QWidget* panel = QApplication::activePopupWidget();
-        const auto* dialog = window_.findChild<QDialog*>();
-        if (!panel && dialog && dialog->isVisible()) panel = dialog;
-        if (panel) {
-            QPainter painter(&shot);
-            painter.drawPixmap(window_.mapFromGlobal(panel->pos()), const_cast<QWidget*>(panel)->grab());
-        }
-        const bool ok = shot.save(file);
-        std::printf("%s\n", qPrintable(file));
-        return ok;
-    }
-    void stroke(const std::vector<QPointF>& canvas_points) {
-        Canvas& canvas = window_.canvas();
-        const auto send = [&](QEvent::Type type, QPointF p, Qt::MouseButtons buttons) {
-            const QPointF at = canvas.to_screen(p);
-            QMouseEvent event(type, at, canvas.mapToGlobal(at),
-                              type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton, buttons, Qt::NoModifier);
-            QApplication::sendEvent(&canvas, &event);
-        };
-        send(QEvent::MouseButtonPress, canvas_points.front(), Qt::LeftButton);
-        for (const QPointF& p : canvas_points) send(QEvent::MouseMove, p, Qt::LeftButton);
-        send(QEvent::MouseButtonRelease, canvas_points.back(), Qt::NoButton);
-    }
-
-  private:
-    MainWindow& window_;
-    QDir out_;
-    QString only_;
-};
 
 bool trails(MainWindow& window, Photographer& p) {
     Studio& studio = window.studio();
@@ -250,19 +154,7 @@ bool best_of(MainWindow& window, Photographer& p) {
         ok = p.take("patches") && ok;
         window.findChild<QAbstractButton*>(QStringLiteral("patches_hold"))->click();
     }
-    // The cats that look: each painted from the frame in which it does.
-    const std::pair<int, double> cats[] = {{3, 520}, {1, 795}, {2, 1345}, {4, 1075}};
-    for (const auto& [frame, x] : cats) {
-        studio.select(studio.pile().frames[std::size_t(frame)].id);
-        window.viewer().set_view(View::frame);
-        p.settle();
-        Brush brush;
-        brush.size = 210;
-        brush.softness = 0.3;
-        window.canvas().set_brush(brush);
-        p.stroke({{x - 10, 520}, {x + 10, 540}, {x - 6, 620}, {x + 4, 700}});
-        p.settle();
-    }
+    paint_cats(window, p);
     window.viewer().set_view(View::result);
     window.findChild<QAbstractButton*>(QStringLiteral("level_light"))->click();
     p.settle();
@@ -439,7 +331,8 @@ int main(int argc, char** argv) {
     window.resize(1280, 800);
     window.show();
     Photographer photographer(window, out, QString::fromLocal8Bit(argc == 3 ? argv[2] : ""));
-    const bool ok = take_all(window, photographer);
+    const bool pictures = argc == 3 && QString::fromLocal8Bit(argv[2]) == QStringLiteral("pictures");
+    const bool ok = pictures ? finished_pictures(window, photographer, out) : take_all(window, photographer);
     window.hide();
     return ok ? 0 : 1;
 }

@@ -30,7 +30,7 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
         update();
     });
     connect(&viewer, &Viewer::updated, this, qOverload<>(&QWidget::update));
-    connect(&viewer, &Viewer::patched, this, [this](const Rect& area) { update(on_screen(area)); });
+    connect(&viewer, &Viewer::patched, this, [this](const Rect& area) { update(shown_on_screen(area)); });
     connect(&viewer, &Viewer::area_changed, this, [this] {
         if (fitted_)
             fit();
@@ -72,7 +72,7 @@ void Canvas::fit() {
 }
 
 void Canvas::zoom_to(double zoom, QPointF anchor) {
-    const QPointF fixed = to_canvas(anchor);
+    const QPointF fixed = screen_to_shown(anchor);
     const double least = fit_zoom();
     zoom_ = std::clamp(zoom, least, most_zoom);
     fitted_ = zoom_ <= least * 1.0001;
@@ -84,7 +84,7 @@ void Canvas::zoom_to(double zoom, QPointF anchor) {
 }
 
 void Canvas::look_at(QPointF place) {
-    centre_ = place;
+    centre_ = turned().map(place);
     zoom_to(std::max(1.0, zoom_), {width() / 2.0, height() / 2.0});
 }
 
@@ -105,8 +105,8 @@ void Canvas::keep_inside() {
 
 void Canvas::ask() {
     if (viewer_.area().empty()) return;
-    const QPointF a = to_canvas({0, 0});
-    const QPointF b = to_canvas({double(width()), double(height())});
+    const QPointF a = screen_to_shown({0, 0});
+    const QPointF b = screen_to_shown({double(width()), double(height())});
     const int left = int(std::floor(a.x()));
     const int top = int(std::floor(a.y()));
     const Rect visible{left, top, int(std::ceil(b.x())) - left, int(std::ceil(b.y())) - top};
@@ -115,12 +115,25 @@ void Canvas::ask() {
     if (comparison_.on()) comparison_.viewer().demand(seen, zoom_ * devicePixelRatioF());
 }
 
-QPointF Canvas::to_screen(QPointF p) const {
+QPointF Canvas::shown_to_screen(QPointF p) const {
     return (p - centre_) * zoom_ + QPointF(width() / 2.0, height() / 2.0);
 }
 
-QPointF Canvas::to_canvas(QPointF p) const {
+QPointF Canvas::screen_to_shown(QPointF p) const {
     return (p - QPointF(width() / 2.0, height() / 2.0)) / zoom_ + centre_;
+}
+
+QTransform Canvas::turned() const {
+    const Turn turn = viewer_.turn();
+    const auto& m = turn.matrix().m();
+    // Half a pixel lies between counting from centres and from edges.
+    return QTransform::fromTranslate(-0.5, -0.5) * QTransform(m[0], m[3], m[1], m[4], m[2], m[5]) *
+           QTransform::fromTranslate(0.5, 0.5);
+}
+
+QTransform Canvas::screen_to_canvas() const {
+    return QTransform::fromTranslate(-width() / 2.0, -height() / 2.0) * QTransform::fromScale(1 / zoom_, 1 / zoom_) *
+           QTransform::fromTranslate(centre_.x(), centre_.y()) * turned().inverted();
 }
 
 void Canvas::set_painting(MaskTarget* on) {
@@ -217,8 +230,12 @@ void Canvas::set_show_mask(bool on) {
 }
 
 QRect Canvas::on_screen(const Rect& area) const {
-    const QPointF a = to_screen({double(area.left), double(area.top)});
-    const QPointF b = to_screen({double(area.right()), double(area.bottom())});
+    return shown_on_screen(viewer_.turn().shown_in(area));
+}
+
+QRect Canvas::shown_on_screen(const Rect& area) const {
+    const QPointF a = shown_to_screen({double(area.left), double(area.top)});
+    const QPointF b = shown_to_screen({double(area.right()), double(area.bottom())});
     // Smoothing reaches a little further.
     const int reach = 2 + int(std::ceil(zoom_));
     return QRectF(a, b).toAlignedRect().adjusted(-reach, -reach, reach, reach);
@@ -248,7 +265,7 @@ void Canvas::set_plumb(std::optional<QPointF> at) {
 
 QString Canvas::readout() const {
     QString text = tr("%1%").arg(std::lround(zoom_ * 100));
-    const QPointF p = to_canvas(pointer_);
+    const QPointF p = screen_to_shown(pointer_), on_canvas = to_canvas(pointer_);
     const int x = int(std::floor(p.x()));
     const int y = int(std::floor(p.y()));
     if (!intersect(viewer_.area(), {x, y, 1, 1}).empty() && pointer_.x() >= 0) {
@@ -256,9 +273,10 @@ QString Canvas::readout() const {
         if (const auto colour = viewer_.colour_at(x, y))
             text += tr("   %1 %2 %3").arg(colour->red()).arg(colour->green()).arg(colour->blue());
     }
-    if (viewer_.view() == View::cover && !intersect(canvas_of(studio_.pile()), {x, y, 1, 1}).empty()) {
+    const Rect pixel{int(std::floor(on_canvas.x())), int(std::floor(on_canvas.y())), 1, 1};
+    if (viewer_.view() == View::cover && !intersect(canvas_of(studio_.pile()), pixel).empty()) {
         const auto all = merged_ids(studio_.pile()).size();
-        const double share = cover_shares(studio_.pile(), {x, y, 1, 1}, 0).at(0, 0, 0) / 65535.0;
+        const double share = cover_shares(studio_.pile(), pixel, 0).at(0, 0, 0) / 65535.0;
         text += tr("   reached by %1 of %2 frames").arg(std::lround(share * double(all))).arg(all);
     }
     if (viewer_.view() == View::origins) text += origin_in_words(x, y);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <QTimer>
+#include <QTransform>
 #include <QWidget>
 #include <map>
 #include <optional>
@@ -80,8 +81,12 @@ class Canvas : public QWidget {
     // While held, the second picture is seen alone.
     void set_flipped(bool on);
 
-    QPointF to_screen(QPointF canvas) const;
-    QPointF to_canvas(QPointF screen) const;
+    // The picture may be turned: what is seen are places of the turned one.
+    QPointF to_screen(QPointF canvas) const { return shown_to_screen(turned().map(canvas)); }
+    QPointF to_canvas(QPointF screen) const { return turned().inverted().map(screen_to_shown(screen)); }
+    QTransform screen_to_canvas() const;
+    QPointF shown_to_screen(QPointF shown) const;
+    QPointF screen_to_shown(QPointF screen) const;
     // The screen's part of what an area of the canvas touches.
     QRect on_screen(const Rect& area) const;
     // Where the pointer is on the widget; left of it when it is elsewhere.
@@ -114,6 +119,9 @@ class Canvas : public QWidget {
     void focusOutEvent(QFocusEvent* event) override;
 
   private:
+    // From places of the canvas to those of the turned picture, both counted from edges of pixels.
+    QTransform turned() const;
+    QRect shown_on_screen(const Rect& shown) const;
     double fit_zoom() const;
     // The left button, or Enter. False when nothing here takes it.
     bool put_down(QPointF at);

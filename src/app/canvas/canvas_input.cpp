@@ -41,8 +41,8 @@ bool Canvas::put_down(QPointF at) {
 
 void Canvas::move_to(QPointF at) {
     const QPointF before = std::exchange(pointer_, at);
-    const QPointF p = to_canvas(at);
-    emit pointed(p);
+    emit pointed(to_canvas(at));
+    const QPointF p = screen_to_shown(at);
     const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
     const int frame = from ? from->first : 0;
     if (std::exchange(pointed_origin_, frame) != frame) emit origin_pointed(frame);
@@ -60,8 +60,8 @@ void Canvas::lift() {
 }
 
 void Canvas::click(QPointF at) {
-    const QPointF p = to_canvas(at);
-    emit clicked(p);
+    emit clicked(to_canvas(at));
+    const QPointF p = screen_to_shown(at);
     const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
     if (from && from->first != 0) studio_.select(from->first);
 }

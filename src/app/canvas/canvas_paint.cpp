@@ -28,8 +28,8 @@ void draw_words(QPainter& painter, const QRectF& place, const QString& text, con
 
 void Canvas::draw_layer(QPainter& painter, const Layer& layer) const {
     if (layer.image.isNull()) return;
-    const QPointF a = to_screen({double(layer.area.left), double(layer.area.top)});
-    const QPointF b = to_screen({double(layer.area.right()), double(layer.area.bottom())});
+    const QPointF a = shown_to_screen({double(layer.area.left), double(layer.area.top)});
+    const QPointF b = shown_to_screen({double(layer.area.right()), double(layer.area.bottom())});
     const double shown = layer.image.width() > 0 ? (b.x() - a.x()) / layer.image.width() : 1;
     painter.setRenderHint(QPainter::SmoothPixmapTransform, shown < pixels_shown_from);
     painter.drawImage(QRectF(a, b), layer.image);
@@ -172,8 +172,8 @@ void Canvas::paintEvent(QPaintEvent* event) {
     painter.fillRect(rect(), theme().surround);
     const Rect area = viewer_.area();
     if (area.empty()) return;
-    const QRectF frame(to_screen({double(area.left), double(area.top)}),
-                       to_screen({double(area.right()), double(area.bottom())}));
+    const QRectF frame(shown_to_screen({double(area.left), double(area.top)}),
+                       shown_to_screen({double(area.right()), double(area.bottom())}));
     painter.save();
     const bool turns = flickers() && comparison_.on();
     const bool pair = comparison_.on() && !turns;

@@ -30,8 +30,8 @@ Rect CropTool::crop() const {
 
 QRectF CropTool::on_screen() const {
     const Rect area = crop();
-    return {canvas_.to_screen({double(area.left), double(area.top)}),
-            canvas_.to_screen({double(area.right()), double(area.bottom())})};
+    return {canvas_.shown_to_screen({double(area.left), double(area.top)}),
+            canvas_.shown_to_screen({double(area.right()), double(area.bottom())})};
 }
 
 std::optional<CropTool::Hold> CropTool::hold_at(QPointF at) const {

@@ -13,24 +13,20 @@ constexpr int kept_from = 96;  // a mask value from which a pixel counts as kept
 
 }  // namespace
 
-QImage hatch_of(const Mask& mask, const QRect& shown, Point origin, double zoom) {
+QImage hatch_of(const Mask& mask, const QRect& shown, const QTransform& to_canvas) {
     QImage out(shown.size(), QImage::Format_ARGB32_Premultiplied);
     out.fill(Qt::transparent);
     // One pixel more on each side, which decides where the edge runs.
     const int stride = shown.width() + 2;
-    std::vector<int> columns;
-    columns.reserve(std::size_t(stride));
-    for (int x = -1; x <= shown.width(); ++x)
-        columns.push_back(int(std::floor(origin.x + (shown.left() + x + 0.5) / zoom)));
     const auto inside = [](int at, int length) { return at >= 0 && at < length; };
     std::vector<bool> values(std::size_t(stride) * std::size_t(shown.height() + 2), true);
-    for (int y = -1; y <= shown.height(); ++y) {
-        const int row = int(std::floor(origin.y + (shown.top() + y + 0.5) / zoom));
-        if (!inside(row, mask.size().height)) continue;
-        for (int x = 0; x < stride; ++x)
-            if (const int column = columns[std::size_t(x)]; inside(column, mask.size().width))
+    for (int y = -1; y <= shown.height(); ++y)
+        for (int x = 0; x < stride; ++x) {
+            const QPointF p = to_canvas.map(QPointF(shown.left() + x - 0.5, shown.top() + y + 0.5));
+            const int column = int(std::floor(p.x())), row = int(std::floor(p.y()));
+            if (inside(column, mask.size().width) && inside(row, mask.size().height))
                 values[std::size_t(y + 1) * std::size_t(stride) + std::size_t(x)] = mask.at(column, row) >= kept_from;
-    }
+        }
     const auto kept = [&](int x, int y) {
         return values[std::size_t(y + 1) * std::size_t(stride) + std::size_t(x + 1)];
     };

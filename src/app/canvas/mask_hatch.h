@@ -2,13 +2,14 @@
 #pragma once
 
 #include <QImage>
+#include <QTransform>
 
 #include "image/mask.h"
 
 namespace bp::app {
 
-// An image of the screen pixels in `shown`, transparent where nothing is kept. Screen pixel (0, 0) lies at `origin` in
-// canvas pixels (edges, not centres), at `zoom` screen pixels a canvas pixel.
-QImage hatch_of(const Mask& mask, const QRect& shown, Point origin, double zoom);
+// An image of the screen pixels in `shown`, transparent where nothing is kept. `to_canvas`: from the screen to canvas
+// pixels (edges, not centres).
+QImage hatch_of(const Mask& mask, const QRect& shown, const QTransform& to_canvas);
 
 }  // namespace bp::app

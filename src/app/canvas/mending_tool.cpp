@@ -37,7 +37,7 @@ bool MendingTool::press(QPointF at_screen) {
     from_ = at_screen;
     const Point p = on_canvas(at_screen);
     const Mended* own = chosen();
-    if (own && own->way.size() == 1) {
+    if (own && own->way.size() == 1 && own->source == MendFrom::around) {
         const Point source{own->way[0].x + own->from.x, own->way[0].y + own->from.y};
         if (distance(on_screen(source), at_screen) <= std::max(handle_reach, own->width_px / 2 * canvas_.zoom())) {
             before_ = now_ = *own;
@@ -98,7 +98,7 @@ void MendingTool::paint_one(QPainter& painter, const Mended& one, bool strong) c
         painter.setPen(pen);
         if (one.way.size() == 1) {
             painter.drawEllipse(on_screen(one.way[0]), radius, radius);
-            if (!strong) continue;
+            if (!strong || one.source != MendFrom::around) continue;
             const QPointF source = on_screen({one.way[0].x + one.from.x, one.way[0].y + one.from.y});
             QPen dashed = pen;
             dashed.setStyle(Qt::DashLine);

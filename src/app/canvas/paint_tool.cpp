@@ -50,8 +50,7 @@ void PaintTool::cancel() {
 void PaintTool::paint_below(QPainter& painter, const QRect& shown) const {
     const Mask* mask = stroke_ ? &stroke_->mask() : target_->hatched();
     if (!mask || !show_mask_) return;
-    const QPointF origin = canvas_.to_canvas({0, 0});
-    painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, canvas_.zoom()));
+    painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, canvas_.screen_to_canvas()));
 }
 
 void PaintTool::paint(QPainter& painter) const {

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <utility>
 
+#include "app/canvas/ellipse_outline.h"
 #include "app/canvas/mask_hatch.h"
 #include "app/looks/handles.h"
 #include "app/looks/theme.h"
@@ -79,8 +80,7 @@ std::optional<Qt::CursorShape> PlaceShapeTool::cursor_at(QPointF at) const {
 void PlaceShapeTool::paint_below(QPainter& painter, const QRect& area) const {
     const Mask* mask = hold_ ? nullptr : uses_.hatched();
     if (!mask) return;
-    const QPointF origin = canvas_.to_canvas({0, 0});
-    painter.drawImage(area.topLeft(), hatch_of(*mask, area, {origin.x(), origin.y()}, canvas_.zoom()));
+    painter.drawImage(area.topLeft(), hatch_of(*mask, area, canvas_.screen_to_canvas()));
 }
 
 void PlaceShapeTool::paint(QPainter& painter) const {
@@ -92,7 +92,7 @@ void PlaceShapeTool::paint(QPainter& painter) const {
     for (const QPen& pen : {QPen(theme().ground, 3.5), QPen(theme().hatch, 1.5)}) {
         painter.setPen(pen);
         if (shape->kind == ShapeKind::ellipse)
-            painter.drawEllipse(QRectF(from, to).normalized());
+            painter.drawPolygon(ellipse_on_screen(canvas_, *shape));
         else
             painter.drawLine(from, to);
     }

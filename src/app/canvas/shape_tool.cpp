@@ -4,6 +4,7 @@
 #include <utility>
 
 #include "app/canvas/band_outline.h"
+#include "app/canvas/ellipse_outline.h"
 #include "app/canvas/mask_hatch.h"
 #include "app/looks/theme.h"
 
@@ -63,8 +64,7 @@ void ShapeTool::cancel() {
 void ShapeTool::paint_below(QPainter& painter, const QRect& shown) const {
     const Mask* mask = target_.hatched();
     if (!mask) return;
-    const QPointF origin = canvas_.to_canvas({0, 0});
-    painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, {origin.x(), origin.y()}, canvas_.zoom()));
+    painter.drawImage(shown.topLeft(), hatch_of(*mask, shown, canvas_.screen_to_canvas()));
 }
 
 void ShapeTool::paint(QPainter& painter) const {
@@ -76,7 +76,7 @@ void ShapeTool::paint(QPainter& painter) const {
     for (const QPen& pen : {QPen(theme().ground, 3.5), QPen(theme().hatch, 1.5)}) {
         painter.setPen(pen);
         if (shape_.kind == ShapeKind::ellipse)
-            painter.drawEllipse(QRectF(from, to).normalized());
+            painter.drawPolygon(ellipse_on_screen(canvas_, shape_));
         else if (shape_.kind == ShapeKind::ramp)
             draw_ramp(painter, from, to);
         else

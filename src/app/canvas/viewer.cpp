@@ -11,8 +11,10 @@
 #include "app/looks/pictures.h"
 #include "app/looks/theme.h"
 #include "engine/cover.h"
+#include "engine/finish_known.h"
 #include "engine/knitting.h"
 #include "engine/render.h"
+#include "engine/turning.h"
 #include "pile/edits.h"
 #include "pile/part_edits.h"
 
@@ -47,6 +49,21 @@ void shade(QImage& image, const Raster16& shares) {
         }
 }
 
+// Frames do not mix: every pixel is from where the one in its middle is.
+Origins turned_origins(Origins origins, const Turn& turn, const Rect& there, const Rect& region) {
+    if (turn.none()) return origins;
+    Origins out{origins.frames, Raster16(region.size(), 1), Raster16(region.size(), 1)};
+    for (int y = 0; y < region.height; ++y)
+        for (int x = 0; x < region.width; ++x) {
+            const Point p = turn.to_canvas({double(region.left + x), double(region.top + y)});
+            const int u = int(std::lround(p.x)) - there.left, v = int(std::lround(p.y)) - there.top;
+            if (u < 0 || v < 0 || u >= there.width || v >= there.height) continue;
+            out.first.at(x, y, 0) = origins.first.at(u, v, 0);
+            out.second.at(x, y, 0) = origins.second.at(u, v, 0);
+        }
+    return out;
+}
+
 bool holds(const Rect& outer, const Rect& inner) {
     return intersect(outer, inner) == inner;
 }
@@ -64,36 +81,56 @@ struct Viewer::Order {
     int gain;
     bool show_added;
     bool finished;
+    bool glow_alone;
     Rect region;
     int level;
     int current;
     // Filled where origins are shown.
     std::shared_ptr<Origins> origins = std::make_shared<Origins>();
 
+    // What `make` gives of the canvas, as it is seen.
+    Result<Raster16> seen(const std::function<Result<Raster16>(const Rect&)>& make) const {
+        return turned(pile, region, level, make);
+    }
     Result<QImage> fill(Job& job) const {
         if (view == View::origins && has_origins(pile)) {
-            Result<Origins> found = origins_of(pile, *store, region, level, job);
+            const Turn turn(pile, level);
+            const Rect there = turn.made_from(region);
+            Result<Origins> found = origins_of(pile, *store, there, level, job);
             if (!found.ok()) return found.failure();
-            *origins = std::move(found).value();
-            const Result<Raster16> base = composed(pile, *store, region, level, job, bases.get());
+            *origins = turned_origins(std::move(found).value(), turn, there, region);
+            const Result<Raster16> base =
+                seen([&](const Rect& area) { return composed(pile, *store, area, level, job, bases.get()); });
             if (!base.ok()) return base.failure();
             return image_of(*origins, base.value(), pile, current, theme().amber);
         }
         if (view == View::frame || view == View::difference) {
-            Result<Raster16> picture = view == View::frame
-                                           ? render_frame(pile, *store, frame, region, level, job)
-                                           : render_difference(pile, *store, frame, against, gain, region, level, job);
+            const Result<Raster16> picture = seen([&](const Rect& area) {
+                return view == View::frame ? render_frame(pile, *store, frame, area, level, job)
+                                           : render_difference(pile, *store, frame, against, gain, area, level, job);
+            });
             if (!picture.ok()) return picture.failure();
             return to_image(picture.value(), pile.profile);
         }
+        if (glow_alone && view == View::result) {
+            const Result<Raster16> glow = render_glow(pile, *store, region, level, job);
+            if (!glow.ok()) return glow.failure();
+            return to_image(glow.value(), pile.profile);
+        }
         const auto made = [&](const Pile& of) {
-            return finished ? render(of, *store, region, level, job, bases.get())
-                            : composed(of, *store, region, level, job, bases.get());
+            return finished
+                       ? render(of, *store, region, level, job, bases.get())
+                       : seen([&](const Rect& area) { return composed(of, *store, area, level, job, bases.get()); });
         };
         const Result<Raster16> picture = made(pile);
         if (!picture.ok()) return picture.failure();
         QImage image = to_image(picture.value(), pile.profile);
-        if (view == View::cover) shade(image, cover_shares(pile, region, level));
+        if (view == View::cover) {
+            const Result<Raster16> shares =
+                seen([&](const Rect& area) -> Result<Raster16> { return cover_shares(pile, area, level); });
+            if (!shares.ok()) return shares.failure();
+            shade(image, shares.value());
+        }
         if (show_added && view == View::result && knits(pile)) {
             const Result<Raster16> without = made(with_knit(pile, {}));
             if (!without.ok()) return without.failure();
@@ -160,6 +197,12 @@ void Viewer::set_finished(bool on) {
     refresh();
 }
 
+void Viewer::set_glow_alone(bool on) {
+    if (glow_alone_ == on) return;
+    glow_alone_ = on;
+    refresh();
+}
+
 void Viewer::set_active(bool active) {
     if (active_ == active) return;
     active_ = active;
@@ -220,8 +263,9 @@ void Viewer::try_out_in(Pile pile, const Rect& where) {
     trial_ = std::move(pile);
     const int reach = finished_ ? finish_reach(*trial_) : 0;
     const Rect changed{where.left - reach, where.top - reach, where.width + 2 * reach, where.height + 2 * reach};
-    tried_mask_ = unite(tried_mask_, changed);
-    unpatched_ = unite(unpatched_, changed);
+    const Rect seen = turn().shown_in(changed);
+    tried_mask_ = unite(tried_mask_, seen);
+    unpatched_ = unite(unpatched_, seen);
     patch();
 }
 
@@ -274,6 +318,7 @@ Viewer::Order Viewer::order(const Rect& area, int level) const {
             gain_,
             show_added_,
             finished_,
+            glow_alone_,
             at_level(area, level),
             level,
             studio_.current()};

@@ -10,6 +10,7 @@
 
 #include "app/work/studio.h"
 #include "engine/origins.h"
+#include "engine/turning.h"
 
 namespace bp::app {
 
@@ -59,10 +60,14 @@ class Viewer : public QObject {
     void try_out_in(Pile pile, const Rect& changed);
     // Shows the picture before it is finished.
     void set_finished(bool on);
+    // The glow of the sky in place of the picture.
+    void set_glow_alone(bool on);
     // Another pile than the document's is shown.
     bool trying() const { return trial_.has_value(); }
     // That pile, or the document's.
     const Pile& shown() const;
+    // How it is turned as it is seen.
+    Turn turn() const { return Turn(shown()); }
     // Back to the document, because the person gave up what was tried.
     void leave_trial();
 
@@ -124,6 +129,7 @@ class Viewer : public QObject {
     int gain_ = 4;
     bool show_added_ = false;
     bool finished_ = true;
+    bool glow_alone_ = false;
     Rect area_;
     Rect visible_;
     double zoom_ = 1;

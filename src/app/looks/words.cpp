@@ -340,6 +340,9 @@ QString time_in_words(double captured) {
 }
 
 QString exposure_in_words(double seconds) {
+    constexpr double long_s = 600, whole_s = 100;
+    if (seconds >= long_s) return Words::tr("%1 min").arg(std::lround(seconds / 60));
+    if (seconds >= whole_s) return Words::tr("%1 s").arg(std::lround(seconds));
     if (seconds >= 0.4) return Words::tr("%1 s").arg(seconds, 0, 'g', 3);
     return Words::tr("1/%1 s").arg(std::lround(1 / seconds));
 }

@@ -12,7 +12,9 @@
 #include "app/looks/controls.h"
 #include "app/looks/theme.h"
 #include "engine/cover.h"
+#include "engine/turning.h"
 #include "pile/edits.h"
+#include "pile/limits.h"
 
 namespace bp::app {
 namespace {
@@ -51,8 +53,11 @@ Rect as_large(const Rect& now, double ratio, const Rect& canvas) {
 
 }  // namespace
 
-CropControls::CropControls(Studio& studio, CropTool& tool, const QString& object, QWidget* parent)
-    : QWidget(parent), studio_(studio), tool_(tool) {
+CropControls::CropControls(Studio& studio, Canvas& canvas, CropTool& tool, const QString& object, QWidget* parent)
+    : QWidget(parent), studio_(studio), canvas_(canvas), tool_(tool), horizon_(canvas, [this](double degrees) {
+          turn_to(studio_.pile().turn_deg + degrees, tr("Turn to the horizon"));
+          leave_horizon();
+      }) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(space::small);
@@ -66,11 +71,13 @@ CropControls::CropControls(Studio& studio, CropTool& tool, const QString& object
     column->addLayout(row);
     build_ratio(object);
     build_numbers(object);
+    build_turn(object);
     const auto whole_area = [this](const Rect& area, const QString& what) {
         crop(ratio() ? of_ratio(area, *ratio()) : area, what);
     };
-    connect(fit_, &QPushButton::clicked, this,
-            [this, whole_area] { whole_area(full_cover(studio_.pile()), tr("Crop to full cover")); });
+    connect(fit_, &QPushButton::clicked, this, [this, whole_area] {
+        whole_area(inside_turned(Turn(studio_.pile()), full_cover(studio_.pile())), tr("Crop to full cover"));
+    });
     connect(all_, &QPushButton::clicked, this,
             [this, whole_area] { whole_area(canvas_of(studio_.pile()), tr("Do not crop")); });
 }
@@ -174,6 +181,52 @@ void CropControls::build_numbers(const QString& object) {
     static_cast<QVBoxLayout*>(layout())->addLayout(grid);
 }
 
+void CropControls::build_turn(const QString& object) {
+    auto* row = new QHBoxLayout;
+    auto* label = new QLabel(tr("Turned"), this);
+    degrees_ = new QDoubleSpinBox(this);
+    degrees_->setObjectName(object + QStringLiteral("degrees"));
+    degrees_->setAccessibleName(tr("Degrees by which the picture is turned"));
+    degrees_->setToolTip(tr("Turns the whole picture clockwise, so that a horizon is level"));
+    degrees_->setRange(-pile::most_turn_deg, pile::most_turn_deg);
+    degrees_->setDecimals(2);
+    degrees_->setSingleStep(0.1);
+    degrees_->setSuffix(tr("°"));
+    degrees_->setKeyboardTracking(false);
+    label->setBuddy(degrees_);
+    row->addWidget(label);
+    row->addWidget(degrees_, 1);
+    static_cast<QVBoxLayout*>(layout())->addLayout(row);
+    auto* how = new QHBoxLayout;
+    draw_ = push(tr("Draw a horizon"), object + QStringLiteral("horizon"),
+                 tr("Draw a line on the picture along what is to be level, or upright"), this);
+    draw_->setCheckable(true);
+    auto* find = push(tr("Find it"), object + QStringLiteral("find_horizon"),
+                      tr("Turns the picture so that its longest straight edge across is level"), this);
+    how->addWidget(draw_, 1);
+    how->addWidget(find);
+    static_cast<QVBoxLayout*>(layout())->addLayout(how);
+    connect(degrees_, &QDoubleSpinBox::valueChanged, this,
+            [this](double degrees) { turn_to(degrees, tr("Turn the picture"), QStringLiteral("turn typed")); });
+    connect(draw_, &QPushButton::toggled, this, [this](bool on) {
+        if (on)
+            canvas_.set_tool(&horizon_);
+        else
+            leave_horizon();
+    });
+    connect(find, &QPushButton::clicked, this, [this] { studio_.find_horizon(); });
+}
+
+void CropControls::leave_horizon() {
+    const QSignalBlocker quiet(draw_);
+    draw_->setChecked(false);
+    if (isVisible()) canvas_.set_tool(&tool_);
+}
+
+void CropControls::turn_to(double degrees, const QString& what, const QString& merged) {
+    studio_.document().edit(with_turn(studio_.pile(), degrees), what, merged);
+}
+
 void CropControls::type_in(std::size_t which) {
     Rect typed{numbers_[0]->value(), numbers_[1]->value(), numbers_[2]->value(), numbers_[3]->value()};
     const std::optional<double> held = ratio();
@@ -193,6 +246,8 @@ void CropControls::show_crop() {
     fit_->setEnabled(!full_cover(pile).empty());
     turn_->setEnabled(ratio().has_value());
     tool_.set_ratio(ratio());
+    const QSignalBlocker no_turn(degrees_);
+    degrees_->setValue(pile.turn_deg);
     const std::array<int, 4> values{area.left, area.top, area.width, area.height};
     // As narrow as it can be dragged.
     const int narrowest = std::min({CropTool::least, canvas.width, canvas.height});

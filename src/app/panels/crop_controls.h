@@ -2,12 +2,14 @@
 #pragma once
 
 #include <QComboBox>
+#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPushButton>
 #include <QSpinBox>
 #include <array>
 
 #include "app/canvas/crop_tool.h"
+#include "app/canvas/horizon_tool.h"
 
 namespace bp::app {
 
@@ -16,10 +18,14 @@ class CropControls : public QWidget {
 
   public:
     // Its controls are called `object` and what they are.
-    CropControls(Studio& studio, CropTool& tool, const QString& object, QWidget* parent);
+    CropControls(Studio& studio, Canvas& canvas, CropTool& tool, const QString& object, QWidget* parent);
     void show_crop();
+    // Goes back from drawing a horizon.
+    void leave_horizon();
 
   private:
+    void build_turn(const QString& object);
+    void turn_to(double degrees, const QString& what, const QString& merged = {});
     void build_ratio(const QString& object);
     void build_numbers(const QString& object);
     void fill_ratios();
@@ -29,8 +35,11 @@ class CropControls : public QWidget {
     std::optional<double> ratio() const;
 
     Studio& studio_;
+    Canvas& canvas_;
     CropTool& tool_;
-    QPushButton *fit_, *all_, *turn_;
+    HorizonTool horizon_;
+    QPushButton *fit_, *all_, *turn_, *draw_;
+    QDoubleSpinBox* degrees_;
     QComboBox* ratio_;
     std::array<QSpinBox*, 4> numbers_{};  // left, top, width, height
     QString chosen_;                      // the ratio, as it is written

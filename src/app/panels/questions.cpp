@@ -98,6 +98,33 @@ QString ask_where_to_write(QWidget* parent, Places kind, const QString& title, c
     }
 }
 
+QString ask_for_new_folder(QWidget* parent, Places kind, const QString& title, const QString& name) {
+    QString folder = beginning(kind, {});
+    QString proposed = name;
+    while (true) {
+        QFileDialog dialog(parent, title, folder);
+        dialog.setAcceptMode(QFileDialog::AcceptSave);
+        dialog.setFileMode(QFileDialog::AnyFile);
+        dialog.setOption(QFileDialog::DontConfirmOverwrite);
+        dialog.selectFile(proposed);
+        const auto* field = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+        if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+        const QString path =
+            field ? dialog.directory().absoluteFilePath(field->text()) : dialog.selectedFiles().first();
+        const QFileInfo there(path);
+        if (!there.exists() || (there.isDir() && QDir(path).isEmpty())) {
+            remember(kind, path);
+            return path;
+        }
+        folder = there.absolutePath();
+        proposed = there.fileName();
+        const auto answer = ask(parent, Asked::tr("%1 is there already.").arg(proposed),
+                                Asked::tr("In %1. Pictures go into a new folder, or one that is empty.").arg(folder),
+                                {{Asked::tr("Choose another name"), Asked::tr("Goes back to the dialog")}});
+        if (!answer) return {};
+    }
+}
+
 std::optional<int> ask(QWidget* parent, const QString& question, const QString& more,
                        const std::vector<Answer>& answers) {
     QMessageBox box(parent);

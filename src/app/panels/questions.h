@@ -20,6 +20,9 @@ QString ask_for_folder(QWidget* parent, Places kind, const QString& title, const
 QString ask_where_to_write(QWidget* parent, Places kind, const QString& title, const QString& filter,
                            const QString& ending, const QString& name, const QString& near = {});
 
+// A folder that is not there yet, or is empty: what is in another is not mixed with what is written.
+QString ask_for_new_folder(QWidget* parent, Places kind, const QString& title, const QString& name);
+
 // One of several answers, the first of which is the one that Enter gives; none for Escape.
 struct Answer {
     QString words;

@@ -14,10 +14,10 @@ AlignCover::AlignCover(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     full_->setObjectName(QStringLiteral("full_cover"));
     full_->setToolTip(tr("Cuts off the edges that not every frame reaches, and follows when frames move"));
     column()->addWidget(full_);
-    controls_ = new CropControls(studio, tool_, QStringLiteral("crop_"), this);
+    controls_ = new CropControls(studio, canvas, tool_, QStringLiteral("crop_"), this);
     column()->addWidget(controls_);
     connect(&canvas, &Canvas::tool_left, this, [this] {
-        if (isVisible()) canvas_.set_tool(nullptr);
+        if (isVisible()) controls_->leave_horizon();
     });
     connect(full_, &QCheckBox::clicked, this, [this](bool on) {
         Pile next = with_crop(studio_.pile(), std::nullopt);

@@ -11,7 +11,9 @@
 #include "app/looks/words.h"
 #include "app/panels/questions.h"
 #include "engine/cover.h"
+#include "engine/export_names.h"
 #include "engine/resizing.h"
+#include "engine/way_out.h"
 #include "io/profile_file.h"
 #include "pile/edits.h"
 #include "pile/limits.h"
@@ -25,7 +27,7 @@ struct Choice {
     int bits;
 };
 
-constexpr std::array<Choice, 9> choices{{
+constexpr std::array<Choice, 10> choices{{
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "16-bit TIFF"), ".tif", 16},
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "16-bit PNG"), ".png", 16},
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "JPEG"), ".jpg", 8},
@@ -33,6 +35,7 @@ constexpr std::array<Choice, 9> choices{{
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "JPEG XL, 16 bits"), ".jxl", 16},
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "OpenEXR, half floats"), ".exr", 16},
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "OpenEXR, floats"), ".exr", 32},
+    {QT_TRANSLATE_NOOP("bp::app::ExportStep", "OpenRaster, in layers"), ".ora", 16},
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "8-bit TIFF"), ".tif", 8},
     {QT_TRANSLATE_NOOP("bp::app::ExportStep", "8-bit PNG"), ".png", 8},
 }};
@@ -55,6 +58,7 @@ int choice_of(const ExportSettings& settings) {
 
 ExportStep::ExportStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     : studio_(studio), viewer_(viewer), canvas_(canvas) {
+    build_versions();
     auto* row = new QHBoxLayout;
     auto* label = new QLabel(tr("Format"), this);
     format_ = new QComboBox(this);
@@ -73,40 +77,181 @@ ExportStep::ExportStep(Studio& studio, Viewer& viewer, Canvas& canvas)
     column()->addWidget(quality_);
     build_profile();
     build_size();
+    build_name();
     facts_ = quiet_label({}, this);
+    facts_->setObjectName(QStringLiteral("export_facts"));
     column()->addWidget(facts_);
+    build_writing();
+    build_more();
     build_check();
+    build_report();
+    connect(format_, &QComboBox::activated, this, [this](int index) {
+        const Choice& choice = choices[std::size_t(index)];
+        change(
+            [&](ExportSettings& to) {
+                to.ending = choice.ending;
+                to.bits = choice.bits;
+            },
+            tr("Format: %1").arg(tr(choice.words)));
+    });
+    connect(quality_, &NamedSlider::settled, this, [this](int value) {
+        change([value](ExportSettings& to) { to.quality = value; }, tr("Quality %1").arg(value),
+               QStringLiteral("quality"));
+    });
+    connect(&studio.document(), &Document::changed, this, &ExportStep::out_of_date);
+    connect(&studio.document(), &Document::opened, this, [this] {
+        chosen_ = 0;
+        reports_.clear();
+        last_->clear();
+    });
+    refresh();
+}
+
+void ExportStep::build_writing() {
     write_ = lamp_push(tr("Export…"), QStringLiteral("export_now"),
                        tr("Asks for a place and a name, and writes the picture there"), this);
-    column()->addWidget(write_);
+    grow_ = push(tr("Growth…"), QStringLiteral("export_growth"),
+                 tr("Writes the picture as it comes into being, as a clip or numbered pictures"), this);
+    auto* row = new QHBoxLayout;
+    row->addWidget(write_, 1);
+    row->addWidget(grow_);
+    column()->addLayout(row);
+    connect(write_, &QPushButton::clicked, this, &ExportStep::export_wanted);
+    connect(grow_, &QPushButton::clicked, this, &ExportStep::growth_wanted);
+}
+
+void ExportStep::build_report() {
     last_ = quiet_label({}, this);
     last_->setObjectName(QStringLiteral("export_report"));
     last_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     column()->addWidget(last_);
+    connect(&studio_, &Studio::exported, this, [this](const QString& path, const Exported& done) {
+        report(tr("%1\n%2 x %3 px, %4 KB\nwritten in %5 s")
+                   .arg(QFileInfo(path).fileName())
+                   .arg(done.size.width)
+                   .arg(done.size.height)
+                   .arg(QFileInfo(path).size() / 1024)
+                   .arg(done.merge_s + done.finish_s, 0, 'f', 1));
+    });
+    connect(&studio_, &Studio::grown, this, [this](const QString& path, const GrownFile& done) {
+        report(tr("%1\n%2 pictures of %3 x %4 px\nwritten in %5 s")
+                   .arg(QFileInfo(path).fileName())
+                   .arg(done.plan.count())
+                   .arg(done.plan.size.width)
+                   .arg(done.plan.size.height)
+                   .arg(done.grow_s, 0, 'f', 1));
+    });
+}
 
-    connect(format_, &QComboBox::activated, this, [this](int index) {
-        Pile next = studio_.pile();
-        next.exporting.ending = choices[std::size_t(index)].ending;
-        next.exporting.bits = choices[std::size_t(index)].bits;
-        studio_.document().edit(std::move(next), tr("Format: %1").arg(tr(choices[std::size_t(index)].words)));
+void ExportStep::report(const QString& words) {
+    constexpr int most = 6;
+    reports_.prepend(words);
+    while (reports_.size() > most) reports_.removeLast();
+    last_->setText(reports_.join(QLatin1Char('\n')));
+}
+
+const ExportSettings& ExportStep::version(std::size_t number) const {
+    const Pile& pile = studio_.pile();
+    return number == 0 || number > pile.also.size() ? pile.exporting : pile.also[number - 1];
+}
+
+Pile ExportStep::as_chosen() const {
+    Pile out = studio_.pile();
+    out.exporting = chosen();
+    return out;
+}
+
+void ExportStep::change(const std::function<void(ExportSettings&)>& how, const QString& what, const QString& merged) {
+    Pile next = studio_.pile();
+    how(chosen_ == 0 || chosen_ > next.also.size() ? next.exporting : next.also[chosen_ - 1]);
+    studio_.document().edit(std::move(next), what,
+                            merged.isEmpty() ? merged : QStringLiteral("%1 of version %2").arg(merged).arg(chosen_));
+}
+
+void ExportStep::build_versions() {
+    versions_ = new QListWidget(this);
+    versions_->setObjectName(QStringLiteral("export_versions"));
+    versions_->setAccessibleName(tr("What is written together"));
+    versions_->setToolTip(tr("All of these are written in one order. Choose one to change it"));
+    column()->addWidget(versions_);
+    connect(versions_, &QListWidget::currentRowChanged, this, [this](int number) {
+        if (number < 0) return;
+        chosen_ = std::size_t(number);
+        out_of_date();
     });
-    connect(quality_, &NamedSlider::settled, this, [this](int value) {
-        Pile next = studio_.pile();
-        next.exporting.quality = value;
-        studio_.document().edit(std::move(next), tr("Quality %1").arg(value), QStringLiteral("quality"));
+}
+
+void ExportStep::build_more() {
+    auto* row = new QHBoxLayout;
+    add_version_ =
+        push(tr("One more"), QStringLiteral("export_add_version"),
+             tr("Writes the picture in one more way in the same order, as a small JPEG beside a large TIFF"), this);
+    take_out_ = push(tr("Take out"), QStringLiteral("export_remove_version"),
+                     tr("Takes the chosen one out of what is written"), this);
+    row->addWidget(add_version_);
+    row->addWidget(take_out_);
+    column()->addLayout(row);
+    column()->addWidget(whereabouts_);
+    connect(add_version_, &QPushButton::clicked, this, &ExportStep::add_version);
+    connect(take_out_, &QPushButton::clicked, this, &ExportStep::take_version_out);
+}
+
+void ExportStep::add_version() {
+    Pile next = studio_.pile();
+    if (next.also.size() + 1 >= ExportSettings::most) {
+        studio_.say(tr("No more than %1 are written together.").arg(ExportSettings::most));
+        return;
+    }
+    // What is mostly wanted beside a large one.
+    constexpr int small_px = 2048;
+    ExportSettings more = chosen();
+    if (more.ending != ".jpg") {
+        more.ending = ".jpg";
+        more.bits = 8;
+        more.long_edge_px = small_px;
+        more.profile = ExportProfile::srgb;
+    }
+    next.also.push_back(std::move(more));
+    chosen_ = next.also.size();
+    studio_.document().edit(std::move(next), tr("Write one more"));
+}
+
+void ExportStep::take_version_out() {
+    Pile next = studio_.pile();
+    if (next.also.empty()) return;
+    if (chosen_ == 0) next.exporting = next.also.front();
+    next.also.erase(next.also.begin() + std::ptrdiff_t(chosen_ == 0 ? 0 : chosen_ - 1));
+    chosen_ = chosen_ == 0 ? 0 : chosen_ - 1;
+    studio_.document().edit(std::move(next), tr("Write one less"));
+}
+
+void ExportStep::build_name() {
+    auto* row = new QHBoxLayout;
+    auto* label = new QLabel(tr("Name"), this);
+    name_ = new QLineEdit(this);
+    name_->setObjectName(QStringLiteral("export_name"));
+    name_->setAccessibleName(tr("Name of the file"));
+    name_->setPlaceholderText(tr("as the pile"));
+    QStringList words;
+    for (const std::string& word : name_words()) words << QString::fromStdString(word);
+    name_->setToolTip(
+        tr("What the file is called. Words in braces stand for what they say: %1").arg(words.join(QLatin1Char(' '))));
+    label->setBuddy(name_);
+    row->addWidget(label);
+    row->addWidget(name_, 1);
+    column()->addLayout(row);
+    connect(name_, &QLineEdit::editingFinished, this, [this] {
+        const std::string typed = name_->text().simplified().toStdString();
+        if (typed != chosen().name) change([&](ExportSettings& to) { to.name = typed; }, tr("Name of the export"));
     });
-    connect(write_, &QPushButton::clicked, this, &ExportStep::export_wanted);
-    connect(&studio.document(), &Document::changed, this, &ExportStep::out_of_date);
-    connect(&studio.document(), &Document::opened, this, [this] { last_->clear(); });
-    connect(&studio, &Studio::exported, this, [this](const QString& path, const Exported& done) {
-        last_->setText(tr("%1\n%2 x %3 px, %4 KB\nwritten in %5 s")
-                           .arg(QFileInfo(path).fileName())
-                           .arg(done.size.width)
-                           .arg(done.size.height)
-                           .arg(QFileInfo(path).size() / 1024)
-                           .arg(done.merge_s + done.finish_s, 0, 'f', 1));
+    whereabouts_ = new QCheckBox(tr("Tell place and serial number"), this);
+    whereabouts_->setObjectName(QStringLiteral("export_whereabouts"));
+    whereabouts_->setToolTip(
+        tr("Whether the file tells where the frames were taken and by which camera of its kind, when they do"));
+    connect(whereabouts_, &QCheckBox::clicked, this, [this](bool on) {
+        change([on](ExportSettings& to) { to.whereabouts = on; },
+               on ? tr("Tell place and serial number") : tr("Leave out place and serial number"));
     });
-    refresh();
 }
 
 void ExportStep::build_profile() {
@@ -128,9 +273,9 @@ void ExportStep::build_profile() {
     row->addWidget(profile_, 1);
     column()->addLayout(row);
     connect(profile_, &QComboBox::activated, this, [this](int index) {
-        Pile next = studio_.pile();
-        next.exporting.profile = ExportProfile(profile_->itemData(index).toInt());
-        if (next.exporting.profile == ExportProfile::file) {
+        const auto wanted = ExportProfile(profile_->itemData(index).toInt());
+        Profile from_file;
+        if (wanted == ExportProfile::file) {
             const QStringList names =
                 ask_for_files(window(), Places::profiles, tr("A colour profile"), tr("Profiles (*.icc *.icm)"));
             refresh();
@@ -140,9 +285,14 @@ void ExportStep::build_profile() {
                 studio_.say(said(read.failure()), true);
                 return;
             }
-            next.exporting.from_file = std::move(read).value();
+            from_file = std::move(read).value();
         }
-        studio_.document().edit(std::move(next), tr("Profile of the export"));
+        change(
+            [&](ExportSettings& to) {
+                to.profile = wanted;
+                if (wanted == ExportProfile::file) to.from_file = from_file;
+            },
+            tr("Profile of the export"));
     });
 }
 
@@ -170,10 +320,10 @@ void ExportStep::build_size() {
     dpi_->setRange(pile::lowest_dpi, pile::highest_dpi);
     dpi_->setDecimals(0);
     dpi_->setSuffix(tr(" dpi"));
-    grid->addWidget(new QLabel(tr("Longer side"), this), 0, 0, 1, 2);
-    grid->addWidget(edge_, 1, 0, 1, 2);
-    grid->addWidget(paper_, 2, 0);
-    grid->addWidget(dpi_, 2, 1);
+    grid->addWidget(new QLabel(tr("Longer side"), this), 0, 0);
+    grid->addWidget(edge_, 0, 1);
+    grid->addWidget(paper_, 1, 0);
+    grid->addWidget(dpi_, 1, 1);
     for (QAbstractSpinBox* box : {static_cast<QAbstractSpinBox*>(edge_), static_cast<QAbstractSpinBox*>(paper_),
                                   static_cast<QAbstractSpinBox*>(dpi_)}) {
         box->setKeyboardTracking(false);
@@ -182,9 +332,8 @@ void ExportStep::build_size() {
     }
     column()->addLayout(grid);
     const auto set_edge = [this](int px) {
-        Pile next = studio_.pile();
-        next.exporting.long_edge_px = std::clamp(px, 0, pile::largest_side_px);
-        studio_.document().edit(std::move(next), tr("Size of the export"), QStringLiteral("export size"));
+        change([px](ExportSettings& to) { to.long_edge_px = std::clamp(px, 0, pile::largest_side_px); },
+               tr("Size of the export"), QStringLiteral("export size"));
     };
     connect(edge_, &QSpinBox::valueChanged, this, set_edge);
     connect(paper_, &QDoubleSpinBox::valueChanged, this,
@@ -201,9 +350,8 @@ void ExportStep::build_size() {
     sharpen_->slider()->setObjectName(QStringLiteral("export_sharpen"));
     column()->addWidget(sharpen_);
     connect(sharpen_, &NamedSlider::settled, this, [this](int value) {
-        Pile next = studio_.pile();
-        next.exporting.sharpen = value;
-        studio_.document().edit(std::move(next), tr("Sharpening of the export"), QStringLiteral("export sharpen"));
+        change([value](ExportSettings& to) { to.sharpen = value; }, tr("Sharpening of the export"),
+               QStringLiteral("export sharpen"));
     });
 }
 
@@ -267,32 +415,61 @@ QString ExportStep::summary() const {
     return tr(choices[std::size_t(choice_of(studio_.pile().exporting))].words);
 }
 
-void ExportStep::refresh() {
-    const Pile& pile = studio_.pile();
-    const QSignalBlocker quiet(format_);
-    format_->setCurrentIndex(choice_of(pile.exporting));
-    quality_->setVisible(has_quality(pile.exporting.ending));
-    if (!quality_->slider()->isSliderDown()) quality_->set_value(pile.exporting.quality);
-    const QSignalBlocker no_profile(profile_), no_edge(edge_), no_paper(paper_), no_dpi(dpi_);
-    profile_->setCurrentIndex(profile_->findData(int(pile.exporting.profile)));
-    profile_->setEnabled(pile.channels == 3);
-    edge_->setValue(pile.exporting.long_edge_px);
-    paper_->setValue(pile.exporting.long_edge_px / pile.canvas.dpi * cm_an_inch);
-    dpi_->setValue(pile.canvas.dpi);
-    if (!sharpen_->slider()->isSliderDown()) sharpen_->set_value(int(std::lround(pile.exporting.sharpen)));
-    if (studio_.document().open()) {
-        const Size size = reduced_size(output_area(pile).size(), pile.exporting.long_edge_px);
-        sharpen_->setVisible(size != output_area(pile).size());
-        const CaptureData capture = merged_capture(pile);
-        QStringList lines{tr("%1 x %2 px, %3 x %4 cm")
-                              .arg(size.width)
-                              .arg(size.height)
-                              .arg(size.width / pile.canvas.dpi * cm_an_inch, 0, 'f', 1)
-                              .arg(size.height / pile.canvas.dpi * cm_an_inch, 0, 'f', 1),
-                          tr("Profile %1").arg(QString::fromStdString(exported_profile(pile).name()))};
-        if (capture.exposure_s) lines << tr("Total exposure %1").arg(exposure_in_words(*capture.exposure_s));
-        facts_->setText(lines.join(QLatin1Char('\n')));
+void ExportStep::show_versions() {
+    const QSignalBlocker quiet(versions_);
+    versions_->clear();
+    for (std::size_t i = 0; i < version_count(); ++i) {
+        const ExportSettings& one = version(i);
+        QString words = tr(choices[std::size_t(choice_of(one))].words);
+        if (one.long_edge_px > 0) words = tr("%1, %2 px").arg(words).arg(one.long_edge_px);
+        versions_->addItem(words);
     }
+    versions_->setCurrentRow(int(chosen_));
+    constexpr int row_height = 26, most_rows = 4;
+    versions_->setFixedHeight(row_height * std::min(versions_->count(), most_rows) + 2 * versions_->frameWidth());
+    const bool several = version_count() > 1;
+    versions_->setVisible(several);
+    take_out_->setVisible(several);
+    write_->setText(several ? tr("Export %n pictures…", nullptr, int(version_count())) : tr("Export…"));
+}
+
+void ExportStep::show_facts() {
+    const Pile pile = as_chosen();
+    const Size full = output_area(pile).size(), size = reduced_size(full, pile.exporting.long_edge_px);
+    sharpen_->setVisible(size != full);
+    const CaptureData capture = merged_capture(pile);
+    const std::vector<std::string> names =
+        export_names(studio_.pile(), QFileInfo(studio_.document().name()).completeBaseName().toStdString());
+    QStringList lines{QString::fromStdString(names[std::min(chosen_, names.size() - 1)]),
+                      tr("%1 x %2 px, %3 x %4 cm")
+                          .arg(size.width)
+                          .arg(size.height)
+                          .arg(size.width / pile.canvas.dpi * cm_an_inch, 0, 'f', 1)
+                          .arg(size.height / pile.canvas.dpi * cm_an_inch, 0, 'f', 1),
+                      tr("Profile %1").arg(QString::fromStdString(exported_profile(pile).name()))};
+    if (capture.exposure_s) lines << tr("Total exposure %1").arg(exposure_in_words(*capture.exposure_s));
+    facts_->setText(lines.join(QLatin1Char('\n')));
+}
+
+void ExportStep::refresh() {
+    chosen_ = std::min(chosen_, version_count() - 1);
+    const Pile& pile = studio_.pile();
+    const ExportSettings& now = chosen();
+    show_versions();
+    const QSignalBlocker quiet(format_);
+    format_->setCurrentIndex(choice_of(now));
+    quality_->setVisible(has_quality(now.ending));
+    if (!quality_->slider()->isSliderDown()) quality_->set_value(now.quality);
+    const QSignalBlocker no_profile(profile_), no_edge(edge_), no_paper(paper_), no_dpi(dpi_);
+    profile_->setCurrentIndex(profile_->findData(int(now.profile)));
+    profile_->setEnabled(pile.channels == 3);
+    edge_->setValue(now.long_edge_px);
+    paper_->setValue(now.long_edge_px / pile.canvas.dpi * cm_an_inch);
+    dpi_->setValue(pile.canvas.dpi);
+    if (!name_->hasFocus()) name_->setText(QString::fromStdString(now.name));
+    whereabouts_->setChecked(now.whereabouts);
+    if (!sharpen_->slider()->isSliderDown()) sharpen_->set_value(int(std::lround(now.sharpen)));
+    if (studio_.document().open()) show_facts();
 }
 
 }  // namespace bp::app

@@ -8,13 +8,13 @@ namespace bp::app {
 FinishCrop::FinishCrop(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer), canvas_(canvas), tool_(studio, viewer, canvas) {
     column()->addWidget(quiet_label(tr("Pull the edges on the picture, or move all of it."), this));
-    controls_ = new CropControls(studio, tool_, QStringLiteral("finish_crop_"), this);
+    controls_ = new CropControls(studio, canvas, tool_, QStringLiteral("finish_crop_"), this);
     column()->addWidget(controls_);
     print_ = quiet_label({}, this);
     print_->setObjectName(QStringLiteral("finish_crop_print"));
     column()->addWidget(print_);
     connect(&canvas, &Canvas::tool_left, this, [this] {
-        if (isVisible()) canvas_.set_tool(nullptr);
+        if (isVisible()) controls_->leave_horizon();
     });
     connect(&studio.document(), &Document::changed, this, &FinishCrop::out_of_date);
 }

@@ -61,6 +61,15 @@ void add_detail_sliders(ValueSliders& to, const QString& object, const std::func
                 0},
           Value{"local_px", say(QT_TR_NOOP("Its reach")), say(QT_TR_NOOP("How far the surroundings go")),
                 &Detail::local_px, 2, 20, 1, px, 0},
+          Value{"wide",
+                say(QT_TR_NOOP("Wide contrast")),
+                say(QT_TR_NOOP("The same against what lies around within a twentieth of the picture")),
+                &Detail::wide,
+                -100,
+                100,
+                1,
+                {},
+                0},
           Value{"smooth",
                 say(QT_TR_NOOP("Less noise")),
                 say(QT_TR_NOOP("Takes away what is no larger than the noise that the merge leaves. Edges stay")),
@@ -75,6 +84,16 @@ void add_detail_sliders(ValueSliders& to, const QString& object, const std::func
                 say(QT_TR_NOOP("The same for spots of colour; brightness stays as it is")),
                 &Detail::smooth_colour,
                 0,
+                100,
+                1,
+                {},
+                0},
+          Value{"stars",
+                say(QT_TR_NOOP("Stars")),
+                say(QT_TR_NOOP("Smaller to the left, larger to the right; their middles stay as bright. In the sky, "
+                               "where there are zones")),
+                &Detail::stars,
+                -100,
                 100,
                 1,
                 {},
@@ -109,6 +128,25 @@ FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)
     add_detail_sliders(
         *detail_, QStringLiteral("detail_"), [](const Pile& pile) { return &pile.finish.detail; }, with_detail);
     column()->addWidget(detail_);
+    column()->addWidget(heading(tr("Glow of the sky"), this));
+    glow_ = new ValueSliders(studio, viewer, this);
+    glow_->add({QStringLiteral("finish_glow"), tr("Evened by"),
+                tr("Evens what is bright and coloured in one part of the sky and not in another. Land stays where the "
+                   "picture is divided into zones; without them all of it is sky"),
+                0, 100, 1, QStringLiteral("%"), 0, [](const Pile& pile) { return pile.finish.glow; }, with_glow});
+    column()->addWidget(glow_);
+    all_sky_ =
+        quiet_label(tr("All of the picture counts as sky. Divide it in Align, Zones, so that land does not."), this);
+    all_sky_->setObjectName(QStringLiteral("finish_glow_all"));
+    column()->addWidget(all_sky_);
+    glow_alone_ = new QCheckBox(tr("Show the glow alone"), this);
+    glow_alone_->setObjectName(QStringLiteral("finish_glow_alone"));
+    glow_alone_->setToolTip(tr("Shows the smooth surface that the sky is evened by"));
+    column()->addWidget(glow_alone_);
+    connect(glow_alone_, &QCheckBox::toggled, this, [this](bool on) {
+        if (on) viewer_.set_view(View::result);
+        viewer_.set_glow_alone(on);
+    });
     column()->addWidget(heading(tr("Edges of the picture"), this));
     edges_ = new ValueSliders(studio, viewer, this);
     struct Value {
@@ -147,6 +185,7 @@ FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)
 
 void FinishDetail::closed() {
     viewer_.leave_trial();
+    glow_alone_->setChecked(false);
 }
 
 void FinishDetail::refresh() {
@@ -155,6 +194,8 @@ void FinishDetail::refresh() {
                            (!parts.across.empty() && give_back_tool(parts.across, parts.down)));
     give_back_->setChecked(studio_.pile().finish.give_back);
     detail_->show_values();
+    glow_->show_values();
+    all_sky_->setVisible(!studio_.pile().zones);
     edges_->show_values();
 }
 

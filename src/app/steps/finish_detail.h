@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QCheckBox>
+#include <QLabel>
 
 #include "app/panels/value_sliders.h"
 #include "app/steps/page.h"
@@ -26,6 +27,9 @@ class FinishDetail : public Page {
     Viewer& viewer_;
     QCheckBox* give_back_;
     ValueSliders* detail_;
+    ValueSliders* glow_;
+    QLabel* all_sky_;
+    QCheckBox* glow_alone_;
     ValueSliders* edges_;
 };
 

@@ -1,5 +1,6 @@
 #include "app/steps/finish_mend.h"
 
+#include <QHBoxLayout>
 #include <cmath>
 
 #include "pile/finish_edits.h"
@@ -16,14 +17,15 @@ double held(double width) {
 FinishMend::FinishMend(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* parent)
     : Page(parent), studio_(studio), viewer_(viewer), canvas_(canvas), tool_(canvas, tool_uses()) {
     column()->addWidget(
-        quiet_label(tr("Click on a spot, or draw along a wire or a scratch. What surrounds it takes its "
-                       "place. Pull one to move it, or the dashed circle to mend it from elsewhere."),
+        quiet_label(tr("Click on a spot, or draw along a wire or a scratch. What surrounds it takes its place, or what "
+                       "a frame shows there. Pull one to move it, or the dashed circle to mend it from elsewhere."),
                     this));
     size_ = new NamedSlider(
         tr("Width"), tr("Of the next one, in pixels of the picture (, and .)"), int(Mended::narrowest),
         int(Mended::widest), [](int v) { return tr("%1 px").arg(v); }, this);
     size_->slider()->setObjectName(QStringLiteral("mend_size"));
     column()->addWidget(size_);
+    build_source();
     list_ =
         new FoundList({QStringLiteral("mended_list"), tr("Mended"),
                        tr("Take the tick away to see what was there; choose one to change it"), QString(), QString()},
@@ -70,6 +72,39 @@ FinishMend::FinishMend(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     connect(&studio.document(), &Document::changed, this, &FinishMend::out_of_date);
 }
 
+void FinishMend::build_source() {
+    auto* row = new QHBoxLayout;
+    auto* label = new QLabel(tr("From"), this);
+    source_ = new QComboBox(this);
+    source_->setObjectName(QStringLiteral("mend_source"));
+    source_->setAccessibleName(tr("What takes the place of what is mended"));
+    source_->setToolTip(
+        tr("What surrounds it; or what the frame that is chosen in the time rail, or the median of all, shows there"));
+    source_->setFocusPolicy(Qt::TabFocus);
+    source_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    source_->addItem(tr("What surrounds it"), int(MendFrom::around));
+    source_->addItem(QString(), int(MendFrom::frame));
+    source_->addItem(tr("The median of all frames"), int(MendFrom::median));
+    label->setBuddy(source_);
+    row->addWidget(label);
+    row->addWidget(source_, 1);
+    column()->addLayout(row);
+    connect(source_, &QComboBox::activated, this,
+            [this](int index) { choose_source(MendFrom(source_->itemData(index).toInt())); });
+    connect(&studio_, &Studio::selection_changed, this, &FinishMend::out_of_date);
+}
+
+// Of the chosen one, and of those that are mended next.
+void FinishMend::choose_source(MendFrom from) {
+    next_from_ = from;
+    const Mended* one = find_mended(studio_.pile(), chosen_);
+    if (!one) return;
+    Mended made = *one;
+    made.source = from;
+    made.frame = from == MendFrom::frame ? studio_.current() : 0;
+    studio_.document().edit(with_mended_changed(studio_.pile(), made), tr("Mend from elsewhere"));
+}
+
 MendingTool::Uses FinishMend::tool_uses() {
     return {[this]() -> const std::vector<Mended>& { return studio_.pile().finish.mended; },
             [this] { return chosen_; },
@@ -85,13 +120,15 @@ MendingTool::Uses FinishMend::tool_uses() {
                     return;
                 }
                 const double width = held(canvas_.brush().size);
-                if (way.size() == 1) {
+                if (way.size() == 1 && next_from_ == MendFrom::around) {
                     studio_.mend_picture(way.front(), width, [this](const Mended& one) { add(one); });
                     return;
                 }
                 Mended line;
                 line.way = std::move(way);
                 line.width_px = width;
+                line.source = next_from_;
+                line.frame = next_from_ == MendFrom::frame ? studio_.current() : 0;
                 add(line);
             }};
 }
@@ -124,14 +161,18 @@ void FinishMend::refresh() {
     const Pile& pile = studio_.pile();
     size_->set_value(int(std::lround(held(canvas_.brush().size))));
     std::vector<FoundThing> things;
-    for (const Mended& one : pile.finish.mended)
-        things.push_back({one.id,
-                          (one.way.size() == 1 ? tr("Spot at %1, %2") : tr("Line from %1, %2"))
-                              .arg(one.way.front().x, 0, 'f', 0)
-                              .arg(one.way.front().y, 0, 'f', 0),
-                          tr("Take the tick away to see what was there"), one.on, one.id == chosen_});
+    for (const Mended& each : pile.finish.mended)
+        things.push_back({each.id,
+                          (each.way.size() == 1 ? tr("Spot at %1, %2") : tr("Line from %1, %2"))
+                              .arg(each.way.front().x, 0, 'f', 0)
+                              .arg(each.way.front().y, 0, 'f', 0),
+                          tr("Take the tick away to see what was there"), each.on, each.id == chosen_});
+    const Mended* one = find_mended(pile, chosen_);
+    const Frame* frame = one && one->source == MendFrom::frame ? find_frame(pile, one->frame) : nullptr;
+    source_->setItemText(1, tr("Frame %1").arg(number_of(pile, frame ? frame->id : studio_.current())));
+    source_->setCurrentIndex(source_->findData(int(one ? one->source : next_from_)));
     list_->set_things(things, things.empty() ? QString() : tr("Mended"));
-    const bool any = find_mended(pile, chosen_) != nullptr;
+    const bool any = one != nullptr;
     width_->setVisible(any);
     remove_->setVisible(any);
     width_->show_values();

@@ -1,6 +1,7 @@
 // Spots and lines of the picture mended from their surroundings.
 #pragma once
 
+#include <QComboBox>
 #include <QLabel>
 #include <QPushButton>
 
@@ -24,12 +25,16 @@ class FinishMend : public Page {
     MendingTool::Uses tool_uses();
     void choose(int id);
     void add(const Mended& mended);
+    void build_source();
+    void choose_source(MendFrom from);
 
     Studio& studio_;
     Viewer& viewer_;
     Canvas& canvas_;
     MendingTool tool_;
     NamedSlider* size_;
+    QComboBox* source_;
+    MendFrom next_from_ = MendFrom::around;  // of the next that is mended
     FoundList* list_;
     ValueSliders* width_;
     QPushButton* remove_;

@@ -65,6 +65,8 @@ QString FinishStep::summary() const {
     const Finish& finish = studio_.pile().finish;
     QStringList words;
     if (studio_.pile().crop) words << tr("crop");
+    if (studio_.pile().turn_deg != 0) words << tr("turned");
+    if (finish.glow > 0) words << tr("glow");
     if (finish.look != Look{}) words << tr("tone");
     if (finish.curves != Curves{}) words << tr("curve");
     if (!finish.colours.empty() || finish.tints != TwoTints{}) words << tr("colour");

@@ -15,7 +15,7 @@ void TonesOfPicture::look() {
     lane_.run<Result<std::vector<float>>>(
         [pile = studio_.pile(), store = studio_.stores().frames(), bases = studio_.stores().bases(),
          level = std::max(studio_.thumbnails().level(), 0)](Job& job) -> Result<std::vector<float>> {
-            const Rect region = at_level(output_area(pile), level);
+            const Rect region = at_level(seen_area(pile), level);
             const Result<Raster16> picture = composed(pile, *store, region, level, job, bases.get());
             if (!picture.ok()) return picture.failure();
             return tone_shares(picture.value(), LightCurve::of(pile.profile, pile.channels));

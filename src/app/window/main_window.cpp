@@ -18,6 +18,7 @@
 #include "app/panels/align_table.h"
 #include "app/panels/capture_panel.h"
 #include "app/panels/clip_dialog.h"
+#include "app/panels/growth_dialog.h"
 #include "app/panels/plumb_panel.h"
 #include "app/panels/questions.h"
 #include "app/steps/align_step.h"
@@ -27,6 +28,7 @@
 #include "app/steps/frames_step.h"
 #include "app/steps/merge_step.h"
 #include "app/steps/parts_step.h"
+#include "engine/export_names.h"
 #include "io/clip.h"
 #include "io/kinds.h"
 #include "pile/edits.h"
@@ -93,7 +95,7 @@ MainWindow::MainWindow()
         pages_->setCurrentIndex(open ? 1 : 0);
         notices_->keep_below(open ? canvas_->mapTo(centralWidget(), QPoint(0, 0)).y() : 0);
         if (open) {
-            steps_->open(0);
+            steps_->open(first_step());
             canvas_->setFocus();
         } else {
             start_->setFocus();
@@ -186,6 +188,7 @@ QWidget* MainWindow::build_desk() {
     connect(bar_, &TopBar::keys_wanted, this, &MainWindow::show_keys);
     connect(bar_, &TopBar::theme_wanted, this, &MainWindow::flip_theme);
     connect(exporting, &ExportStep::export_wanted, this, &MainWindow::export_picture);
+    connect(exporting, &ExportStep::growth_wanted, this, &MainWindow::export_growth);
     // Looking through the frames is what the rail is for: choosing one there shows it.
     connect(rail_, &TimeRail::frame_chosen, this, [this] {
         if (viewer_->hides_choice()) viewer_->set_view(View::frame);
@@ -292,14 +295,75 @@ void MainWindow::take_finish() {
     if (!names.isEmpty()) studio_->take_finish(names.first());
 }
 
+// Where the work of an outcome begins: parts are chosen from the start, once all frames are here.
+int MainWindow::first_step() const {
+    constexpr int frames = 0, parts = 4;
+    const Pile& pile = studio_->pile();
+    const bool fresh =
+        studio_->document().path().isEmpty() && pile.parts.empty() && !arriving_->photographing() && !arriving_->watching();
+    return fresh && pile.outcome == Outcome::best_of ? parts : frames;
+}
+
 void MainWindow::export_picture() {
     if (!studio_->document().open()) return;
     settle_typing();
-    const QString ending = QString::fromStdString(studio_->pile().exporting.ending);
-    const QString base = QFileInfo(studio_->document().name()).completeBaseName();
-    const QString path = ask_where_to_write(this, Places::pictures, tr("Export the picture"),
-                                            tr("Picture (*%1)").arg(ending), ending, base + ending);
-    if (!path.isEmpty()) studio_->export_to(path);
+    const Pile& pile = studio_->pile();
+    const std::vector<std::string> names =
+        export_names(pile, QFileInfo(studio_->document().name()).completeBaseName().toStdString());
+    if (!pile.also.empty()) {
+        export_versions(names);
+        return;
+    }
+    const QString ending = QString::fromStdString(pile.exporting.ending);
+    const QString path =
+        ask_where_to_write(this, Places::pictures, tr("Export the picture"), tr("Picture (*%1)").arg(ending), ending,
+                           QString::fromStdString(names.front()));
+    if (!path.isEmpty()) studio_->export_to(path, studio_->pile().exporting);
+}
+
+// All in one folder, under the names that they have.
+void MainWindow::export_versions(const std::vector<std::string>& names) {
+    QString folder;
+    while (true) {
+        folder =
+            ask_for_folder(this, Places::pictures, tr("Export %n picture(s) to a folder", nullptr, int(names.size())));
+        if (folder.isEmpty()) return;
+        QStringList there;
+        for (const std::string& name : names)
+            if (QFileInfo::exists(QDir(folder).filePath(QString::fromStdString(name))))
+                there << QString::fromStdString(name);
+        if (there.isEmpty()) break;
+        const auto answer = ask(this, tr("%1: there already.").arg(there.join(QStringLiteral(", "))),
+                                tr("In %1. What is in them now would be lost.").arg(folder),
+                                {{tr("Choose another folder"), tr("Goes back to the dialog")},
+                                 {tr("Replace them"), tr("Writes over the files")}});
+        if (!answer) return;
+        if (*answer == 1) break;
+    }
+    const Pile pile = studio_->pile();
+    for (std::size_t i = 0; i < names.size(); ++i)
+        studio_->export_to(QDir(folder).filePath(QString::fromStdString(names[i])),
+                           i == 0 ? pile.exporting : pile.also[i - 1]);
+}
+
+void MainWindow::export_growth() {
+    if (!studio_->document().open()) return;
+    settle_typing();
+    GrowthDialog dialog(studio_->pile(), this);
+    if (dialog.exec() != QDialog::Accepted) return;
+    const GrowthSettings settings = dialog.settings();
+    if (settings != studio_->pile().growth) {
+        Pile next = studio_->pile();
+        next.growth = settings;
+        studio_->document().edit(std::move(next), tr("Growth"));
+    }
+    const QString ending = QString::fromStdString(settings.ending);
+    const QString name = QFileInfo(studio_->document().name()).completeBaseName() + tr(" growing") + ending;
+    const QString path = ending.isEmpty()
+                             ? ask_for_new_folder(this, Places::pictures, tr("Write the growth to a new folder"), name)
+                             : ask_where_to_write(this, Places::pictures, tr("Write the growth"),
+                                                  tr("Clip (*%1)").arg(ending), ending, name);
+    if (!path.isEmpty()) studio_->grow_to(path);
 }
 
 void MainWindow::leave(std::function<void()> then) {

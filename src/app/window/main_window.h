@@ -63,7 +63,10 @@ class MainWindow : public QMainWindow {
     void save_as(std::function<void(bool)> done = {});
     void save_finish();
     void take_finish();
+    int first_step() const;
     void export_picture();
+    void export_versions(const std::vector<std::string>& names);
+    void export_growth();
     void go_home();
     // What is being typed counts, as if the field had been left.
     void settle_typing();

@@ -33,6 +33,8 @@ void MainWindow::tie_keys() {
     keys_->tie(
         "export", [this] { bar_->export_wanted(); }, open);
     keys_->tie(
+        "export_at_once", [this] { export_picture(); }, open);
+    keys_->tie(
         "undo", [this] { studio_->document().undo(); }, open);
     keys_->tie(
         "redo", [this] { studio_->document().redo(); }, open);

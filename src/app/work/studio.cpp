@@ -6,7 +6,9 @@
 
 #include "app/looks/words.h"
 #include "app/work/demo.h"
+#include "app/work/last_export.h"
 #include "engine/aligning.h"
+#include "engine/horizon.h"
 #include "engine/mending.h"
 #include "engine/relink.h"
 #include "engine/render.h"
@@ -116,7 +118,7 @@ void Studio::open(const QStringList& names, Outcome outcome) {
                                        tell(opened.failure());
                                        return;
                                    }
-                                   document_.start(std::move(opened).value(), {}, name_for(names));
+                                   document_.start(with_last_export(std::move(opened).value()), {}, name_for(names));
                                    say_what_was_sorted_out(pile().frames);
                                },
                                tr("opening %1").arg(name_for(names)));
@@ -285,30 +287,74 @@ void Studio::take_finish(const QString& path) {
         });
 }
 
-void Studio::export_to(const QString& path) {
-    const Pile now = pile();
+void Studio::find_horizon() {
+    if (!document_.open()) return;
+    find_on<std::optional<double>>(
+        finding_, tr("looking for the horizon"),
+        [now = pile(), frames = stores_.frames()](Job& job) { return find_lean(now, *frames, job); },
+        [this](const std::optional<double>& lean) {
+            if (!lean)
+                say(
+                    tr("No horizon was found: no straight edge runs through enough of the picture. Draw a line along "
+                       "what is to be level."));
+            else
+                document_.edit(with_turn(pile(), -*lean), tr("Turn to the horizon that was found"));
+        });
+}
+
+void Studio::take_problems(const Pile& written) {
+    for (const Frame& frame : written.frames)
+        if (const Frame* mine = find_frame(pile(), frame.id); mine && usable(*mine) && !usable(frame))
+            document_.correct(with_problem(pile(), frame.id, frame.problem));
+}
+
+template <class T>
+void Studio::write_on_lane(const QString& path, std::function<Result<T>(Job&)> write,
+                           std::function<void(const T&)> done) {
     const QString name = QFileInfo(path).fileName();
-    exporting_.run<Result<Exported>>(
-        [now, path, memory = stores_.budget().keep_bytes, scratch = stores_.scratch(),
-         known = stores_.frames()](Job& job) -> Result<Exported> {
+    exporting_.run<Result<T>>(
+        [write = std::move(write)](Job& job) -> Result<T> {
             if (job.stopped()) return stopped_failure();
+            return write(job);
+        },
+        [this, name, done = std::move(done), of = document_.identity()](Result<T> written) {
+            if (!written.ok()) {
+                tell(written.failure());
+                return;
+            }
+            if (of == document_.identity()) take_problems(written.value().pile);
+            say(tr("Wrote %1").arg(name));
+            done(written.value());
+        },
+        tr("writing %1").arg(name));
+    if (exporting_.waiting() > 0) say(tr("%1 is written after what is being written now.").arg(name));
+}
+
+void Studio::export_to(const QString& path, const ExportSettings& version) {
+    Pile now = pile();
+    now.exporting = version;
+    remember_export(now);
+    write_on_lane<Exported>(
+        path,
+        [now, path, memory = stores_.budget().keep_bytes, scratch = stores_.scratch(),
+         known = stores_.frames()](Job& job) {
             const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch, known.get()};
             return export_picture(now, path.toStdString(), options, job);
         },
-        [this, path, name, of = document_.identity()](Result<Exported> done) {
-            if (!done.ok()) {
-                tell(done.failure());
-                return;
-            }
-            if (of == document_.identity())
-                for (const Frame& frame : done.value().pile.frames)
-                    if (const Frame* mine = find_frame(pile(), frame.id); mine && usable(*mine) && !usable(frame))
-                        document_.correct(with_problem(pile(), frame.id, frame.problem));
-            say(tr("Wrote %1").arg(name));
-            emit exported(path, done.value());
+        [this, path](const Exported& done) { emit exported(path, done); });
+}
+
+void Studio::grow_to(const QString& path) {
+    const Pile now = pile();
+    remember_export(now);
+    write_on_lane<GrownFile>(
+        path,
+        [now, path, memory = stores_.budget().keep_bytes, scratch = stores_.scratch(),
+         known = stores_.frames()](Job& job) {
+            const ExportOptions options{{now.exporting.bits, now.exporting.quality}, memory, scratch, known.get()};
+            return export_growth(now, path.toStdString(), options, job);
         },
-        tr("writing %1").arg(name));
-    if (exporting_.waiting() > 0) say(tr("%1 is written after the picture that is being written now.").arg(name));
+        [this, path](const GrownFile& done) { emit grown(path, done); });
 }
 
 void Studio::choose_outcome(Outcome outcome) {

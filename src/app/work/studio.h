@@ -13,6 +13,7 @@
 #include "app/work/thumbnails.h"
 #include "engine/checking.h"
 #include "engine/export.h"
+#include "engine/growth.h"
 #include "engine/open.h"
 #include "engine/relink.h"
 #include "engine/spots.h"
@@ -55,10 +56,14 @@ class Studio : public QObject {
     void save(const QString& path, std::function<void(bool)> done = {});
     // Looks where a spot of the picture is best mended from.
     void mend_picture(Point at, double width_px, std::function<void(const Mended&)> then);
+    // Turns the picture so that its horizon is level.
+    void find_horizon();
     // The values of Finish alone, to a file of theirs and from one, or from a pile.
     void save_finish(const QString& path);
     void take_finish(const QString& path);
-    void export_to(const QString& path);
+    // The picture, in one of the versions that the pile asks for.
+    void export_to(const QString& path, const ExportSettings& version);
+    void grow_to(const QString& path);
     void align(Model model, int reference);
     // The zone that the Align and Merge steps work on; sky while the picture is not divided.
     Zone zone() const { return pile().zones ? zone_ : Zone::sky; }
@@ -120,9 +125,14 @@ class Studio : public QObject {
     void place_taken(int part);
     void saved(const QString& path);
     void exported(const QString& path, const bp::Exported& result);
+    void grown(const QString& path, const bp::GrownFile& result);
 
   private:
     void tell(const Failure& failure);
+    // Writes on the lane of exports, and takes over which frames turned out to be broken.
+    template <class T>
+    void write_on_lane(const QString& path, std::function<Result<T>(Job&)> write, std::function<void(const T&)> done);
+    void take_problems(const Pile& written);
     void watch(Lane& lane);
     // Runs `work` on a lane and hands what it found to `take`, if the pile that it was found for is still open.
     template <class T>

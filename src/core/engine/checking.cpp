@@ -22,7 +22,7 @@ Rect at_full_size(const Rect& box, const Rect& region, int level) {
 
 void add_holes(const Pile& pile, std::vector<Flawed>& out) {
     if (pile.canvas.area || merged_ids(pile).empty()) return;
-    const Rect area = output_area(pile);
+    const Rect area = seen_area(pile);
     const int level = level_within(area.size(), cover_side);
     const Rect region = at_level(area, level);
     const Raster16 shares = cover_shares(pile, region, level);

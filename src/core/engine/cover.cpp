@@ -9,6 +9,7 @@
 #include "base/latest.h"
 #include "base/parallel.h"
 #include "engine/carried_mask.h"
+#include "engine/turning.h"
 #include "engine/zone_rows.h"
 #include "kernels/source_map.h"
 #include "pile/fingerprint.h"
@@ -283,9 +284,12 @@ std::optional<Rect> unvoted_area(const Pile& pile, Zone zone) {
 
 Rect output_area(const Pile& pile) {
     if (pile.crop) return *pile.crop;
-    if (pile.cover == Cover::any) return canvas_of(pile);
-    const Rect shared = full_cover(pile);
-    return shared.empty() ? canvas_of(pile) : shared;
+    const Rect canvas = canvas_of(pile), shared = pile.cover == Cover::any ? canvas : full_cover(pile);
+    return inside_turned(Turn(pile), shared.empty() ? canvas : shared);
+}
+
+Rect seen_area(const Pile& pile) {
+    return Turn(pile).made_from(output_area(pile));
 }
 
 }  // namespace bp

@@ -20,8 +20,10 @@ Raster16 cover_shares(const Pile& pile, const Rect& region, int level);
 // canvas scaled down; none where somebody votes everywhere.
 std::optional<Rect> unvoted_area(const Pile& pile, Zone zone);
 
-// What is shown and exported: the crop that a person set, the full cover, or the whole canvas when the pile says so (or
-// nothing is shared).
+// What is shown and exported, of the turned picture (turning.h): the crop that a person set, the full cover, or the
+// whole canvas when the pile says so (or nothing is shared); of the latter what stays inside when it is turned.
 Rect output_area(const Pile& pile);
+// What of the canvas that is made from.
+Rect seen_area(const Pile& pile);
 
 }  // namespace bp

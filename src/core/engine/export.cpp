@@ -5,16 +5,11 @@
 
 #include "base/files.h"
 #include "base/guarded.h"
-#include "base/parallel.h"
-#include "engine/cover.h"
-#include "engine/finisher.h"
-#include "engine/knitting.h"
-#include "engine/part_edges.h"
+#include "engine/layers.h"
 #include "engine/render.h"
-#include "engine/resizing.h"
-#include "image/known_profiles.h"
-#include "pile/edits.h"
-#include "pile/part_edits.h"
+#include "engine/way_out.h"
+#include "engine/writing_out.h"
+#include "io/layered_writer.h"
 
 namespace bp {
 namespace {
@@ -27,47 +22,6 @@ Rect middle_of(const Rect& area, Size wanted) {
     const int width = std::min(wanted.width, area.width), height = std::min(wanted.height, area.height);
     return {area.left + (area.width - width) / 2, area.top + (area.height - height) / 2, width, height};
 }
-
-// The frame that a failure names, or whose file it names.
-const Frame* broken_frame(const Pile& pile, const Failure& failure) {
-    if (const Frame* named = find_frame(pile, failure.frame)) return named;
-    const auto found = std::find_if(pile.frames.begin(), pile.frames.end(),
-                                    [&](const Frame& f) { return f.file->path.string() == failure.file; });
-    return found == pile.frames.end() ? nullptr : &*found;
-}
-
-// Rows of the picture on their way to the file: two bands of them.
-class ToFile final : public RowSink {
-  public:
-    // Brought to another profile where a conversion is given.
-    ToFile(const Rect& area, int channels, RowWriter& writer, const Conversion* conversion)
-        : area_(area),
-          stride_(std::size_t(area.width) * std::size_t(channels)),
-          writer_(writer),
-          conversion_(conversion) {}
-
-    void begin(const StripPlan& plan) override {
-        rows_held_ = 2 * plan.band_rows;
-        rows_.resize(std::size_t(rows_held_) * stride_);
-    }
-    std::uint16_t* row(int y) override { return rows_.data() + std::size_t((y - area_.top) % rows_held_) * stride_; }
-    Status finish(const Band& band) override {
-        if (conversion_)
-            parallel_for(band.first, band.second, [&](int y) { conversion_->run(row(y), row(y), area_.width); });
-        std::vector<const std::uint16_t*> rows;
-        rows.reserve(std::size_t(band.second - band.first));
-        for (int y = band.first; y < band.second; ++y) rows.push_back(row(y));
-        return writer_.write(rows);
-    }
-
-  private:
-    Rect area_;
-    std::size_t stride_;
-    RowWriter& writer_;
-    const Conversion* conversion_;
-    int rows_held_ = 0;
-    std::vector<std::uint16_t> rows_;
-};
 
 // What comes by is noted, and copied where it lies in an area.
 class Noting final : public RowSink {
@@ -102,66 +56,28 @@ class Noting final : public RowSink {
     StepTimes spent_;
 };
 
-// The sharpening of what was made smaller.
-FinishTools sharpening_of(const Pile& pile) {
-    Detail detail;
-    detail.sharpen = pile.exporting.sharpen;
-    detail.sharpen_px = 0.6;
-    detail.flat = 8;
-    auto tool =
-        sharpen_tool(detail, pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0}, 0);
-    return tool ? FinishTools{std::move(tool)} : FinishTools{};
-}
-
 // Fills in all of `out` but its pile.
 Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job, Exported& out) {
-    // Nothing is read twice here, so nothing is kept.
-    out.area = output_area(pile);
+    const Result<WayOut> way = WayOut::of(pile);
+    if (!way.ok()) return way.failure();
+    out.area = way.value().area();
+    out.size = way.value().size();
     out.kept_area = middle_of(out.area, options.keep_middle);
     out.kept = Raster16(out.kept_area.size(), pile.channels);
-    const Size small = reduced_size(out.area.size(), pile.exporting.long_edge_px);
-    const std::size_t taken =
-        out.kept.bytes() +
-        (small == out.area.size() ? 0 : Reducer::bytes(out.area, small, pile.channels, StripPlan::highest_band));
+    const std::size_t taken = out.kept.bytes() + way.value().bytes();
     const std::size_t memory = options.memory_bytes - std::min(options.memory_bytes, taken);
+    // Nothing is read twice here, so nothing is kept.
     FrameStore store(working_space(pile), {0, memory}, options.scratch);
-    if (options.known && knits(pile)) {
-        const Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, *options.known, job);
-        if (!lights.ok()) return lights.failure();
-        store.keep(lights.value()->recipe, lights.value());
-    }
     if (options.known)
-        for (const Part& part : pile.parts) {
-            if (part.edge == Edge::painted) continue;
-            const Fingerprint key = key_of_edge(pile, part);
-            if (const SharedEdge known = options.known->kept<SolvedEdge>(key)) store.keep(key, known);
-        }
-    const double dpi = pile.canvas.measure == Measure::px ? 0 : pile.canvas.dpi;
-    out.size = reduced_size(out.area.size(), pile.exporting.long_edge_px);
-    const Profile profile = exported_profile(pile);
-    std::optional<Conversion> conversion;
-    if (!(profile == pile.profile)) {
-        Result<Conversion> made = Conversion::make(pile.profile, pile.channels, profile, pile.channels);
-        if (!made.ok()) return made.failure();
-        conversion.emplace(std::move(made).value());
-    }
-    const bool smaller = out.size != out.area.size();
-    const Rect written_area = smaller ? whole(out.size) : out.area;
-    const Finishing sharpening(smaller ? sharpening_of(pile) : FinishTools{}, pile.profile, pile.channels,
-                               written_area);
-    const PictureHead head{out.size, pile.channels, profile, merged_capture(pile), dpi};
+        if (const Status shared = share_what_is_known(pile, *options.known, store, job); !shared.ok()) return shared;
     const auto begin = std::chrono::steady_clock::now();
-    Status written = write_picture(file, head, options.write, [&](RowWriter& writer) -> Status {
-        ToFile to_file(written_area, pile.channels, writer, conversion ? &*conversion : nullptr);
-        Finisher sharpened(sharpening, pile.channels, written_area, to_file);
-        RowSink& from_small = sharpening.empty() ? static_cast<RowSink&>(to_file) : sharpened;
-        std::optional<Reducer> reducer;
-        if (smaller) reducer.emplace(out.area, out.size, pile.profile, pile.channels, from_small);
-        Noting sink(out.area, pile.channels, out.kept_area, out.kept,
-                    smaller ? static_cast<RowSink&>(*reducer) : from_small);
-        Status rendered = render_to(pile, store, out.area, 0, job, sink);
-        out.plan = sink.plan();
-        out.spent = sink.spent();
+    Status written = write_picture(file, exported_head(pile), options.write, [&](RowWriter& writer) -> Status {
+        std::optional<Noting> noting;
+        Status rendered = way.value().write(pile, store, job, writer, [&](RowSink& to) -> RowSink& {
+            return noting.emplace(out.area, pile.channels, out.kept_area, out.kept, to);
+        });
+        out.plan = noting->plan();
+        out.spent = noting->spent();
         out.merge_s = seconds_since(begin);
         if (rendered.ok()) job.begin({"Finishing %1", {file.filename().string()}}, 1);
         return rendered;
@@ -172,44 +88,17 @@ Status write_pile(const Pile& pile, const fs::path& file, const ExportOptions& o
 }
 
 Result<Exported> exported(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
-    for (const Frame& frame : pile.frames)
-        if (same_file(frame.file->path, file))
-            return Failure{Fault::output,
-                           file.string(),
-                           {"%1 is one of the frames. Originals are never written over: choose another name.",
-                            {file.filename().string()}}};
     Exported out;
-    out.pile = pile;
-    while (true) {
-        if (merged_ids(out.pile).empty() && !shows_parts(out.pile))
-            return Failure{Fault::input, "", "No frame is left to merge: all are set aside, broken or not aligned."};
-        Status written = write_pile(out.pile, file, options, job, out);
-        if (written.ok()) return out;
-        const Frame* broken = broken_frame(out.pile, written.failure());
-        if (written.failure().fault != Fault::input || !broken || !usable(*broken)) return written.failure();
-        out.pile = with_problem(std::move(out.pile), broken->id, written.failure().sentence);
-    }
+    Result<Pile> written = write_without_broken(pile, file, [&](const Pile& now) {
+        return writes_in_layers(file) ? write_layers(now, file, options, job, out)
+                                      : write_pile(now, file, options, job, out);
+    });
+    if (!written.ok()) return written.failure();
+    out.pile = std::move(written).value();
+    return out;
 }
 
 }  // namespace
-
-Profile exported_profile(const Pile& pile) {
-    // A grey picture has no colours that a profile could tell.
-    if (pile.channels == 1) return pile.profile;
-    switch (pile.exporting.profile) {
-        case ExportProfile::srgb:
-            return known_profile(KnownProfile::srgb);
-        case ExportProfile::display_p3:
-            return known_profile(KnownProfile::display_p3);
-        case ExportProfile::rec2020:
-            return known_profile(KnownProfile::rec2020);
-        case ExportProfile::file:
-            return pile.exporting.from_file;
-        case ExportProfile::own:
-            break;
-    }
-    return pile.profile;
-}
 
 Result<Exported> export_picture(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
     return guarded([&] { return exported(pile, file, options, job); });

@@ -34,11 +34,8 @@ struct ExportOptions {
     Size keep_middle{};
 };
 
-// The profile that a picture of the pile is written in.
-Profile exported_profile(const Pile& pile);
-
 // Renders output_area() at full size, makes it smaller and brings it to a profile as the pile's export settings say,
-// and writes it by the name's ending. A frame that breaks while it is read is set
+// and writes it by the name's ending; .ora in layers (layers.h). A frame that breaks while it is read is set
 // aside and the merge begins anew without it. Memory stays within the budget whatever the number of frames; one that is
 // too small is a failure that says what is needed. Never writes over a frame of the pile.
 Result<Exported> export_picture(const Pile& pile, const std::filesystem::path& file, const ExportOptions& options,

@@ -4,12 +4,15 @@
 
 #include "base/parallel.h"
 #include "engine/cover.h"
+#include "engine/finish_known.h"
 #include "engine/noise_known.h"
 #include "engine/placing_loss.h"
+#include "engine/turning.h"
 #include "engine/zone_rows.h"
 #include "even/look_in_light.h"
 #include "finish/curve_tool.h"
 #include "finish/give_back.h"
+#include "finish/stars.h"
 #include "kernels/light_rows.h"
 #include "pile/finish_edits.h"
 
@@ -39,7 +42,7 @@ std::uint8_t in_255(double share) {
     return std::uint8_t(scaled);
 }
 
-// An area with tools of its own.
+// An area with tools of its own; without a shape and a mask all of its zone.
 class PlaceTool final : public FinishTool {
   public:
     PlaceTool(const FinishPlace& place, FinishTools tools, const std::optional<Zones>& zones, int level)
@@ -100,6 +103,10 @@ class PlaceTool final : public FinishTool {
     }
     // A pixel of the level stands in the middle of those that it is made of.
     void read_place(int y, int left, std::vector<std::uint8_t>& share) const {
+        if (!shape_ && mask_.empty()) {
+            std::fill(share.begin(), share.end(), std::uint8_t{255});
+            return;
+        }
         if (!shape_) {
             read_beyond(mask_, level_, y, left, int(share.size()), share.data());
             return;
@@ -140,7 +147,12 @@ struct Making {
     const Pile& pile;
     int level;
     std::array<double, 3> luminance;
-    double noise;  // 0 unless a tool asks for it
+    double noise = 0;  // what is not asked for is not found
+    std::shared_ptr<const GlowSurface> glow = nullptr;
+    std::shared_ptr<const WideTones> wide = nullptr;
+    MendSources mended_from = {};
+
+    Rect canvas() const { return at_level(canvas_of(pile), level); }
 };
 
 void add(FinishTools& to, std::shared_ptr<const FinishTool> tool) {
@@ -151,16 +163,48 @@ bool smooths(const Detail& detail) {
     return detail.smooth > 0 || detail.smooth_colour > 0;
 }
 
+template <class Asks>
+bool anywhere(const Finish& finish, const Asks& asks) {
+    return asks(finish.detail) || std::any_of(finish.places.begin(), finish.places.end(),
+                                              [&](const FinishPlace& p) { return p.on && asks(p.detail); });
+}
+
 // Whether anything asks how much noise there is.
 bool smooths(const Finish& finish) {
-    return smooths(finish.detail) || std::any_of(finish.places.begin(), finish.places.end(),
-                                                 [](const FinishPlace& p) { return p.on && smooths(p.detail); });
+    return anywhere(finish, [](const Detail& detail) { return smooths(detail); });
+}
+
+void add_wide(FinishTools& to, const Making& with, const Detail& detail) {
+    if (detail.wide != 0 && with.wide) add(to, wide_tool(detail.wide / 100, with.luminance, with.wide, with.canvas()));
+}
+
+// In the sky alone, where there is one.
+void add_stars(FinishTools& to, const Making& with) {
+    const auto tool = stars_tool(with.pile.finish.detail.stars / 100, with.luminance, with.level);
+    if (!tool) return;
+    FinishPlace sky;
+    sky.in = PlaceIn::sky;
+    to.push_back(with.pile.zones
+                     ? std::make_shared<const PlaceTool>(sky, FinishTools{tool}, with.pile.zones, with.level)
+                     : tool);
+}
+
+void add_glow(FinishTools& to, const Making& with) {
+    if (with.pile.finish.glow == 0 || !with.glow) return;
+    ReadSky sky;
+    if (with.pile.zones)
+        sky = [zones = *with.pile.zones, level = with.level](int y, int left, int width, unsigned char* out) {
+            read_sky(zones, level, y, left, width, out);
+        };
+    add(to, glow_tool(*with.glow, with.pile.finish.glow / 100, with.canvas(), std::move(sky)));
 }
 
 void add_place(FinishTools& to, const Making& with, const FinishPlace& place) {
     if (!place.on || place.strength == 0 || (!place.shape && place.mask.empty())) return;
     FinishTools tools;
     add(tools, smooth_tool(place.detail, with.noise, with.luminance, with.level));
+    add(tools, stars_tool(place.detail.stars / 100, with.luminance, with.level));
+    add_wide(tools, with, place.detail);
     if (place.look != Look{}) tools.push_back(std::make_shared<const LookTool>(place.look, with.pile));
     add(tools, local_tool(place.detail, with.luminance, with.level));
     add(tools, sharpen_tool(place.detail, with.luminance, with.level));
@@ -169,8 +213,8 @@ void add_place(FinishTools& to, const Making& with, const FinishPlace& place) {
 }
 
 // What is mended is mended in the picture as it is; noise is taken away then, because all that follows would strengthen
-// it; sharpness comes when tones are as they will be; the edges last, so that a place that is brightened there stays
-// under them.
+// it; glow, stars and wide surroundings are of the light that was there; sharpness comes when tones are as they will
+// be; the edges last, so that a place that is brightened there stays under them.
 FinishTools tools_of(const Making& with) {
     const Pile& pile = with.pile;
     const Finish& finish = pile.finish;
@@ -180,8 +224,11 @@ FinishTools tools_of(const Making& with) {
         const PlacedParts parts = placed_parts(pile);
         if (!parts.across.empty()) add(out, give_back_tool(parts.across, parts.down));
     }
-    add(out, mend_tool(finish.mended, with.level));
+    add(out, mend_tool(finish.mended, with.level, with.mended_from));
     add(out, smooth_tool(finish.detail, with.noise, with.luminance, with.level));
+    add_glow(out, with);
+    add_stars(out, with);
+    add_wide(out, with, finish.detail);
     if (finish.look != Look{}) out.push_back(std::make_shared<const LookTool>(finish.look, pile));
     if (finish.curves != Curves{}) out.push_back(curve_tool(finish.curves));
     const bool coloured = pile.channels == 3;
@@ -191,7 +238,8 @@ FinishTools tools_of(const Making& with) {
     for (const FinishPlace& place : finish.places) add_place(out, with, place);
     add(out, local_tool(finish.detail, with.luminance, with.level));
     add(out, sharpen_tool(finish.detail, with.luminance, with.level));
-    if (finish.edges.stops != 0) out.push_back(shade_tool(finish.edges, output_area(pile), with.level));
+    if (finish.edges.stops != 0)
+        out.push_back(shade_tool(finish.edges, output_area(pile), Turn(pile).matrix(), with.level));
     return out;
 }
 
@@ -199,12 +247,25 @@ FinishTools tools_of(const Making& with) {
 
 Result<FinishTools> finish_tools(const Pile& pile, int level, FrameStore& store, Job& job) {
     if (pile.finish == Finish{}) return FinishTools{};
-    Making with{pile, level, pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0}, 0};
+    Making with{pile, level, pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0}};
     if (smooths(pile.finish)) {
         const Result<double> noise = noise_known(pile, store, job);
         if (!noise.ok()) return noise.failure();
         with.noise = noise.value();
     }
+    if (pile.finish.glow != 0) {
+        const auto glow = glow_known(pile, store, job);
+        if (!glow.ok()) return glow.failure();
+        with.glow = glow.value();
+    }
+    if (anywhere(pile.finish, [](const Detail& detail) { return detail.wide != 0; })) {
+        const auto wide = wide_known(pile, store, job);
+        if (!wide.ok()) return wide.failure();
+        with.wide = wide.value();
+    }
+    Result<MendSources> sources = mend_sources(pile, level, store, job);
+    if (!sources.ok()) return sources.failure();
+    with.mended_from = std::move(sources).value();
     return tools_of(with);
 }
 

@@ -1,114 +1,25 @@
 #include "engine/picture.h"
 
 #include <algorithm>
-#include <cmath>
 
+#include "engine/base_rows.h"
 #include "engine/finisher.h"
-#include "engine/knit_rows.h"
-#include "engine/zone_rows.h"
-#include "kernels/blend.h"
+#include "pile/part_edits.h"
 
 namespace bp {
 namespace {
-
-constexpr int step_of_8_bits = 257;
-
-// By channel.
-std::array<std::uint16_t, 3> background_of(const Pile& pile) {
-    std::array<std::uint16_t, 3> out{};
-    for (std::size_t c = 0; c < out.size(); ++c) out[c] = std::uint16_t(std::lround(65535 * pile.canvas.background[c]));
-    return out;
-}
-
-MergeTools tools_for(const Pile& pile, Zone zone) {
-    MergeTools tools{pile.light == Light::linear ? LightCurve::of(pile.profile, pile.channels) : LightCurve::encoded()};
-    tools.background = background_of(pile);
-    if (method_of(pile, zone).soft_white) tools.white = kernels::White::soft;
-    if (method_of(pile, zone).by == By::pixel && pile.channels == 3)
-        tools.by_brightness = brightness_weights(pile.profile);
-    for (const double strength : strengths_of(pile, zone)) tools.strengths.emplace_back(strength, tools.curve);
-    const std::vector<int> ids = merged_ids(pile, zone);
-    for (std::size_t i = 0; i < ids.size(); ++i) {
-        if (ids[i] == pile.reference) tools.reference = int(i);
-        if (find_frame(pile, ids[i])->file->facts.bits == 8) tools.step = step_of_8_bits;
-    }
-    return tools;
-}
-
-// Those of the first `parts` parts that show.
-std::vector<const Part*> showing(const Pile& pile, std::size_t parts) {
-    std::vector<const Part*> out;
-    for (std::size_t i = 0; i < parts; ++i) {
-        const Part& part = pile.parts[i];
-        const Frame* frame = find_frame(pile, part.frame);
-        if (part.on && part.strength > 0 && frame && usable(*frame) && !part.mask.empty()) out.push_back(&part);
-    }
-    return out;
-}
-std::vector<const Part*> showing(const Pile& pile) {
-    return showing(pile, pile.parts.size());
-}
-
-// The base of a piece of picture, merged from the frames of its zones.
-class Base {
-  public:
-    Base(const Pile& pile, Gathering& gathering, const Knitting* knitting, int level) : pile_(pile) {
-        for (const Zone zone : both_zones) {
-            const std::vector<int> ids = merged_ids(pile, zone);
-            layers_.push_back({method_of(pile, zone).mode, {}, tools_for(pile, zone)});
-            const std::vector<Softening> softenings = softenings_of(pile, zone);
-            for (std::size_t i = 0; i < ids.size(); ++i)
-                layers_.back().frames.push_back(gathering.add(ids[i], zone, softenings[i]));
-        }
-        if (knitting) knit_.emplace(pile, layers_.front().tools, *knitting, gathering, level);
-    }
-    void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows, const SkyRow& share,
-             std::uint16_t* out) const {
-        const int width = share.width();
-        const auto sky_row = [&](std::uint16_t* to) {
-            merge(Zone::sky, rows, width, to);
-            if (knit_) knit_->add(y, columns, rows, to);
-        };
-        if (!share.all()) merge(Zone::land, rows, width, out);
-        if (share.all()) {
-            sky_row(out);
-        } else if (share.any()) {
-            std::vector<std::uint16_t> sky(std::size_t(width) * std::size_t(pile_.channels));
-            sky_row(sky.data());
-            kernels::lay_over(sky.data(), share.from(0), 255, std::size_t(width), pile_.channels, out);
-        }
-    }
-
-  private:
-    // The frames of a zone, by their places among all rows.
-    struct Layer {
-        Mode mode;
-        std::vector<std::size_t> frames;
-        MergeTools tools;
-    };
-
-    void merge(Zone zone, const std::vector<FrameRow>& rows, int width, std::uint16_t* out) const {
-        const Layer& layer = layers_[zone == Zone::sky ? 0 : 1];
-        std::vector<FrameRow> merged;
-        merged.reserve(layer.frames.size());
-        for (const std::size_t at : layer.frames) merged.push_back(rows[at]);
-        merge_row(layer.mode, merged, width, pile_.channels, layer.tools, out);
-    }
-
-    const Pile& pile_;
-    std::vector<Layer> layers_;  // sky, land
-    std::optional<KnitRows> knit_;
-};
 
 // Composes rows of a region: the base, or one that is there already, and the parts over it.
 class Composer final : public StepWork {
   public:
     Composer(const Pile& pile, const Rect& region, int level, const Raster16* base, const SolvedEdges& edges,
-             std::size_t parts, const Knitting* knitting, RowSink& sink)
+             std::size_t first, std::size_t parts, const Knitting* knitting, RowSink& sink)
         : pile_(pile), region_(region), level_(level), known_(base), sink_(sink), gathering_(pile, region, level) {
         if (!known_) base_.emplace(pile, gathering_, knitting, level);
         // What does not reach into the region is not read for it.
-        for (const Part* part : showing(pile, parts)) {
+        for (const Part* part : showing_parts(pile)) {
+            const auto number = std::size_t(part - pile.parts.data());
+            if (number < first || number >= parts) continue;
             if (intersect(at_level(reach_of(pile, *part), level), region).empty()) continue;
             const auto edge = edges.find(part->id);
             parts_.emplace_back(pile, *part, edge == edges.end() ? nullptr : edge->second, gathering_, level);
@@ -138,7 +49,7 @@ class Composer final : public StepWork {
     const Raster16* known_;
     RowSink& sink_;
     Gathering gathering_;
-    std::optional<Base> base_;
+    std::optional<BaseRows> base_;
     std::vector<PartRows> parts_;
 };
 
@@ -163,7 +74,8 @@ Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& j
         if (!found.ok()) return found.failure();
         knitting = std::move(found).value();
     }
-    Composer composer(pile_, region, level_, laying.base, laying.edges, laying.parts, knitting.get(), sink);
+    Composer composer(pile_, region, level_, laying.base, laying.edges, laying.first, laying.parts, knitting.get(),
+                      sink);
     if (composer.takes().empty()) {
         if (laying.base) return laying.base->clone();
         const auto background = background_of(pile_);
@@ -196,7 +108,7 @@ Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& j
         Fingerprint key;
     };
     std::vector<Unsolved> missing;
-    const std::vector<const Part*> parts = showing(pile_);
+    const std::vector<const Part*> parts = showing_parts(pile_);
     Rect all;
     for (auto it = parts.rbegin(); it != parts.rend(); ++it) {
         const Part& part = **it;
@@ -250,7 +162,7 @@ Result<Raster16> Picture::raster(FrameStore& store, const Rect& region, Job& job
     Result<Raster16> picture = [&] {
         if (!tiles) return composed(store, area, job, {nullptr, edges_there.value(), pile_.parts.size()});
         Result<Raster16> base = merged(store, area, job, tiles);
-        if (!base.ok() || showing(pile_).empty()) return base;
+        if (!base.ok() || showing_parts(pile_).empty()) return base;
         return composed(store, area, job, {&base.value(), edges_there.value(), pile_.parts.size()});
     }();
     if (!picture.ok() || finish_.empty()) return picture;
@@ -268,7 +180,7 @@ Status Picture::rows(FrameStore& store, const Rect& region, Job& job, RowSink& s
     if (!knitting.ok()) return knitting.failure();
     const Result<SolvedEdges> edges_there = edges(store, area, job, nullptr);
     if (!edges_there.ok()) return edges_there.failure();
-    Composer composer(pile_, area, level_, nullptr, edges_there.value(), pile_.parts.size(), knitting.value().get(),
+    Composer composer(pile_, area, level_, nullptr, edges_there.value(), 0, pile_.parts.size(), knitting.value().get(),
                       finish_.empty() ? sink : static_cast<RowSink&>(finisher));
     const std::size_t row = std::size_t(area.width) * std::size_t(pile_.channels) * sizeof(std::uint16_t);
     const int held = finish_.empty() ? 0 : 2 * Finisher::rows_held(StripPlan::highest_band, finish_);

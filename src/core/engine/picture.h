@@ -37,6 +37,16 @@ class Picture {
     Result<Raster16> raster(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
     // The same row by row, in `sink`'s memory.
     Status rows(FrameStore& store, const Rect& region, Job& job, RowSink& sink) const;
+    // Parts of the pile, from `first` to before `end`, laid over a picture of a region that has those below them.
+    Result<Raster16> over(const Raster16& picture, const SolvedEdges& edges, std::size_t first, std::size_t end,
+                          FrameStore& store, const Rect& region, Job& job) const {
+        return composed(store, region, job, {&picture, edges, end, first});
+    }
+    // The picture of the base and the first `count` parts.
+    Result<Raster16> first_parts(const SolvedEdges& edges, std::size_t count, FrameStore& store, const Rect& region,
+                                 Job& job) const {
+        return composed(store, region, job, {nullptr, edges, count});
+    }
     // The edges of the parts that reach into a region, and of those that they lie on.
     Result<SolvedEdges> edges(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;
 
@@ -46,6 +56,7 @@ class Picture {
         const Raster16* base = nullptr;
         const SolvedEdges& edges;
         std::size_t parts;
+        std::size_t first = 0;  // of those that are not laid yet
     };
     Result<Raster16> composed(FrameStore& store, const Rect& region, Job& job, const Laying& laying) const;
     Result<Raster16> merged(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const;

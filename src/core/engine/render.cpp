@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "engine/turning.h"
 #include "engine/zone_rows.h"
 #include "kernels/blend.h"
 
@@ -47,7 +48,8 @@ Result<Raster16> render(const Pile& pile, FrameStore& store, const Rect& region,
                         BaseTiles* tiles) {
     Result<FinishTools> finish = finish_tools(pile, level, store, job);
     if (!finish.ok()) return finish.failure();
-    return Picture(pile, level, std::move(finish).value()).raster(store, region, job, tiles);
+    const Picture picture(pile, level, std::move(finish).value());
+    return turned(pile, region, level, [&](const Rect& area) { return picture.raster(store, area, job, tiles); });
 }
 
 Result<Raster16> composed(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job,
@@ -58,7 +60,10 @@ Result<Raster16> composed(const Pile& pile, FrameStore& store, const Rect& regio
 Status render_to(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job, RowSink& sink) {
     Result<FinishTools> finish = finish_tools(pile, level, store, job);
     if (!finish.ok()) return finish.failure();
-    return Picture(pile, level, std::move(finish).value()).rows(store, region, job, sink);
+    const Picture picture(pile, level, std::move(finish).value());
+    if (pile.turn_deg == 0) return picture.rows(store, region, job, sink);
+    Turner turner(pile, region, level, sink);
+    return picture.rows(store, turner.area(), job, turner);
 }
 
 Result<Raster16> render_frame(const Pile& pile, FrameStore& store, int frame, const Rect& region, int level, Job& job) {

@@ -15,10 +15,11 @@ namespace bp {
 
 WorkingSpace working_space(const Pile& pile);
 
-// All of the picture, in one pass through the frames. What `tiles` keep of the base is not merged again.
+// All of the picture, turned as the pile says (turning.h): `region` lies on the turned picture. In one pass through the
+// frames. What `tiles` keep of the base is not merged again.
 Result<Raster16> render(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job,
                         BaseTiles* tiles = nullptr);
-// The same before it is finished: base and parts alone, which is what frames are held against.
+// The same before it is finished and turned: base and parts alone, which is what frames are held against.
 Result<Raster16> composed(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job,
                           BaseTiles* tiles = nullptr);
 // As render() gives it, without the whole picture ever being in memory. The pile must have a frame to merge.

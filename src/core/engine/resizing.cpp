@@ -22,6 +22,15 @@ int rows_out(int band_rows, int from, int to) {
     return int(std::ceil(double(band_rows) * to / std::max(1, from))) + int(2 * lobes) + 2;
 }
 
+class IntoRaster final : public RowSink {
+  public:
+    explicit IntoRaster(Raster16& out) : out_(out) {}
+    std::uint16_t* row(int y) override { return out_.row(y); }
+
+  private:
+    Raster16& out_;
+};
+
 }  // namespace
 
 Size reduced_size(Size from, int long_edge_px) {
@@ -128,6 +137,23 @@ std::size_t Reducer::bytes(const Rect& region, Size to, int channels, int band_r
     const int support = int(std::ceil(2 * lobes * region.height / std::max(1, to.height))) + 2;
     return std::size_t(2 * band_rows) * wide + std::size_t(support + band_rows) * small * sizeof(float) +
            std::size_t(2 * rows_out(band_rows, region.height, to.height)) * small * sizeof(std::uint16_t);
+}
+
+Result<Raster16> reduced(const Raster16& picture, Size to, const Profile& profile) {
+    if (picture.size() == to) return picture.clone();
+    Raster16 out(to, picture.channels());
+    IntoRaster sink(out);
+    Reducer reducer(whole(picture.size()), to, profile, picture.channels(), sink);
+    StripPlan plan;
+    plan.band_rows = StripPlan::highest_band;
+    reducer.begin(plan);
+    for (int y = 0; y < picture.height(); y += plan.band_rows) {
+        const Band band{y, std::min(picture.height(), y + plan.band_rows)};
+        for (int row = band.first; row < band.second; ++row)
+            std::copy_n(picture.row(row), picture.row_samples(), reducer.row(row));
+        if (const Status done = reducer.finish(band); !done.ok()) return done.failure();
+    }
+    return out;
 }
 
 }  // namespace bp

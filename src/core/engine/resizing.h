@@ -44,4 +44,7 @@ class Reducer final : public RowSink {
     std::vector<float> narrow_;
 };
 
+// All of a picture at once; as it is when it has that size.
+Result<Raster16> reduced(const Raster16& picture, Size to, const Profile& profile);
+
 }  // namespace bp

@@ -39,6 +39,7 @@ Pile still_pile(const Pile& pile) {
         if (i * still_frames / ids.size() == (i + 1) * still_frames / ids.size()) others.push_back(ids[i]);
     if (ids.size() > still_frames) out = with_aside(std::move(out), others, true);
     out.finish = {};
+    out.turn_deg = 0;
     return out;
 }
 

@@ -16,8 +16,10 @@ struct Detail {
     double flat = 20;          // differences below so many thousandths are hardly sharpened
     double local = 0;          // contrast against the surroundings, hundredths
     double local_px = 12;      // how far they reach, as a standard deviation
+    double wide = 0;           // contrast against wide surroundings, a twentieth of the picture, hundredths
     double smooth = 0;         // noise of brightness taken away, hundredths
     double smooth_colour = 0;  // the same of colour
+    double stars = 0;          // stars smaller below 0, larger above, hundredths
     friend bool operator==(const Detail&, const Detail&) = default;
 };
 

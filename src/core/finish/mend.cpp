@@ -43,6 +43,7 @@ struct Placed {
     double half;
     Point from;
     Rect box;  // that it changes
+    std::shared_ptr<const Sheet> source = nullptr;
 };
 
 Placed placed(const Mended& mended, int level) {
@@ -161,6 +162,8 @@ Light tone_at(const Sheet& sheet, long x, long y) {
 }
 
 int reach_of(const Placed& one) {
+    // From one border of it to the other.
+    if (one.source) return int(std::ceil(2 * one.half + beside)) + 4;
     const double shift =
         one.way.size() == 1 ? std::hypot(one.from.x, one.from.y) : std::hypot(farthest_across(one), most_along(one));
     // A pixel of a line asks for what surrounds the anchors before and after it.
@@ -175,9 +178,15 @@ double share_at(double off, double half) {
 
 class MendTool final : public FinishTool {
   public:
-    MendTool(const std::vector<Mended>& mended, int level) {
-        for (const Mended& one : mended)
-            if (one.on && !one.way.empty()) all_.push_back(placed(one, level));
+    MendTool(const std::vector<Mended>& mended, int level, const MendSources& sources) {
+        for (const Mended& one : mended) {
+            if (!one.on || one.way.empty()) continue;
+            all_.push_back(placed(one, level));
+            const auto source = sources.find(one.id);
+            if (source == sources.end()) continue;
+            all_.back().source = source->second;
+            all_.back().from = {};
+        }
         for (const Placed& one : all_) reach_ = std::max(reach_, reach_of(one));
     }
     bool empty() const { return all_.empty(); }
@@ -210,6 +219,18 @@ class MendTool final : public FinishTool {
     }
 
   private:
+    static const Sheet& taken_from(const Placed& one, const Sheet& before) { return one.source ? *one.source : before; }
+    // Beside the place its light differs by a sum. The same place in a frame of another exposure has a multiple of it,
+    // within limits, so that its texture is as strong; but for what is nearly black.
+    static constexpr float nearly_black = 0.002F, most_times = 4;
+    static float joined_by(const Placed& one, float own, float there) {
+        if (!one.source) return own - there;
+        return std::clamp((std::max(own, 0.0F) + nearly_black) / (std::max(there, 0.0F) + nearly_black), 1 / most_times,
+                          most_times);
+    }
+    static float joined(const Placed& one, float there, float by) {
+        return one.source ? (there + nearly_black) * by - nearly_black : there + by;
+    }
     static void lay(Sheet& sheet, int x, int y, const Light& light, double share) {
         float* p = sheet.row(y) + std::ptrdiff_t(x - sheet.area.left) * sheet.channels;
         for (int c = 0; c < sheet.channels; ++c) p[c] += float(share) * (std::max(light[std::size_t(c)], 0.0F) - p[c]);
@@ -224,16 +245,17 @@ class MendTool final : public FinishTool {
             const double angle = 2 * std::numbers::pi * i / ring_points;
             ring[std::size_t(i)] = {middle.x + radius * std::cos(angle), middle.y + radius * std::sin(angle)};
             const Point& p = ring[std::size_t(i)];
-            const Light own = light_at(before, p.x, p.y), there = light_at(before, p.x + one.from.x, p.y + one.from.y);
-            for (std::size_t c = 0; c < own.size(); ++c) off[std::size_t(i)][c] = own[c] - there[c];
+            const Light own = light_at(before, p.x, p.y);
+            const Light there = light_at(taken_from(one, before), p.x + one.from.x, p.y + one.from.y);
+            for (std::size_t c = 0; c < own.size(); ++c) off[std::size_t(i)][c] = joined_by(one, own[c], there[c]);
         }
         for (int y = box.top; y < box.bottom(); ++y)
             for (int x = box.left; x < box.right(); ++x) {
                 const double share = share_at(std::hypot(x - middle.x, y - middle.y), one.half);
                 if (share == 0) continue;
-                Light made = light_at(before, x + one.from.x, y + one.from.y);
+                Light made = light_at(taken_from(one, before), x + one.from.x, y + one.from.y);
                 const Light more = membrane(ring, off, {double(x), double(y)});
-                for (std::size_t c = 0; c < made.size(); ++c) made[c] += more[c];
+                for (std::size_t c = 0; c < made.size(); ++c) made[c] = joined(one, made[c], more[c]);
                 lay(sheet, x, y, made, share);
             }
     }
@@ -270,7 +292,7 @@ class MendTool final : public FinishTool {
         const auto shift_at = [&](int number) {
             const auto known = shifts.find(number);
             if (known != shifts.end()) return known->second;
-            return shifts[number] = best_shift(one, anchor_at(one, pieces, number), before);
+            return shifts[number] = one.source ? Shift{} : best_shift(one, anchor_at(one, pieces, number), before);
         };
         std::vector<Foot> feet(std::size_t(box.width), Foot{});
         for (int y = box.top; y < box.bottom(); ++y) {
@@ -298,7 +320,8 @@ class MendTool final : public FinishTool {
 
     // What lies at a shift, with its light drawn to that of both borders of the line.
     static Light shifted(const Placed& one, const Sheet& before, const Foot& foot, int x, int y, const Shift& shift) {
-        Light made = light_at(before, x + shift.x, y + shift.y);
+        const Sheet& source = taken_from(one, before);
+        Light made = light_at(source, x + shift.x, y + shift.y), by{};
         const double border = one.half + beside;
         const auto of_right = float((std::clamp(foot.side, -one.half, one.half) + one.half) / (2 * one.half));
         for (const double sign : {-1.0, 1.0}) {
@@ -307,11 +330,12 @@ class MendTool final : public FinishTool {
             for (int k = -averaged; k <= averaged; ++k) {
                 const double px = foot.at.x + sign * border * foot.across.x + 1.5 * k * foot.across.y;
                 const double py = foot.at.y + sign * border * foot.across.y - 1.5 * k * foot.across.x;
-                const Light own = light_at(before, px, py), there = light_at(before, px + shift.x, py + shift.y);
+                const Light own = light_at(before, px, py), there = light_at(source, px + shift.x, py + shift.y);
                 for (std::size_t c = 0; c < made.size(); ++c)
-                    made[c] += weight * (own[c] - there[c]) / (2 * averaged + 1);
+                    by[c] += weight * joined_by(one, own[c], there[c]) / (2 * averaged + 1);
             }
         }
+        for (std::size_t c = 0; c < made.size(); ++c) made[c] = joined(one, made[c], by[c]);
         return made;
     }
 
@@ -363,9 +387,16 @@ class MendTool final : public FinishTool {
 
 }  // namespace
 
-std::shared_ptr<const FinishTool> mend_tool(const std::vector<Mended>& mended, int level) {
-    auto out = std::make_shared<const MendTool>(mended, level);
+std::shared_ptr<const FinishTool> mend_tool(const std::vector<Mended>& mended, int level, const MendSources& sources) {
+    auto out = std::make_shared<const MendTool>(mended, level, sources);
     return out->empty() ? nullptr : out;
+}
+
+Rect mending_area(const Mended& mended, int level) {
+    if (mended.way.empty()) return {};
+    const Rect box = placed(mended, level).box;
+    constexpr int around = 5;
+    return {box.left - around, box.top - around, box.width + 2 * around, box.height + 2 * around};
 }
 
 double distance_to(const Mended& mended, Point p) {

@@ -17,7 +17,7 @@ struct EdgeShade {
 
 // How much of it there is at a place of a crop, 0 to 1: x and y -1 to 1 from border to border.
 double shade_at(const EdgeShade& shade, double x, double y);
-// `crop`: in pixels of the canvas, seen at `level`.
-std::shared_ptr<const FinishTool> shade_tool(const EdgeShade& shade, const Rect& crop, int level);
+// `crop`: of the picture that the canvas becomes by `turn`, in pixels of level 0; seen at `level`.
+std::shared_ptr<const FinishTool> shade_tool(const EdgeShade& shade, const Rect& crop, const Matrix& turn, int level);
 
 }  // namespace bp

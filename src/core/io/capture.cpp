@@ -39,6 +39,36 @@ std::string text(const Exiv2::ExifData& exif, const char* key) {
     return found == exif.end() ? std::string() : found->toString();
 }
 
+// Degrees, minutes and seconds; none where they are no place.
+std::optional<double> degrees(const Exiv2::ExifData& exif, const char* key, const char* side, char other,
+                              double furthest) {
+    const auto found = exif.findKey(Exiv2::ExifKey(key));
+    if (found == exif.end() || found->count() != 3) return std::nullopt;
+    double out = 0, unit = 1;
+    for (int i = 0; i < 3; ++i) {
+        const Exiv2::Rational part = found->toRational(i);
+        if (part.second == 0) return std::nullopt;
+        out += unit * part.first / part.second;
+        unit /= 60;
+    }
+    if (!(out >= 0 && out <= furthest)) return std::nullopt;
+    return text(exif, side).starts_with(other) ? -out : out;
+}
+
+std::optional<Whereabouts> whereabouts(const Exiv2::ExifData& exif) {
+    const auto north = degrees(exif, "Exif.GPSInfo.GPSLatitude", "Exif.GPSInfo.GPSLatitudeRef", 'S', 90);
+    const auto east = degrees(exif, "Exif.GPSInfo.GPSLongitude", "Exif.GPSInfo.GPSLongitudeRef", 'W', 180);
+    if (!north || !east) return std::nullopt;
+    Whereabouts out{*north, *east, std::nullopt};
+    const auto above = exif.findKey(Exiv2::ExifKey("Exif.GPSInfo.GPSAltitude"));
+    if (above != exif.end() && above->count() == 1 && above->toRational().second != 0) {
+        const double metres = double(above->toRational().first) / above->toRational().second;
+        const auto side = exif.findKey(Exiv2::ExifKey("Exif.GPSInfo.GPSAltitudeRef"));
+        out.above_m = side != exif.end() && side->toLong() == 1 ? -metres : metres;
+    }
+    return out;
+}
+
 struct Civil {
     int year = 0, month = 0, day = 0, hour = 0, minute = 0, second = 0;
 };
@@ -101,6 +131,24 @@ void put(Exiv2::ExifData& exif, const char* key, const std::optional<double>& va
     if (value) exif[key] = rational(*value);
 }
 
+void put(Exiv2::ExifData& exif, const Whereabouts& where) {
+    const auto put_angle = [&](const char* key, const char* side, double value, const char* plus, const char* minus) {
+        const std::array<double, 3> parts = in_minutes(std::abs(value));
+        Exiv2::URationalValue angle;
+        for (const double part : parts) angle.value_.push_back(part > 0 ? rational(part) : Exiv2::URational(0, 1));
+        exif.add(Exiv2::ExifKey(key), &angle);
+        exif[side] = std::string(value < 0 ? minus : plus);
+    };
+    put_angle("Exif.GPSInfo.GPSLatitude", "Exif.GPSInfo.GPSLatitudeRef", where.north, "N", "S");
+    put_angle("Exif.GPSInfo.GPSLongitude", "Exif.GPSInfo.GPSLongitudeRef", where.east, "E", "W");
+    if (!where.above_m) return;
+    Exiv2::DataValue side(Exiv2::unsignedByte);
+    side.read(*where.above_m < 0 ? "1" : "0");
+    exif.add(Exiv2::ExifKey("Exif.GPSInfo.GPSAltitudeRef"), &side);
+    const double metres = std::abs(*where.above_m);
+    exif["Exif.GPSInfo.GPSAltitude"] = metres > 0 ? rational(metres) : Exiv2::URational(0, 1);
+}
+
 std::optional<double> above_zero(float v) {
     return v > 0 ? std::optional(double(v)) : std::nullopt;
 }
@@ -139,12 +187,20 @@ CaptureData read_capture(const std::filesystem::path& file) {
         out.aperture = number(exif, "Exif.Photo.FNumber");
         out.focal_mm = number(exif, "Exif.Photo.FocalLength");
         out.camera = text(exif, "Exif.Image.Model");
+        out.lens = text(exif, "Exif.Photo.LensModel");
+        out.serial = text(exif, "Exif.Photo.BodySerialNumber");
+        out.where = whereabouts(exif);
     } catch (const std::exception&) {
         // Broken capture data is as good as none: the picture itself is judged by its own reader.
         out = {};
     }
     if (const Kind* kind = kind_of(file); kind && kind->way == ReadBy::raw && !out.captured) return from_raw(file);
     return out;
+}
+
+std::array<double, 3> in_minutes(double degrees) {
+    const double whole = std::floor(degrees), minutes = (degrees - whole) * 60;
+    return {whole, std::floor(minutes), (minutes - std::floor(minutes)) * 60};
 }
 
 CaptureTime capture_time(double seconds) {
@@ -171,6 +227,16 @@ std::vector<std::uint8_t> encode_capture(const CaptureData& data) {
     put(exif, "Exif.Photo.FNumber", data.aperture);
     put(exif, "Exif.Photo.FocalLength", data.focal_mm);
     if (data.iso) exif["Exif.Photo.ISOSpeedRatings"] = std::uint16_t(std::min(65535.0, *data.iso));
+    if (!data.lens.empty()) exif["Exif.Photo.LensModel"] = data.lens;
+    if (!data.serial.empty()) exif["Exif.Photo.BodySerialNumber"] = data.serial;
+    if (!data.made_of.empty()) exif["Exif.Image.ImageDescription"] = data.made_of;
+    if (data.frames > 1) {
+        const auto count = std::uint16_t(std::min(65535, data.frames));
+        constexpr std::uint16_t captured_together = 3;
+        exif["Exif.Photo.CompositeImage"] = captured_together;
+        exif["Exif.Photo.SourceImageNumberOfCompositeImage"] = std::to_string(count) + " " + std::to_string(count);
+    }
+    if (data.where) put(exif, *data.where);
     Exiv2::Blob bytes;
     Exiv2::ExifParser::encode(bytes, Exiv2::littleEndian, exif);
     std::vector<std::uint8_t> out(6 + bytes.size());

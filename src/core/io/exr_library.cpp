@@ -16,7 +16,7 @@ namespace {
 
 class Stream final : public Imf::OStream {
   public:
-    explicit Stream(ExrTarget& target) : Imf::OStream("picture"), target_(target) {}
+    explicit Stream(ByteTarget& target) : Imf::OStream("picture"), target_(target) {}
     void write(const char bytes[], int count) override {
         if (!target_.write(bytes, count)) throw std::runtime_error("not written");
     }
@@ -26,12 +26,12 @@ class Stream final : public Imf::OStream {
     }
 
   private:
-    ExrTarget& target_;
+    ByteTarget& target_;
 };
 
 class Rows final : public ExrRows {
   public:
-    Rows(ExrTarget& target, const ExrHead& head)
+    Rows(ByteTarget& target, const ExrHead& head)
         : head_(head), stream_(target), halves_(std::size_t(head.width) * std::size_t(head.channels)) {
         Imf::Header header(head.width, head.height, 1, Imath::V2f(0, 0), float(head.width), Imf::INCREASING_Y,
                            Imf::ZIP_COMPRESSION);
@@ -87,7 +87,7 @@ class Rows final : public ExrRows {
 }  // namespace
 }  // namespace bp::io
 
-extern "C" __attribute__((visibility("default"))) bp::io::ExrRows* bright_pile_open_exr(bp::io::ExrTarget* target,
+extern "C" __attribute__((visibility("default"))) bp::io::ExrRows* bright_pile_open_exr(bp::io::ByteTarget* target,
                                                                                         const bp::io::ExrHead* head) {
     try {
         return new bp::io::Rows(*target, *head);

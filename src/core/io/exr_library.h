@@ -2,7 +2,7 @@
 // written.
 #pragma once
 
-#include <cstdint>
+#include "io/byte_target.h"
 
 namespace bp::io {
 
@@ -22,16 +22,8 @@ struct ExrHead {
     float primaries[8];  // x and y of red, green, blue, white
     double dpi;          // 0: nothing is said of that
 };
-// Where the bytes go. write() and seek() give false when that fails.
-class ExrTarget {
-  public:
-    virtual ~ExrTarget() = default;
-    virtual bool write(const char* bytes, int count) = 0;
-    virtual bool seek(std::uint64_t to) = 0;
-    virtual std::uint64_t place() = 0;
-};
 // Null when the file cannot be begun.
-using OpenExr = ExrRows* (*)(ExrTarget*, const ExrHead*);
+using OpenExr = ExrRows* (*)(ByteTarget*, const ExrHead*);
 constexpr const char* open_exr_name = "bright_pile_open_exr";
 constexpr const char* exr_library = "bright-pile-exr.so";
 

@@ -1,38 +1,13 @@
-#include <dlfcn.h>
-
 #include <algorithm>
 
-#include "base/files.h"
-#include "base/output.h"
 #include "image/known_profiles.h"
 #include "io/exr_library.h"
+#include "io/file_target.h"
+#include "io/libraries.h"
 #include "io/writers.h"
 
 namespace bp::io {
 namespace {
-
-// The library writes in many small pieces: they go to the disk together.
-class Target final : public ExrTarget {
-  public:
-    explicit Target(Output& output) : output_(output) {}
-    bool write(const char* bytes, int count) override {
-        waiting_.insert(waiting_.end(), bytes, bytes + count);
-        constexpr std::size_t enough = std::size_t(1) << 20;
-        return waiting_.size() < enough || flush();
-    }
-    bool seek(std::uint64_t to) override { return flush() && ::lseek(output_.fd, off_t(to), SEEK_SET) >= 0; }
-    std::uint64_t place() override { return std::uint64_t(::lseek(output_.fd, 0, SEEK_CUR)) + waiting_.size(); }
-    bool flush() {
-        const auto count = std::int64_t(waiting_.size());
-        const bool well = count == 0 || output_.write(waiting_.data(), count) == count;
-        waiting_.clear();
-        return well;
-    }
-
-  private:
-    Output& output_;
-    std::vector<char> waiting_;
-};
 
 // The primaries that a picture of this profile is told by: its own where they are known, else those of Rec. 2020, to
 // which it is brought.
@@ -50,16 +25,8 @@ class ExrWriter final : public RowWriter {
 
     Status start(int bits) {
         if (output_.fd < 0) return broken();
-        std::error_code error;
-        const fs::path library = fs::read_symlink("/proc/self/exe", error).parent_path() / exr_library;
-        // It stays open: loading it again takes as long.
-        static void* const loaded = ::dlopen(library.c_str(), RTLD_NOW | RTLD_LOCAL);
-        const auto open = loaded ? reinterpret_cast<OpenExr>(::dlsym(loaded, open_exr_name)) : nullptr;
-        if (!open)
-            return Failure{
-                Fault::output,
-                file_.string(),
-                {"%1 is missing beside the program. Install Bright Pile again.", {std::string(exr_library)}}};
+        const Result<void*> open = function_of_library(exr_library, open_exr_name, file_);
+        if (!open.ok()) return open.failure();
         const KnownProfile known = head_.channels == 1 ? KnownProfile::srgb : told_by(head_.profile);
         Profile light_of = head_.profile;
         const Profile wide = known_profile(KnownProfile::rec2020);
@@ -75,7 +42,7 @@ class ExrWriter final : public RowWriter {
             light_[v] = float(double(curve.light(std::uint16_t(v))) / LightCurve::full);
         ExrHead head{head_.size.width, head_.size.height, head_.channels, bits == 16, {}, head_.dpi};
         for (std::size_t i = 0; i < 8; ++i) head.primaries[i] = float(primaries_of(known).xy[i / 2][i % 2]);
-        rows_.reset(open(&target_, &head));
+        rows_.reset(reinterpret_cast<OpenExr>(open.value())(&target_, &head));
         return rows_ ? Status(Done{}) : Status(broken());
     }
     Status write(std::span<const std::uint16_t* const> rows) override {
@@ -103,7 +70,7 @@ class ExrWriter final : public RowWriter {
 
     std::filesystem::path file_;
     Output output_;
-    Target target_;
+    FileTarget target_;
     PictureHead head_;
     std::optional<Conversion> conversion_;
     std::vector<float> light_, made_;

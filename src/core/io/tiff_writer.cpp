@@ -70,6 +70,7 @@ class TiffWriter final : public RowWriter {
             TIFFSetField(t, TIFFTAG_YRESOLUTION, head_.dpi);
             TIFFSetField(t, TIFFTAG_RESOLUTIONUNIT, RESUNIT_INCH);
         }
+        if (!head_.capture.made_of.empty()) TIFFSetField(t, TIFFTAG_IMAGEDESCRIPTION, head_.capture.made_of.c_str());
         if (!head_.capture.camera.empty()) TIFFSetField(t, TIFFTAG_MODEL, head_.capture.camera.c_str());
         if (!head_.profile.is_srgb() || head_.channels == 3) {
             const std::vector<std::uint8_t> icc = head_.profile.bytes();

@@ -103,14 +103,14 @@ class VipsWriter final : public RowWriter {
 
     Status start(const PictureHead& head, Format format, int quality) {
         image_.reset(vips_image_new());
-        const VipsInterpretation narrow = head.channels == 1 ? VIPS_INTERPRETATION_B_W : VIPS_INTERPRETATION_sRGB;
-        const VipsInterpretation wide = head.channels == 1 ? VIPS_INTERPRETATION_GREY16 : VIPS_INTERPRETATION_RGB16;
+        const VipsInterpretation narrow = head.channels <= 2 ? VIPS_INTERPRETATION_B_W : VIPS_INTERPRETATION_sRGB;
+        const VipsInterpretation wide = head.channels <= 2 ? VIPS_INTERPRETATION_GREY16 : VIPS_INTERPRETATION_RGB16;
         constexpr double mm_an_inch = 25.4;
         const double per_mm = head.dpi > 0 ? head.dpi / mm_an_inch : 1.0;
         vips_image_init_fields(image_.get(), head.size.width, head.size.height, head.channels,
                                bits_ == 8 ? VIPS_FORMAT_UCHAR : VIPS_FORMAT_USHORT, VIPS_CODING_NONE,
                                bits_ == 8 ? narrow : wide, per_mm, per_mm);
-        if (!head.profile.is_srgb() || head.channels == 3) {
+        if (!head.profile.is_srgb() || head.channels >= 3) {
             const std::vector<std::uint8_t> icc = head.profile.bytes();
             vips_image_set_blob_copy(image_.get(), VIPS_META_ICC_NAME, icc.data(), icc.size());
         }

@@ -63,10 +63,11 @@ Status write_picture(const fs::path& file, const PictureHead& head, const WriteO
                      const std::function<Status(RowWriter&)>& fill) {
     const std::optional<FormatEntry> format = format_of(file);
     if (!format)
-        return Failure{Fault::wrong_call,
-                       file.string(),
-                       {"The name %1 ends in no format that can be written: use .tif, .png, .exr, .jxl, .webp or .jpg.",
-                        {file.filename().string()}}};
+        return Failure{
+            Fault::wrong_call,
+            file.string(),
+            {"The name %1 ends in no format that can be written: use .tif, .png, .exr, .jxl, .webp, .jpg or .ora.",
+             {file.filename().string()}}};
     if (std::max(head.size.width, head.size.height) > format->longest_side)
         return Failure{Fault::wrong_call,
                        file.string(),

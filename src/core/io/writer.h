@@ -41,7 +41,7 @@ struct WriteOptions {
 // What stands in a picture's file besides its samples.
 struct PictureHead {
     Size size;
-    int channels = 3;
+    int channels = 3;  // 1 or 3; in layers (layered_writer.h) one more
     Profile profile;
     CaptureData capture;
     double dpi = 0;  // pixels on an inch of paper; 0: nothing is said of that

@@ -256,6 +256,11 @@ Pile without_zones(Pile pile) {
     return pile;
 }
 
+Pile with_turn(Pile pile, double degrees) {
+    pile.turn_deg = std::isfinite(degrees) ? std::clamp(degrees, -pile::most_turn_deg, pile::most_turn_deg) : 0;
+    return pile;
+}
+
 Pile with_crop(Pile pile, std::optional<Rect> crop) {
     if (crop) crop = intersect(*crop, canvas_of(pile));
     pile.crop = crop && !crop->empty() ? crop : std::nullopt;

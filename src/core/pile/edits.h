@@ -62,6 +62,8 @@ Pile without_zones(Pile pile);
 Pile with_canvas(Pile pile, const CanvasSettings& canvas);
 // Shows and exports this area of the canvas; none: what `cover` says.
 Pile with_crop(Pile pile, std::optional<Rect> crop);
+// Turned so far, clockwise, held within the limits.
+Pile with_turn(Pile pile, double degrees);
 Pile with_base(Pile pile, int id);
 // Marks a frame as unusable, with the reason.
 Pile with_problem(Pile pile, int id, const Saying& problem);

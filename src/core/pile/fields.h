@@ -262,14 +262,27 @@ void fields(Self& sequence, Visit&& visit) {
 
 template <Is<ExportSettings> Self, class Visit>
 void fields(Self& to, Visit&& visit) {
-    auto& [ending, bits, quality, profile, from_file, long_edge_px, sharpen] = to;
-    visit("ending", ending, OneOf<std::string>{{".tif", ".png", ".jpg", ".webp", ".jxl", ".exr"}});
+    auto& [ending, bits, quality, profile, from_file, long_edge_px, sharpen, whereabouts, name] = to;
+    visit("ending", ending, OneOf<std::string>{{".tif", ".png", ".jpg", ".webp", ".jxl", ".exr", ".ora"}});
     visit("bits", bits, OneOf<int>{{8, 16, 32}});
     visit("quality", quality, Between<int>{1, 100});
     visit("profile", profile, Any{});
     visit("from_file", from_file, Any{});
     visit("long_edge_px", long_edge_px, Between<int>{0, largest_side_px});
     visit("sharpen", sharpen, Between<double>{0, 300});
+    visit("whereabouts", whereabouts, Any{});
+    visit("name", name, Any{});
+}
+
+template <Is<GrowthSettings> Self, class Visit>
+void fields(Self& growth, Visit&& visit) {
+    auto& [ending, rate, seconds, hold_s, lines, quality] = growth;
+    visit("ending", ending, OneOf<std::string>{{".mp4", ".webm", ""}});
+    visit("rate", rate, Between<double>{lowest_rate, highest_rate});
+    visit("seconds", seconds, Between<double>{0, longest_growth_s});
+    visit("hold_s", hold_s, Between<double>{0, longest_hold_s});
+    visit("lines", lines, Between<int>{fewest_lines, most_lines});
+    visit("quality", quality, Between<int>{1, 100});
 }
 
 template <Is<Curve> Self, class Visit>
@@ -308,15 +321,17 @@ void fields(Self& tints, Visit&& visit) {
 
 template <Is<Detail> Self, class Visit>
 void fields(Self& detail, Visit&& visit) {
-    auto& [sharpen, sharpen_px, halo, flat, local, local_px, smooth, smooth_colour] = detail;
+    auto& [sharpen, sharpen_px, halo, flat, local, local_px, wide, smooth, smooth_colour, stars] = detail;
     visit("sharpen", sharpen, Between<double>{0, 300});
     visit("sharpen_px", sharpen_px, Between<double>{0.3, 3});
     visit("halo", halo, Between<double>{0, 200});
     visit("flat", flat, Between<double>{0, 100});
     visit("local", local, Between<double>{-100, 100});
     visit("local_px", local_px, Between<double>{2, 20});
+    visit("wide", wide, Between<double>{-100, 100});
     visit("smooth", smooth, Between<double>{0, 100});
     visit("smooth_colour", smooth_colour, Between<double>{0, 100});
+    visit("stars", stars, Between<double>{-100, 100});
 }
 
 template <Is<EdgeShade> Self, class Visit>
@@ -353,17 +368,19 @@ void fields(Self& place, Visit&& visit) {
 
 template <Is<Mended> Self, class Visit>
 void fields(Self& mended, Visit&& visit) {
-    auto& [id, way, width_px, from, on] = mended;
+    auto& [id, way, width_px, from, source, frame, on] = mended;
     visit("id", id, Needed{});
     visit("way", way, Between<double>{-furthest_px, furthest_px});
     visit("width_px", width_px, Between<double>{Mended::narrowest, Mended::widest});
     visit("from", from, Between<double>{-Mended::furthest * Mended::widest, Mended::furthest * Mended::widest});
+    visit("source", source, Any{});
+    visit("frame", frame, Any{});
     visit("on", on, Any{});
 }
 
 template <Is<Finish> Self, class Visit>
 void fields(Self& finish, Visit&& visit) {
-    auto& [look, curves, colours, tints, places, detail, edges, give_back, mended] = finish;
+    auto& [look, curves, colours, tints, places, detail, edges, give_back, mended, glow] = finish;
     visit("look", look, Any{});
     visit("curves", curves, Any{});
     visit("colours", colours, Any{});
@@ -373,12 +390,14 @@ void fields(Self& finish, Visit&& visit) {
     visit("edges", edges, Any{});
     visit("give_back", give_back, Any{});
     visit("mended", mended, Any{});
+    visit("glow", glow, Between<double>{0, 100});
 }
 
 template <Is<Pile> Self, class Visit>
 void fields(Self& pile, Visit&& visit) {
     auto& [outcome, size, channels, profile, balance, frames, reference, base, methods, trust, look, levelling, darks,
-           hot, spots, knit, light, zones, canvas, cover, crop, parts, sequence, finish, exporting] = pile;
+           hot, spots, knit, light, zones, canvas, cover, crop, turn_deg, parts, sequence, finish, exporting, also,
+           growth] = pile;
     visit("outcome", outcome, Any{});
     visit("size", size, Needed{});
     visit("channels", channels, OneOf<int>{{1, 3}});
@@ -399,7 +418,10 @@ void fields(Self& pile, Visit&& visit) {
     visit("canvas", canvas, Any{});
     visit("cover", cover, Any{});
     visit("crop", crop, OnCanvas{});
+    visit("turn_deg", turn_deg, Between<double>{-most_turn_deg, most_turn_deg});
     visit("export", exporting, Any{});
+    visit("also", also, Any{});
+    visit("growth", growth, Any{});
     visit("frames", frames, Needed{});
     visit("parts", parts, Any{});
     visit("sequence", sequence, Any{});
@@ -470,6 +492,9 @@ inline Words<ExportProfile> words_of(ExportProfile) {
 }
 inline Words<ShapeKind> words_of(ShapeKind) {
     return {{ShapeKind::ellipse, "ellipse"}, {ShapeKind::band, "band"}, {ShapeKind::ramp, "ramp"}};
+}
+inline Words<MendFrom> words_of(MendFrom) {
+    return {{MendFrom::around, "around"}, {MendFrom::frame, "frame"}, {MendFrom::median, "median"}};
 }
 inline Words<PlaceIn> words_of(PlaceIn) {
     return {{PlaceIn::everywhere, "everywhere"}, {PlaceIn::sky, "sky"}, {PlaceIn::land, "land"}};

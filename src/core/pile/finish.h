@@ -47,6 +47,7 @@ struct Finish {
     EdgeShade edges;
     bool give_back = false;      // the contrast that placing the frames took
     std::vector<Mended> mended;  // of the picture as it is composed, before all else
+    double glow = 0;             // how much of the sky's uneven brightness and colour is evened, hundredths
     friend bool operator==(const Finish&, const Finish&) = default;
 };
 

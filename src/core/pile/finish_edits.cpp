@@ -109,6 +109,11 @@ Pile with_given_back(Pile pile, bool on) {
     return pile;
 }
 
+Pile with_glow(Pile pile, double strength) {
+    pile.finish.glow = std::isfinite(strength) ? std::clamp(strength, 0.0, 100.0) : 0;
+    return pile;
+}
+
 Pile with_edge_shade(Pile pile, const EdgeShade& shade) {
     pile.finish.edges = within_limits(shade);
     return pile;

@@ -15,6 +15,7 @@ Pile with_colour_ranges(Pile pile, const std::vector<ColourRange>& ranges);
 Pile with_tints(Pile pile, const TwoTints& tints);
 Pile with_detail(Pile pile, const Detail& detail);
 Pile with_given_back(Pile pile, bool on);
+Pile with_glow(Pile pile, double strength);
 Pile with_edge_shade(Pile pile, const EdgeShade& shade);
 
 // A new place, done after the others: all of the picture, or of its sky or land. Returns the pile and its id.

@@ -1,5 +1,7 @@
 #include "pile/finish_file.h"
 
+#include <algorithm>
+
 #include "base/files.h"
 #include "base/guarded.h"
 #include "pile/archive.h"
@@ -36,6 +38,24 @@ Status save_finish(const Finish& finish, Size size, const fs::path& file) {
     });
 }
 
+namespace {
+
+// Frames of another pile are not here: what was mended from one is mended from what surrounds it.
+LoadedFinish without_frames(LoadedFinish loaded) {
+    const auto from_frame = [](const Mended& one) { return one.source == MendFrom::frame; };
+    auto& mended = loaded.finish.mended;
+    if (std::none_of(mended.begin(), mended.end(), from_frame)) return loaded;
+    for (Mended& one : mended)
+        if (from_frame(one)) {
+            one.source = MendFrom::around;
+            one.frame = 0;
+        }
+    loaded.remarks.emplace_back("What was mended from a frame is mended from what surrounds it: look at it.");
+    return loaded;
+}
+
+}  // namespace
+
 Result<LoadedFinish> load_finish(const fs::path& file, Size size) {
     return guarded([&]() -> Result<LoadedFinish> {
         Result<Pieces> pieces = read_zip(file, largest_finish);
@@ -43,11 +63,11 @@ Result<LoadedFinish> load_finish(const fs::path& file, Size size) {
         if (pieces.value().contains("pile.json")) {
             Result<pile::Unpacked> pile = pile::unpacked(pieces.value(), fs::absolute(file).parent_path());
             if (!pile.ok()) return not_a_finish(file, pile.failure().sentence);
-            return LoadedFinish{fitted(pile.value().pile.finish, pile.value().pile.size, size), {}};
+            return without_frames({fitted(pile.value().pile.finish, pile.value().pile.size, size), {}});
         }
         Result<pile::UnpackedFinish> read = pile::unpacked_finish(pieces.value());
         if (!read.ok()) return not_a_finish(file, read.failure().sentence);
-        return LoadedFinish{fitted(read.value().finish, read.value().size, size), std::move(read.value().remarks)};
+        return without_frames({fitted(read.value().finish, read.value().size, size), std::move(read.value().remarks)});
     });
 }
 

@@ -15,6 +15,10 @@ constexpr int most_subjects = 1000000;
 constexpr double widest_spacing = 5;     // in lengths of a subject
 constexpr double widest_band_px = 2000;  // of a part's edge
 constexpr double lowest_dpi = 10, highest_dpi = 10000;
+constexpr double most_turn_deg = 45;
+constexpr double lowest_rate = 1, highest_rate = 120;  // of pictures of a clip, a second
+constexpr double longest_growth_s = 600, longest_hold_s = 60;
+constexpr int fewest_lines = 120, most_lines = 2160;
 constexpr int most_nodes = 4000;  // of a bend, each way
 
 }  // namespace bp::pile

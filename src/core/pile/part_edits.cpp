@@ -152,11 +152,17 @@ Pile with_part_moved_to(Pile pile, int part, const MovedBy& by, bool mirrored) {
     return with_part_place(std::move(pile), part, place);
 }
 
-bool shows_parts(const Pile& pile) {
-    return std::any_of(pile.parts.begin(), pile.parts.end(), [&](const Part& part) {
+std::vector<const Part*> showing_parts(const Pile& pile) {
+    std::vector<const Part*> out;
+    for (const Part& part : pile.parts) {
         const Frame* frame = find_frame(pile, part.frame);
-        return part.on && part.strength > 0 && frame && usable(*frame) && !part.mask.empty();
-    });
+        if (part.on && part.strength > 0 && frame && usable(*frame) && !part.mask.empty()) out.push_back(&part);
+    }
+    return out;
+}
+
+bool shows_parts(const Pile& pile) {
+    return !showing_parts(pile).empty();
 }
 
 const Part* part_at(const Pile& pile, Point canvas) {

@@ -36,6 +36,8 @@ MovedBy moved_by(const Pile& pile, const Part& part);
 Pile with_part_moved_to(Pile pile, int part, const MovedBy& by, bool mirrored);
 // Whether any part is laid down at all.
 bool shows_parts(const Pile& pile);
+// Those that show, from the lowest to the highest.
+std::vector<const Part*> showing_parts(const Pile& pile);
 // The uppermost part that shows at a place of the canvas; null where none does.
 const Part* part_at(const Pile& pile, Point canvas);
 Pile with_part_name(Pile pile, int part, const std::string& name);

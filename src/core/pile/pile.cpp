@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 #include <sstream>
 
 #include "align/pole.h"
@@ -250,13 +251,33 @@ CaptureData merged_capture(const Pile& pile) {
     CaptureData out;
     bool first = true;
     double exposure = 0;
+    int frames = 0;
     for (const Frame& frame : pile.frames) {
         if (!merged(pile, frame)) continue;
+        ++frames;
         if (first) out = frame.file->capture;
         first = false;
         exposure += frame.file->capture.exposure_s.value_or(0);
     }
     if (exposure > 0) out.exposure_s = exposure;
+    out.frames = frames;
+    if (frames > 0) {
+        out.made_of = std::to_string(frames) + (frames == 1 ? " frame" : " frames");
+        const std::string sky(entry_of(pile.methods.sky.mode).name), land(entry_of(pile.methods.land.mode).name);
+        if (frames > 1) out.made_of += ", " + (pile.zones && sky != land ? sky + " sky, " + land + " land" : sky);
+    }
+    std::set<int> of_parts;
+    for (const Part& part : pile.parts)
+        if (const Frame* frame = find_frame(pile, part.frame); frame && part.on && !merged(pile, *frame))
+            of_parts.insert(part.frame);
+    if (!of_parts.empty()) {
+        out.frames += int(of_parts.size());
+        out.made_of += (frames > 0 ? ", parts of " : "parts of ") + std::to_string(of_parts.size()) + " more";
+    }
+    if (!pile.exporting.whereabouts) {
+        out.where.reset();
+        out.serial.clear();
+    }
     return out;
 }
 

@@ -168,10 +168,24 @@ struct ExportSettings {
     int bits = 16;  // 16 or 32 of floats
     int quality = 92;
     ExportProfile profile = ExportProfile::own;
-    Profile from_file;     // counts when `profile` says so
-    int long_edge_px = 0;  // the longer side of what is written; 0: as it is
-    double sharpen = 0;    // of what was made smaller, as Detail has it
+    Profile from_file;                       // counts when `profile` says so
+    int long_edge_px = 0;                    // the longer side of what is written; 0: as it is
+    double sharpen = 0;                      // of what was made smaller, as Detail has it
+    bool whereabouts = true;                 // where it was taken, and by which camera of its kind, are told
+    std::string name;                        // by which a file is named (engine/export_names.h); empty: as the pile
+    static constexpr std::size_t most = 12;  // that are written together
     friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
+};
+
+// The picture as it comes into being.
+struct GrowthSettings {
+    std::string ending = ".mp4";  // or .webm; none: numbered PNG files in a folder
+    double rate = 24;             // pictures a second
+    double seconds = 0;           // until the picture is whole; 0: one frame a picture
+    double hold_s = 2;            // that the whole picture stays
+    int lines = 1080;             // that it is high at most; as wide as 16 : 9 at most
+    int quality = 80;             // of a clip, 1 to 100
+    friend bool operator==(const GrowthSettings&, const GrowthSettings&) = default;
 };
 
 struct Pile {
@@ -197,10 +211,14 @@ struct Pile {
     CanvasSettings canvas;
     Cover cover = Cover::full;
     std::optional<Rect> crop;  // as a person set it, inside the canvas; goes before `cover`
-    std::vector<Part> parts;   // from the lowest to the highest
+    // By which all is turned about the middle of the reference, clockwise, in degrees: so that a horizon is level.
+    double turn_deg = 0;
+    std::vector<Part> parts;  // from the lowest to the highest
     SequenceSettings sequence;
     Finish finish;
     ExportSettings exporting;
+    std::vector<ExportSettings> also;  // that the picture is written as in the same order
+    GrowthSettings growth;
     friend bool operator==(const Pile&, const Pile&) = default;
 };
 

@@ -362,6 +362,15 @@ class Reader {
         return true;
     }
     template <class L>
+    bool read(const json& in, std::vector<ExportSettings>& out, const L&) {
+        if (!in.is_array() || in.size() > ExportSettings::most) return false;
+        for (const json& one : in) {
+            ExportSettings settings;
+            if (read<ExportSettings>(one, settings, Any{})) out.push_back(std::move(settings));
+        }
+        return true;
+    }
+    template <class L>
     bool read(const json& in, std::vector<Mended>& out, const L&) {
         if (!in.is_array()) return false;
         std::set<int> ids;

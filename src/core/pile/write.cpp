@@ -124,10 +124,17 @@ class Writer {
     }
     json of(const Profile& v) {
         if (v.is_srgb()) return nullptr;
-        // One that is there already is not written twice.
-        const std::string name = pieces_.contains("profile.icc") ? "export.icc" : "profile.icc";
-        pieces_[name] = v.bytes();
-        return name;
+        // One that is there already is not written twice; that of the pile comes first.
+        Bytes bytes = v.bytes();
+        for (int number = 0;; ++number) {
+            const std::string name = number == 0   ? "profile.icc"
+                                     : number == 1 ? "export.icc"
+                                                   : "export-" + std::to_string(number) + ".icc";
+            const auto known = pieces_.find(name);
+            if (known != pieces_.end() && known->second != bytes) continue;
+            pieces_[name] = std::move(bytes);
+            return name;
+        }
     }
 
     Result<Pieces> done(const json& out, const char* name) {

@@ -1,0 +1,305 @@
+#include "engine/growth.h"
+
+#include <algorithm>
+#include <chrono>
+#include <cmath>
+
+#include "base/files.h"
+#include "base/guarded.h"
+#include "base/parallel.h"
+#include "engine/cover.h"
+#include "engine/grown_rows.h"
+#include "engine/knitting.h"
+#include "engine/render.h"
+#include "engine/resizing.h"
+#include "engine/turning.h"
+#include "engine/way_out.h"
+#include "engine/writing_out.h"
+#include "image/known_profiles.h"
+#include "io/clip_writer.h"
+#include "pile/part_edits.h"
+
+namespace bp {
+namespace {
+
+constexpr double widest = 16.0 / 9;
+
+// What encoders of clips ask for; never larger.
+int even(double length) {
+    return std::max(2, 2 * int(length / 2 + 1e-9));
+}
+
+Size size_of(const Pile& pile) {
+    const Size full = output_area(pile).size();
+    if (full.width == 0 || full.height == 0) return {};
+    const Size asked = reduced_size(full, pile.exporting.long_edge_px);
+    const double high = pile.growth.lines, wide = widest * pile.growth.lines;
+    const double scale = std::min({1.0, high / asked.height, wide / asked.width});
+    return {even(asked.width * scale), even(asked.height * scale)};
+}
+
+// The smallest level that is no smaller.
+int level_for(Size full, Size wanted) {
+    int level = 0;
+    while (at_level(full, level + 1).width >= wanted.width && at_level(full, level + 1).height >= wanted.height)
+        ++level;
+    return level;
+}
+
+// Where the pictures go.
+using Take = std::function<Status(const Raster16& picture, int times)>;
+
+// Makes the pictures of a growth, one after the other.
+class Growing {
+  public:
+    Growing(const Pile& pile, const GrowthPlan& plan, const Profile& profile, FrameStore& store, Job& job)
+        : pile_(pile),
+          plan_(plan),
+          profile_(profile),
+          store_(store),
+          job_(job),
+          level_(level_for(output_area(pile).size(), plan.size)),
+          region_(at_level(output_area(pile), level_)),
+          on_canvas_(Turn(pile, level_).made_from(region_)),
+          frames_(int(growing_ids(pile).size())) {}
+
+    Status run(const Take& take) {
+        job_.begin({"Growing %1 pictures", {std::to_string(plan_.pictures.size())}},
+                   long(plan_.pictures.size()) * parts_of_a_picture);
+        Result<FinishTools> tools = finish_tools(pile_, level_, store_, job_);
+        if (!tools.ok()) return tools.failure();
+        finish_.emplace(std::move(tools).value(), pile_.profile, pile_.channels, at_level(canvas_of(pile_), level_));
+        if (!(profile_ == pile_.profile)) {
+            Result<Conversion> made = Conversion::make(pile_.profile, pile_.channels, profile_, pile_.channels);
+            if (!made.ok()) return made.failure();
+            conversion_.emplace(std::move(made).value());
+        }
+        area_ = finish_->around(on_canvas_);
+        job_.begin({"Growing %1 pictures", {std::to_string(plan_.pictures.size())}},
+                   long(plan_.pictures.size()) * parts_of_a_picture);
+        if (Status based = grow_base(take); !based.ok()) return based;
+        return lay_parts(take);
+    }
+
+  private:
+    static constexpr long parts_of_a_picture = 1000;
+
+    Status grow_base(const Take& take) {
+        const Result<std::shared_ptr<const Knitting>> knitting = knitting_for(pile_, store_, job_);
+        if (!knitting.ok()) return knitting.failure();
+        Grown grown(pile_, area_, level_, knitting.value().get());
+        // As many together as take a third of the memory: beside them rows of frames and finishing need some.
+        const std::size_t one = std::max<std::size_t>(1, grown.bytes(1));
+        const auto together =
+            std::size_t(std::clamp<std::size_t>(store_.budget().work_bytes / 3 / one, 1, most_together));
+        while (next_ < plan_.pictures.size() && (done_ < frames_)) {
+            std::vector<int> until;
+            for (std::size_t i = next_; i < plan_.pictures.size() && until.size() < together; ++i) {
+                until.push_back(std::min(plan_.pictures[i].until, frames_));
+                if (until.back() == frames_) break;
+            }
+            Result<std::vector<Raster16>> made = [&] {
+                Job inner = Job([&](const Progress& p) { follow(p, double(until.size())); });
+                inner_ = &inner;
+                Result<std::vector<Raster16>> out = grown.next(until, store_, inner);
+                inner_ = nullptr;
+                return out;
+            }();
+            if (!made.ok()) return made.failure();
+            if (job_.stopped()) return stopped_failure();
+            done_ = until.back();
+            for (Raster16& base : made.value()) {
+                // One that shows parts, too, is not there yet.
+                if (plan_.pictures[next_].until <= frames_)
+                    if (Status taken = hand_on(base, take); !taken.ok()) return taken;
+                last_ = std::move(base);
+            }
+        }
+        if (last_.size() == Size{}) {
+            last_ = Raster16(area_.size(), pile_.channels);
+            const auto background = background_of(pile_);
+            for (std::size_t i = 0; i < last_.data().size(); ++i)
+                last_.data()[i] = background[i % std::size_t(pile_.channels)];
+        }
+        return Done{};
+    }
+    Status lay_parts(const Take& take) {
+        const Picture picture(pile_, level_, {});
+        const std::vector<const Part*> parts = showing_parts(pile_);
+        const auto index = [&](int shown) {
+            return shown == 0 ? 0 : std::size_t(parts[std::size_t(shown - 1)] - pile_.parts.data()) + 1;
+        };
+        std::optional<SolvedEdges> edges;
+        std::size_t laid = 0;
+        while (next_ < plan_.pictures.size()) {
+            if (!edges) {
+                Result<SolvedEdges> solved = picture.edges(store_, area_, job_, nullptr);
+                if (!solved.ok()) return solved.failure();
+                edges.emplace(std::move(solved).value());
+            }
+            const std::size_t to = index(plan_.pictures[next_].until - frames_);
+            Result<Raster16> over = picture.over(last_, *edges, laid, to, store_, area_, job_);
+            if (!over.ok()) return over.failure();
+            laid = to;
+            last_ = std::move(over).value();
+            if (Status taken = hand_on(last_, take); !taken.ok()) return taken;
+        }
+        return Done{};
+    }
+    Status hand_on(const Raster16& picture, const Take& take) {
+        if (job_.stopped()) return stopped_failure();
+        Raster16 finished;
+        const Raster16* now = &picture;
+        if (!finish_->empty()) {
+            finished = Raster16(on_canvas_.size(), pile_.channels);
+            finish_->make(
+                on_canvas_, [&](int y) { return picture.row(y - area_.top); },
+                [&](int y) { return finished.row(y - on_canvas_.top); });
+            now = &finished;
+        }
+        Result<Raster16> level =
+            turned(pile_, region_, level_, [&](const Rect&) -> Result<Raster16> { return now->clone(); });
+        if (!level.ok()) return level.failure();
+        now = &level.value();
+        Result<Raster16> small = reduced(*now, plan_.size, pile_.profile);
+        if (!small.ok()) return small.failure();
+        Raster16& out = small.value();
+        if (conversion_)
+            parallel_for(0, out.height(), [&](int y) { conversion_->run(out.row(y), out.row(y), out.width()); });
+        const int times = plan_.pictures[next_++].times;
+        Status taken = take(out, times);
+        tell(double(next_));
+        return taken;
+    }
+    // Of a batch of pictures, how far their frames are: half of what they take.
+    void follow(const Progress& p, double pictures) {
+        if (job_.stopped() && inner_) inner_->stop();
+        tell(double(next_) + p.fraction * pictures / 2);
+    }
+    void tell(double pictures) {
+        const long now = std::lround(pictures * parts_of_a_picture);
+        if (now > told_) job_.advance(now - told_);
+        told_ = std::max(told_, now);
+    }
+
+    static constexpr std::size_t most_together = 12;
+
+    const Pile& pile_;
+    const GrowthPlan& plan_;
+    const Profile& profile_;
+    FrameStore& store_;
+    Job& job_;
+    int level_;
+    Rect region_;     // of the turned picture
+    Rect on_canvas_;  // what it is made from
+    Rect area_;       // with what finishing reads around it
+    int frames_;
+    int done_ = 0;  // frames
+    std::size_t next_ = 0;
+    long told_ = 0;
+    Job* inner_ = nullptr;
+    Raster16 last_;
+    std::optional<Finishing> finish_;
+    std::optional<Conversion> conversion_;
+};
+
+Status write_numbered(const fs::path& folder, const Profile& profile, const Pile& pile, const GrowthPlan& plan,
+                      const ExportOptions& options, const std::function<Status(const Take&)>& grow) {
+    std::error_code error;
+    if (fs::exists(folder, error) && (!fs::is_directory(folder, error) || !fs::is_empty(folder, error)))
+        return Failure{Fault::output,
+                       folder.string(),
+                       {"%1 holds something already. Numbered pictures go into a new or an empty folder.",
+                        {folder.filename().string()}}};
+    const bool made = fs::create_directories(folder, error);
+    if (error) return Failure{Fault::output, folder.string(), Saying(error.message())};
+    std::vector<fs::path> written;
+    const Status done = grow([&](const Raster16& picture, int times) -> Status {
+        for (int i = 0; i < times; ++i) {
+            const std::string number = std::to_string(written.size() + 1);
+            const auto digits = std::max<std::size_t>(4, std::to_string(plan.count()).size());
+            const fs::path file = folder / (std::string(digits - number.size(), '0') + number + ".png");
+            WriteOptions write = options.write;
+            write.sync = Sync::no;
+            const Status one = write_picture(file, picture, profile, write, merged_capture(pile));
+            if (!one.ok()) return one;
+            written.push_back(file);
+        }
+        return Done{};
+    });
+    if (done.ok()) return done;
+    // Half of a growth is of no use to anybody.
+    for (const fs::path& file : written) fs::remove(file, error);
+    if (made) fs::remove(folder, error);
+    return done;
+}
+
+Result<GrownFile> grown(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
+    GrownFile out;
+    const auto begin = std::chrono::steady_clock::now();
+    const auto write = [&](const Pile& now) -> Status {
+        out.plan = growth_plan(now);
+        FrameStore store(working_space(now), {0, options.memory_bytes}, options.scratch);
+        if (options.known)
+            if (const Status shared = share_what_is_known(now, *options.known, store, job); !shared.ok()) return shared;
+        const bool clip = writes_as_clip(file);
+        // A clip has the colours that every player takes it to have.
+        const Profile profile = now.channels == 1 ? now.profile
+                                : clip            ? known_profile(KnownProfile::srgb)
+                                                  : exported_profile(now);
+        Growing growing(now, out.plan, profile, store, job);
+        const auto grow = [&](const Take& take) { return growing.run(take); };
+        if (!clip) return write_numbered(file, profile, now, out.plan, options, grow);
+        return write_clip(file, {out.plan.size, now.growth.rate, now.growth.quality}, [&](ClipWriter& writer) {
+            return grow([&](const Raster16& picture, int times) -> Status {
+                for (int i = 0; i < times; ++i)
+                    if (const Status added = writer.add(picture); !added.ok()) return added;
+                return Done{};
+            });
+        });
+    };
+    if (!writes_as_clip(file) && file.has_extension() && !fs::is_directory(file))
+        return Failure{Fault::wrong_call,
+                       file.string(),
+                       {"The name %1 ends in no format of clips: use .mp4 or .webm, or a folder's name without an "
+                        "ending for numbered pictures.",
+                        {file.filename().string()}}};
+    Result<Pile> written = write_without_broken(pile, file, write);
+    if (!written.ok()) return written.failure();
+    out.pile = std::move(written).value();
+    out.grow_s = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+    return out;
+}
+
+}  // namespace
+
+long GrowthPlan::count() const {
+    long out = 0;
+    for (const Shown& one : pictures) out += one.times;
+    return out;
+}
+
+GrowthPlan growth_plan(const Pile& pile) {
+    GrowthPlan out;
+    const long steps = long(growing_ids(pile).size()) + long(showing_parts(pile).size());
+    out.size = size_of(pile);
+    if (steps == 0) return out;
+    const GrowthSettings& growth = pile.growth;
+    const long wanted = growth.seconds > 0 ? std::max(1L, std::lround(growth.seconds * growth.rate)) : steps;
+    for (long i = 0; i < wanted; ++i) {
+        const auto until = int(((i + 1) * steps + wanted - 1) / wanted);
+        if (!out.pictures.empty() && out.pictures.back().until == until)
+            ++out.pictures.back().times;
+        else
+            out.pictures.push_back({until, 1});
+    }
+    out.pictures.back().times += int(std::lround(growth.hold_s * growth.rate));
+    out.seconds = double(out.count()) / growth.rate;
+    return out;
+}
+
+Result<GrownFile> export_growth(const Pile& pile, const fs::path& file, const ExportOptions& options, Job& job) {
+    return guarded([&] { return grown(pile, file, options, job); });
+}
+
+}  // namespace bp

@@ -1,0 +1,75 @@
+#include "finish/stars.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "finish/plane.h"
+#include "kernels/light_rows.h"
+
+namespace bp {
+namespace {
+
+constexpr double radius_px = 4;
+
+class StarsTool final : public FinishTool {
+  public:
+    StarsTool(double amount, const std::array<double, 3>& luminance, int radius)
+        : power_(float(std::pow(3.0, -amount))),
+          luminance_{float(luminance[0]), float(luminance[1]), float(luminance[2])},
+          radius_(radius) {}
+    int reach() const override { return 3 * radius_; }
+
+    void run(Sheet& sheet, const Rect& wanted) const override {
+        const Plane tones = tones_of(sheet, luminance_);
+        const Rect around_peaks = around(wanted, radius_, tones.area);
+        const Rect around_opened = around(wanted, 2 * radius_, tones.area);
+        // Without what is small: the largest of the smallest around.
+        const Plane eroded = bounds_around(tones, radius_, around_opened).least;
+        const Plane opened = bounds_around(eroded, radius_, around_peaks).most;
+        Plane above(around_peaks);
+        for (int y = around_peaks.top; y < around_peaks.bottom(); ++y) {
+            const float* tone = tones.row(y) + (around_peaks.left - tones.area.left);
+            for (int x = 0; x < around_peaks.width; ++x) above.row(y)[x] = std::max(tone[x] - opened.row(y)[x], 0.0F);
+        }
+        const Plane peaks = bounds_around(above, radius_, wanted).most;
+        Plane made(wanted);
+        for (int y = wanted.top; y < wanted.bottom(); ++y) {
+            const int over = wanted.left - around_peaks.left;
+            const float *top = above.row(y) + over, *ground = opened.row(y) + over, *peak = peaks.row(y);
+            const float* tone = tones.row(y) + (wanted.left - tones.area.left);
+            for (int x = 0; x < wanted.width; ++x) {
+                // Noise has tops, too: what rises little stays as it is.
+                constexpr float little = 0.015F, enough = 0.05F;
+                const float counts = std::min(std::max((peak[x] - little) / (enough - little), 0.0F), 1.0F);
+                if (counts == 0 || peak[x] <= 0) {
+                    made.row(y)[x] = tone[x];
+                    continue;
+                }
+                const float share = std::min(top[x] / peak[x], 1.0F);
+                const float changed = ground[x] + peak[x] * std::pow(share, power_);
+                made.row(y)[x] = tone[x] + counts * (changed - ground[x] - top[x]);
+            }
+        }
+        Sheet out = cut_out(sheet, wanted);
+        for (int y = wanted.top; y < wanted.bottom(); ++y)
+            kernels::bring_to_tones(tones.row(y) + (wanted.left - tones.area.left), made.row(y),
+                                    std::size_t(wanted.width), out.channels, out.row(y));
+        sheet = std::move(out);
+    }
+
+  private:
+    float power_;
+    std::array<float, 3> luminance_;
+    int radius_;
+};
+
+}  // namespace
+
+std::shared_ptr<const FinishTool> stars_tool(double amount, const std::array<double, 3>& luminance, int level) {
+    const int radius = int(std::lround(radius_px / (1 << level)));
+    // At smaller levels a star is one pixel, which neither shrinks nor grows.
+    if (amount == 0 || radius < 1) return nullptr;
+    return std::make_shared<const StarsTool>(amount, luminance, radius);
+}
+
+}  // namespace bp
