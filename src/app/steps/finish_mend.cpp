@@ -79,12 +79,12 @@ void FinishMend::build_source() {
     source_->setObjectName(QStringLiteral("mend_source"));
     source_->setAccessibleName(tr("What takes the place of what is mended"));
     source_->setToolTip(
-        tr("What surrounds it; or what the frame that is chosen in the time rail, or the median of all, shows there"));
+        tr("What surrounds it; or what the frame that is chosen in the time rail shows there, or the median of up to fifteen frames of the run"));
     source_->setFocusPolicy(Qt::TabFocus);
     source_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     source_->addItem(tr("What surrounds it"), int(MendFrom::around));
     source_->addItem(QString(), int(MendFrom::frame));
-    source_->addItem(tr("The median of all frames"), int(MendFrom::median));
+    source_->addItem(tr("The median of the frames"), int(MendFrom::median));
     label->setBuddy(source_);
     row->addWidget(label);
     row->addWidget(source_, 1);

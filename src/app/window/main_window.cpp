@@ -299,8 +299,8 @@ void MainWindow::take_finish() {
 int MainWindow::first_step() const {
     constexpr int frames = 0, parts = 4;
     const Pile& pile = studio_->pile();
-    const bool fresh =
-        studio_->document().path().isEmpty() && pile.parts.empty() && !arriving_->photographing() && !arriving_->watching();
+    const bool fresh = studio_->document().path().isEmpty() && pile.parts.empty() && !arriving_->photographing() &&
+                       !arriving_->watching();
     return fresh && pile.outcome == Outcome::best_of ? parts : frames;
 }
 

@@ -31,11 +31,23 @@ Fingerprint composed_recipe(const Pile& pile) {
     return pile::fingerprint(bare);
 }
 
-Pile base_alone(const Pile& pile) {
-    Pile out = pile;
-    out.parts.clear();
-    return out;
+// With no more frames than tell what is asked, spread over the run, so that a picture of hundreds is not read twice.
+Pile with_a_few(Pile pile, std::size_t most) {
+    const std::vector<int> ids = merged_ids(pile);
+    pile.knit = {};
+    if (ids.size() <= most) return pile;
+    std::vector<int> others;
+    for (std::size_t i = 0; i < ids.size(); ++i)
+        if (i * most / ids.size() == (i + 1) * most / ids.size()) others.push_back(ids[i]);
+    return with_aside(std::move(pile), others, true);
 }
+
+Pile base_alone(Pile pile) {
+    pile.parts.clear();
+    return pile;
+}
+
+constexpr std::size_t looked_at = 4, in_median = 15;
 
 Result<Sheet> light_of(const Pile& pile, FrameStore& store, const Rect& region, int level, Job& job, int frame = 0) {
     const Result<Raster16> picture =
@@ -53,6 +65,18 @@ struct KeptSheet {
     Sheet sheet;
     std::size_t bytes() const { return sheet.light.size() * sizeof(float); }
 };
+
+// All of the canvas, scaled down.
+Result<std::shared_ptr<const KeptSheet>> small_picture(const Pile& pile, FrameStore& store, Job& job) {
+    const Fingerprint key = derived_key("small picture", composed_recipe(pile));
+    if (auto known = store.kept<KeptSheet>(key)) return known;
+    const int level = small_level(pile);
+    Result<Sheet> light = light_of(pile, store, at_level(canvas_of(pile), level), level, job);
+    if (!light.ok()) return light.failure();
+    auto out = std::make_shared<const KeptSheet>(KeptSheet{std::move(light).value()});
+    store.keep(key, out);
+    return out;
+}
 
 // One cell's light, where enough of it is sky.
 std::optional<std::array<double, 3>> light_of_cell(const Sheet& sheet, const Rect& cell,
@@ -82,13 +106,14 @@ std::optional<std::array<double, 3>> light_of_cell(const Sheet& sheet, const Rec
 }  // namespace
 
 Result<std::shared_ptr<const GlowSurface>> glow_known(const Pile& pile, FrameStore& store, Job& job) {
-    const Pile base = base_alone(pile);
+    const Pile base = with_a_few(base_alone(pile), looked_at);
     const Fingerprint key = derived_key("glow", composed_recipe(base));
     if (auto known = store.kept<GlowSurface>(key)) return known;
     const int level = small_level(pile);
     const Rect canvas = at_level(canvas_of(pile), level);
-    const Result<Sheet> light = light_of(base, store, canvas, level, job);
-    if (!light.ok()) return light.failure();
+    const Result<std::shared_ptr<const KeptSheet>> kept = small_picture(base, store, job);
+    if (!kept.ok()) return kept.failure();
+    const Sheet& light = kept.value()->sheet;
     std::vector<std::uint8_t> sky(std::size_t(canvas.width) * std::size_t(canvas.height), 255);
     if (pile.zones)
         for (int y = 0; y < canvas.height; ++y)
@@ -99,7 +124,7 @@ Result<std::shared_ptr<const GlowSurface>> glow_known(const Pile& pile, FrameSto
     for (int top = canvas.top; top < canvas.bottom(); top += side)
         for (int left = canvas.left; left < canvas.right(); left += side) {
             const Rect cell = intersect({left, top, side, side}, canvas);
-            if (const auto of = light_of_cell(light.value(), cell, sky))
+            if (const auto of = light_of_cell(light, cell, sky))
                 samples.push_back({(left + cell.width / 2.0 - canvas.left) / canvas.width,
                                    (top + cell.height / 2.0 - canvas.top) / canvas.height, *of});
         }
@@ -109,20 +134,20 @@ Result<std::shared_ptr<const GlowSurface>> glow_known(const Pile& pile, FrameSto
 }
 
 Result<std::shared_ptr<const WideTones>> wide_known(const Pile& pile, FrameStore& store, Job& job) {
-    const Fingerprint key = derived_key("wide tones", composed_recipe(pile));
+    const Pile few = with_a_few(pile, looked_at);
+    const Fingerprint key = derived_key("wide tones", composed_recipe(few));
     if (auto known = store.kept<WideTones>(key)) return known;
-    const int level = small_level(pile);
-    const Result<Sheet> light = light_of(pile, store, at_level(canvas_of(pile), level), level, job);
-    if (!light.ok()) return light.failure();
+    const Result<std::shared_ptr<const KeptSheet>> kept = small_picture(few, store, job);
+    if (!kept.ok()) return kept.failure();
     const auto luminance = pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0};
-    auto out = std::make_shared<const WideTones>(wide_tones(light.value(), luminance));
+    auto out = std::make_shared<const WideTones>(wide_tones(kept.value()->sheet, luminance));
     store.keep(key, out);
     return out;
 }
 
 Result<MendSources> mend_sources(const Pile& pile, int level, FrameStore& store, Job& job) {
     MendSources out;
-    Pile median = base_alone(pile);
+    Pile median = with_a_few(base_alone(pile), in_median);
     for (const Zone zone : both_zones) median = with_mode(std::move(median), Mode::median, zone);
     for (const Mended& one : pile.finish.mended) {
         if (!one.on || one.source == MendFrom::around || one.way.empty()) continue;

@@ -10,14 +10,15 @@
 
 namespace bp {
 
-// The glow of the sky: fitted to the base, scaled down, in cells of a few pixels, the light of which is that of their
-// darker pixels, so that stars and trails do not count. Without zones all of the picture is sky.
+// The glow of the sky: fitted to the base of at most four frames, spread over the run, scaled down, in cells of a few
+// pixels, the light of which is that of their darker pixels, so that stars and trails do not count. Without zones all
+// of the picture is sky.
 Result<std::shared_ptr<const GlowSurface>> glow_known(const Pile& pile, FrameStore& store, Job& job);
 
-// The wide surroundings in the picture as it is composed, scaled down.
+// The wide surroundings in the picture as it is composed of at most four frames, scaled down.
 Result<std::shared_ptr<const WideTones>> wide_known(const Pile& pile, FrameStore& store, Job& job);
 
-// What frames show where something is mended from them, by the ids of these places.
+// What frames show where something is mended from them, by the ids of these places: a median is of at most fifteen.
 Result<MendSources> mend_sources(const Pile& pile, int level, FrameStore& store, Job& job);
 
 // A region of the glow alone, where the sky is; black elsewhere.

@@ -22,7 +22,7 @@ namespace {
 // What is made at once: so many rows and columns that those around them, which are made for nothing else, are few
 // beside them, and so few that what tools make of them stays in the caches.
 constexpr int fewest_rows = 64;
-constexpr int rows_of_reach = 6;
+constexpr int rows_of_reach = 8;
 constexpr int tile_columns = 512;
 
 class LookTool final : public FinishTool {
@@ -294,7 +294,7 @@ void Finishing::make(const Rect& box, const std::function<const std::uint16_t*(i
         const Rect tile = intersect({box.left + i % columns * tile_columns, box.top + i / columns * rows_at_once(),
                                      tile_columns, rows_at_once()},
                                     box);
-        Sheet sheet{around(tile), channels_, {}};
+        Sheet sheet{read_by(tools_, tile, canvas_), channels_, {}};
         sheet.light.resize(sheet.row_samples() * std::size_t(sheet.area.height));
         for (int y = sheet.area.top; y < sheet.area.bottom(); ++y)
             kernels::light_of(row_in(y) + std::ptrdiff_t(sheet.area.left - from.left) * channels_, sheet.row_samples(),

@@ -205,9 +205,20 @@ std::size_t Grown::bytes(std::size_t pictures) const {
     return pictures * samples * sizeof(std::uint16_t);
 }
 
+void Grown::give_back(Raster16 picture) {
+    if (picture.size() == region_.size()) spare_.push_back(std::move(picture));
+}
+
 Result<std::vector<Raster16>> Grown::next(const std::vector<int>& until, FrameStore& store, Job& job) {
     std::vector<Raster16> out;
-    for (std::size_t i = 0; i < until.size(); ++i) out.emplace_back(region_.size(), pile_.channels);
+    for (std::size_t i = 0; i < until.size(); ++i) {
+        if (spare_.empty()) {
+            out.emplace_back(region_.size(), pile_.channels);
+            continue;
+        }
+        out.push_back(std::move(spare_.back()));
+        spare_.pop_back();
+    }
     Work work(*this, until, out);
     const Status done = bring_in_step({pile_, store, work.takes(), region_, level_, bytes(until.size())}, job, work);
     if (!done.ok()) return done.failure();

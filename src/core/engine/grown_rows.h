@@ -25,6 +25,8 @@ class Grown {
 
     // The pictures that show the first `until[i]` of growing_ids(), in order; what comes after continues from here.
     Result<std::vector<Raster16>> next(const std::vector<int>& until, FrameStore& store, Job& job);
+    // A picture that is done with: the next ones take its memory.
+    void give_back(Raster16 picture);
     // Memory that a call takes for so many pictures.
     std::size_t bytes(std::size_t pictures) const;
 
@@ -44,6 +46,7 @@ class Grown {
         Raster8 open;
     };
     std::vector<Zoned> zones_;  // sky, land
+    std::vector<Raster16> spare_;
 };
 
 }  // namespace bp

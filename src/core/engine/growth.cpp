@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <chrono>
 #include <cmath>
+#include <thread>
+#include <utility>
 
 #include "base/files.h"
 #include "base/guarded.h"
@@ -47,7 +49,37 @@ int level_for(Size full, Size wanted) {
 }
 
 // Where the pictures go.
-using Take = std::function<Status(const Raster16& picture, int times)>;
+using Take = std::function<Status(Raster16 picture, int times)>;
+
+// Hands pictures on, one after the other, while the next are made.
+class InTurn {
+  public:
+    explicit InTurn(std::function<Status(const Raster16&, int)> take) : take_(std::move(take)) {}
+    ~InTurn() {
+        if (thread_.joinable()) thread_.join();
+    }
+    InTurn(const InTurn&) = delete;
+    InTurn& operator=(const InTurn&) = delete;
+
+    // The failure of those before, if one failed.
+    Status add(Raster16 picture, int times) {
+        const Status before = finish();
+        if (!before.ok()) return before;
+        now_ = std::move(picture);
+        thread_ = std::thread([this, times] { done_ = guarded([&] { return take_(now_, times); }); });
+        return Done{};
+    }
+    Status finish() {
+        if (thread_.joinable()) thread_.join();
+        return done_;
+    }
+
+  private:
+    std::function<Status(const Raster16&, int)> take_;
+    std::thread thread_;
+    Raster16 now_;
+    Status done_ = Done{};
+};
 
 // Makes the pictures of a growth, one after the other.
 class Growing {
@@ -112,7 +144,7 @@ class Growing {
                 // One that shows parts, too, is not there yet.
                 if (plan_.pictures[next_].until <= frames_)
                     if (Status taken = hand_on(base, take); !taken.ok()) return taken;
-                last_ = std::move(base);
+                grown.give_back(std::exchange(last_, std::move(base)));
             }
         }
         if (last_.size() == Size{}) {
@@ -157,17 +189,20 @@ class Growing {
                 [&](int y) { return finished.row(y - on_canvas_.top); });
             now = &finished;
         }
-        Result<Raster16> level =
-            turned(pile_, region_, level_, [&](const Rect&) -> Result<Raster16> { return now->clone(); });
-        if (!level.ok()) return level.failure();
-        now = &level.value();
+        Result<Raster16> level_turned = Raster16();
+        if (pile_.turn_deg != 0) {
+            level_turned =
+                turned(pile_, region_, level_, [&](const Rect&) -> Result<Raster16> { return now->clone(); });
+            if (!level_turned.ok()) return level_turned.failure();
+            now = &level_turned.value();
+        }
         Result<Raster16> small = reduced(*now, plan_.size, pile_.profile);
         if (!small.ok()) return small.failure();
         Raster16& out = small.value();
         if (conversion_)
             parallel_for(0, out.height(), [&](int y) { conversion_->run(out.row(y), out.row(y), out.width()); });
         const int times = plan_.pictures[next_++].times;
-        Status taken = take(out, times);
+        Status taken = take(std::move(out), times);
         tell(double(next_));
         return taken;
     }
@@ -182,7 +217,7 @@ class Growing {
         told_ = std::max(told_, now);
     }
 
-    static constexpr std::size_t most_together = 12;
+    static constexpr std::size_t most_together = 8;
 
     const Pile& pile_;
     const GrowthPlan& plan_;
@@ -251,11 +286,11 @@ Result<GrownFile> grown(const Pile& pile, const fs::path& file, const ExportOpti
         const auto grow = [&](const Take& take) { return growing.run(take); };
         if (!clip) return write_numbered(file, profile, now, out.plan, options, grow);
         return write_clip(file, {out.plan.size, now.growth.rate, now.growth.quality}, [&](ClipWriter& writer) {
-            return grow([&](const Raster16& picture, int times) -> Status {
-                for (int i = 0; i < times; ++i)
-                    if (const Status added = writer.add(picture); !added.ok()) return added;
-                return Done{};
-            });
+            InTurn turn([&](const Raster16& picture, int times) { return writer.add(picture, times); });
+            const Status grown_all =
+                grow([&](Raster16 picture, int times) { return turn.add(std::move(picture), times); });
+            const Status added = turn.finish();
+            return grown_all.ok() ? added : grown_all;
         });
     };
     if (!writes_as_clip(file) && file.has_extension() && !fs::is_directory(file))

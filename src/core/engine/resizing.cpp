@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstring>
 #include <numbers>
 
 #include "base/parallel.h"
@@ -30,6 +31,19 @@ class IntoRaster final : public RowSink {
   private:
     Raster16& out_;
 };
+
+// The three channels of a pixel at once: each is summed up in the same order as one alone.
+void weigh_pixels(const float* from, const std::vector<float>& weights, float* out) {
+    typedef float Four __attribute__((vector_size(4 * sizeof(float))));
+    Four sum{};
+    for (const float weight : weights) {
+        Four pixel;
+        std::memcpy(&pixel, from, sizeof pixel);
+        sum += weight * pixel;
+        from += 3;
+    }
+    for (int c = 0; c < 3; ++c) out[c] = sum[c];
+}
 
 }  // namespace
 
@@ -92,11 +106,17 @@ Status Reducer::finish(const Band& band) {
     const auto narrow = [&](int y) { return narrow_.data() + std::size_t(y % held_narrow_) * samples; };
     parallel_for(band.first, band.second, [&](int y) {
         static thread_local std::vector<float> light;
-        light.resize(std::size_t(region_.width) * std::size_t(channels_));
-        kernels::light_of(row(y), light.size(), light_->tables(), light.data());
+        const std::size_t samples_in = std::size_t(region_.width) * std::size_t(channels_);
+        light.resize(samples_in + 1);  // three channels are read by fours
+        kernels::light_of(row(y), samples_in, light_->tables(), light.data());
         float* out = narrow(y - region_.top);
         for (int x = 0; x < to_.width; ++x) {
             const Weights& w = across_[std::size_t(x)];
+            if (channels_ == 3) {
+                weigh_pixels(light.data() + std::ptrdiff_t(w.first) * 3, w.of, out);
+                out += 3;
+                continue;
+            }
             for (int c = 0; c < channels_; ++c) {
                 const float* from = light.data() + std::ptrdiff_t(w.first) * channels_ + c;
                 float sum = 0;

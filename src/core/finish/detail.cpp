@@ -49,12 +49,12 @@ class SharpenTool final : public ToneTool {
   private:
     Plane changed(const Plane& tones, const Rect& wanted) const override {
         const Plane soft = weighed(tones, weights_, 1, wanted);
-        const Bounds around = bounds_around(tones, near_, wanted);
+        const Plane smallest = least_around(tones, near_, wanted), largest = most_around(tones, near_, wanted);
         Plane out(wanted);
         const float flat = flat_ * flat_;
         for (int y = wanted.top; y < wanted.bottom(); ++y) {
             const float* tone = tones.row(y) + (wanted.left - tones.area.left);
-            const float *below = soft.row(y), *least = around.least.row(y), *most = around.most.row(y);
+            const float *below = soft.row(y), *least = smallest.row(y), *most = largest.row(y);
             float* to = out.row(y);
             for (int x = 0; x < wanted.width; ++x) {
                 const float off = tone[x] - below[x];

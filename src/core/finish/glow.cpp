@@ -104,34 +104,43 @@ class GlowTool final : public FinishTool {
     GlowTool(const GlowSurface& surface, double strength, const Rect& canvas, ReadSky sky)
         : surface_(surface), strength_(strength), canvas_(canvas), sky_(std::move(sky)) {}
     void run(Sheet& sheet, const Rect&) const override {
-        std::vector<unsigned char> sky(std::size_t(sheet.area.width), 255);
+        const auto width = std::size_t(sheet.area.width);
+        std::vector<unsigned char> sky(width, 255);
+        std::array<std::vector<float>, 3> off;
+        for (int c = 0; c < sheet.channels; ++c) off[std::size_t(c)].resize(width);
         for (int y = sheet.area.top; y < sheet.area.bottom(); ++y) {
             if (sky_) sky_(y, sheet.area.left, sheet.area.width, sky.data());
             if (std::all_of(sky.begin(), sky.end(), [](unsigned char s) { return s == 0; })) continue;
-            const double v = 2 * (y + 0.5 - canvas_.top) / canvas_.height - 1;
-            for (int c = 0; c < sheet.channels; ++c) change(sheet, y, c, v, sky);
+            for (int c = 0; c < sheet.channels; ++c) read_row(y, sheet.area.left, c, off[std::size_t(c)]);
+            float* to = sheet.row(y);
+            for (std::size_t x = 0; x < width; ++x) {
+                const float share = float(sky[x]) / 255;
+                for (int c = 0; c < sheet.channels; ++c, ++to)
+                    *to = std::max(*to - share * off[std::size_t(c)][x], share > 0 ? 0.0F : *to);
+            }
         }
     }
 
   private:
-    // Along a row the surface is a polynomial of one place.
-    void change(Sheet& sheet, int y, int c, double v, const std::vector<unsigned char>& sky) const {
+    // What is taken off a row of the sky. Along it the surface is a polynomial of one place.
+    void read_row(int y, int left, int c, std::vector<float>& off) const {
+        const double v = 2 * (y + 0.5 - canvas_.top) / canvas_.height - 1;
         const auto& all = surface_.by_channel[std::size_t(c)];
-        std::array<double, GlowSurface::order + 1> along{};
+        std::array<double, GlowSurface::order + 1> exact{};
         std::size_t k = 0;
         double down = 1;
         for (int j = 0; j <= GlowSurface::order; ++j) {
-            for (int i = 0; i + j <= GlowSurface::order; ++i) along[std::size_t(i)] += all[k++] * down;
+            for (int i = 0; i + j <= GlowSurface::order; ++i) exact[std::size_t(i)] += all[k++] * down;
             down *= v;
         }
-        along[0] -= surface_.usual[std::size_t(c)];
-        float* at = sheet.row(y) + c;
-        const double step = 2.0 / canvas_.width, first = 2 * (sheet.area.left + 0.5 - canvas_.left) / canvas_.width - 1;
-        for (int x = 0; x < sheet.area.width; ++x, at += sheet.channels) {
-            if (sky[std::size_t(x)] == 0) continue;
-            const double u = first + step * x;
-            const double off = along[0] + u * (along[1] + u * (along[2] + u * (along[3] + u * along[4])));
-            *at = float(std::max(double(*at) - strength_ * off * sky[std::size_t(x)] / 255, 0.0));
+        exact[0] -= surface_.usual[std::size_t(c)];
+        std::array<float, GlowSurface::order + 1> along{};
+        for (std::size_t i = 0; i < along.size(); ++i) along[i] = float(strength_ * exact[i]);
+        const auto step = float(2.0 / canvas_.width);
+        for (std::size_t x = 0; x < off.size(); ++x) {
+            // From the canvas's own columns, so that a pixel is the same however the picture is divided.
+            const float u = step * (float(left - canvas_.left + int(x)) + 0.5F) - 1;
+            off[x] = along[0] + u * (along[1] + u * (along[2] + u * (along[3] + u * along[4])));
         }
     }
 

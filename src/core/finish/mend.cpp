@@ -191,6 +191,12 @@ class MendTool final : public FinishTool {
     }
     bool empty() const { return all_.empty(); }
     int reach() const override { return reach_; }
+    int reach_in(const Rect& area) const override {
+        int out = 0;
+        for (const Placed& one : all_)
+            if (!intersect(one.box, area).empty()) out = std::max(out, reach_of(one));
+        return out;
+    }
 
     // All of them read the picture as it was: what one made is no other's surroundings.
     void run(Sheet& sheet, const Rect& wanted) const override {

@@ -10,7 +10,7 @@
 namespace bp {
 
 // What takes the place of what is mended: what surrounds it; a frame of the pile as it lies there, or the median of
-// all that are merged.
+// those that are merged.
 enum class MendFrom { around, frame, median };
 
 // In pixels of the reference, level 0. One point is a spot, more are a line drawn along something thin.

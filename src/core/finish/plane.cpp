@@ -45,6 +45,16 @@ Plane separable(const Plane& in, int count, int step, const Rect& wanted, const 
     return out;
 }
 
+template <class Choose>
+Plane chosen_around(const Plane& in, int reach, const Rect& wanted, const Choose& choose) {
+    const auto combine = [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
+        std::copy_n(rows[0], samples, out);
+        for (std::size_t k = 1; k < rows.size(); ++k)
+            for (std::size_t i = 0; i < samples; ++i) out[i] = choose(out[i], rows[k][i]);
+    };
+    return separable(in, 2 * reach + 1, 1, wanted, combine, combine);
+}
+
 }  // namespace
 
 Plane tones_of(const Sheet& sheet, const std::array<float, 3>& luminance) {
@@ -69,17 +79,12 @@ Plane weighed(const Plane& in, std::span<const float> weights, int step, const R
     return separable(in, int(weights.size()), step, wanted, combine, combine);
 }
 
-Bounds bounds_around(const Plane& in, int reach, const Rect& wanted) {
-    const int count = 2 * reach + 1;
-    const auto with = [&](const auto& choose) {
-        const auto combine = [&](const std::vector<const float*>& rows, std::size_t samples, float* out) {
-            std::copy_n(rows[0], samples, out);
-            for (std::size_t k = 1; k < rows.size(); ++k)
-                for (std::size_t i = 0; i < samples; ++i) out[i] = choose(out[i], rows[k][i]);
-        };
-        return separable(in, count, 1, wanted, combine, combine);
-    };
-    return {with([](float a, float b) { return a < b ? a : b; }), with([](float a, float b) { return a > b ? a : b; })};
+Plane least_around(const Plane& in, int reach, const Rect& wanted) {
+    return chosen_around(in, reach, wanted, [](float a, float b) { return a < b ? a : b; });
+}
+
+Plane most_around(const Plane& in, int reach, const Rect& wanted) {
+    return chosen_around(in, reach, wanted, [](float a, float b) { return a > b ? a : b; });
 }
 
 std::vector<float> gaussian_weights(double deviation) {

@@ -26,11 +26,9 @@ Plane tones_of(const Sheet& sheet, const std::array<float, 3>& luminance);
 Plane weighed(const Plane& in, std::span<const float> weights, int step, const Rect& wanted);
 // By one set of weights across and another, as many, down.
 Plane weighed(const Plane& in, std::span<const float> across, std::span<const float> down, const Rect& wanted);
-// The smallest and the largest value within `reach` pixels each way.
-struct Bounds {
-    Plane least, most;
-};
-Bounds bounds_around(const Plane& in, int reach, const Rect& wanted);
+// The smallest and the largest value within `reach` pixels each way; beyond the plane its border goes on.
+Plane least_around(const Plane& in, int reach, const Rect& wanted);
+Plane most_around(const Plane& in, int reach, const Rect& wanted);
 // Of a Gaussian; they add up to one.
 std::vector<float> gaussian_weights(double deviation);
 

@@ -15,12 +15,17 @@ Rect around(const Rect& wanted, int reach, const Rect& canvas) {
                      unite(canvas, wanted));
 }
 
+Rect read_by(const FinishTools& tools, const Rect& wanted, const Rect& canvas) {
+    Rect out = wanted;
+    for (auto it = tools.rbegin(); it != tools.rend(); ++it) out = around(out, (*it)->reach_in(out), canvas);
+    return out;
+}
+
 void run_tools(const FinishTools& tools, Sheet& sheet, const Rect& wanted, const Rect& canvas) {
-    int left = reach_of(tools);
-    for (const auto& tool : tools) {
-        left -= tool->reach();
-        tool->run(sheet, around(wanted, left, canvas));
-    }
+    // What each is to leave: what those after it read.
+    std::vector<Rect> left(tools.size(), wanted);
+    for (std::size_t i = tools.size(); i-- > 1;) left[i - 1] = around(left[i], tools[i]->reach_in(left[i]), canvas);
+    for (std::size_t i = 0; i < tools.size(); ++i) tools[i]->run(sheet, left[i]);
 }
 
 Sheet cut_out(const Sheet& sheet, const Rect& area) {

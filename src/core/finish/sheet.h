@@ -28,6 +28,8 @@ class FinishTool {
     virtual ~FinishTool() = default;
     // Pixels of the level that it reads around each.
     virtual int reach() const { return 0; }
+    // The same where only an area is made: less for what changes a few places alone.
+    virtual int reach_in([[maybe_unused]] const Rect& area) const { return reach(); }
     // Done to a sheet that holds `wanted` with the reach around it, as far as the canvas goes; it may hold no more than
     // `wanted` afterwards. Where the sheet ends the canvas does.
     virtual void run(Sheet& sheet, const Rect& wanted) const = 0;
@@ -38,7 +40,9 @@ using FinishTools = std::vector<std::shared_ptr<const FinishTool>>;
 int reach_of(const FinishTools& tools);
 // `wanted` and what all of the tools read around it, on a canvas.
 Rect around(const Rect& wanted, int reach, const Rect& canvas);
-// All of them, on a sheet that holds around(wanted, reach_of(tools), canvas).
+// What all of them read for an area, on a canvas: no more than around(wanted, reach_of(tools), canvas).
+Rect read_by(const FinishTools& tools, const Rect& wanted, const Rect& canvas);
+// All of them, on a sheet that holds read_by(tools, wanted, canvas).
 void run_tools(const FinishTools& tools, Sheet& sheet, const Rect& wanted, const Rect& canvas);
 // What of a sheet lies in an area of it.
 Sheet cut_out(const Sheet& sheet, const Rect& area);

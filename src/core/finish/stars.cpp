@@ -14,9 +14,13 @@ constexpr double radius_px = 4;
 class StarsTool final : public FinishTool {
   public:
     StarsTool(double amount, const std::array<double, 3>& luminance, int radius)
-        : power_(float(std::pow(3.0, -amount))),
+        : powers_(steps + 2),
           luminance_{float(luminance[0]), float(luminance[1]), float(luminance[2])},
-          radius_(radius) {}
+          radius_(radius) {
+        const double power = std::pow(3.0, -amount);
+        for (int i = 0; i < steps + 2; ++i)
+            powers_[std::size_t(i)] = float(std::pow(std::min(double(i) / steps, 1.0), power));
+    }
     int reach() const override { return 3 * radius_; }
 
     void run(Sheet& sheet, const Rect& wanted) const override {
@@ -24,31 +28,34 @@ class StarsTool final : public FinishTool {
         const Rect around_peaks = around(wanted, radius_, tones.area);
         const Rect around_opened = around(wanted, 2 * radius_, tones.area);
         // Without what is small: the largest of the smallest around.
-        const Plane eroded = bounds_around(tones, radius_, around_opened).least;
-        const Plane opened = bounds_around(eroded, radius_, around_peaks).most;
+        const Plane eroded = least_around(tones, radius_, around_opened);
+        const Plane opened = most_around(eroded, radius_, around_peaks);
         Plane above(around_peaks);
         for (int y = around_peaks.top; y < around_peaks.bottom(); ++y) {
             const float* tone = tones.row(y) + (around_peaks.left - tones.area.left);
             for (int x = 0; x < around_peaks.width; ++x) above.row(y)[x] = std::max(tone[x] - opened.row(y)[x], 0.0F);
         }
-        const Plane peaks = bounds_around(above, radius_, wanted).most;
+        const Plane peaks = most_around(above, radius_, wanted);
         Plane made(wanted);
+        bool any = false;
         for (int y = wanted.top; y < wanted.bottom(); ++y) {
             const int over = wanted.left - around_peaks.left;
-            const float *top = above.row(y) + over, *ground = opened.row(y) + over, *peak = peaks.row(y);
+            const float *top = above.row(y) + over, *peak = peaks.row(y);
             const float* tone = tones.row(y) + (wanted.left - tones.area.left);
+            float* to = made.row(y);
             for (int x = 0; x < wanted.width; ++x) {
                 // Noise has tops, too: what rises little stays as it is.
                 constexpr float little = 0.015F, enough = 0.05F;
-                const float counts = std::min(std::max((peak[x] - little) / (enough - little), 0.0F), 1.0F);
-                if (counts == 0 || peak[x] <= 0) {
-                    made.row(y)[x] = tone[x];
-                    continue;
-                }
-                const float share = std::min(top[x] / peak[x], 1.0F);
-                const float changed = ground[x] + peak[x] * std::pow(share, power_);
-                made.row(y)[x] = tone[x] + counts * (changed - ground[x] - top[x]);
+                to[x] = tone[x];
+                if (peak[x] <= little) continue;
+                any = true;
+                const float counts = std::min((peak[x] - little) / (enough - little), 1.0F);
+                to[x] += counts * (peak[x] * risen(std::min(top[x] / peak[x], 1.0F)) - top[x]);
             }
+        }
+        if (!any) {
+            if (sheet.area != wanted) sheet = cut_out(sheet, wanted);
+            return;
         }
         Sheet out = cut_out(sheet, wanted);
         for (int y = wanted.top; y < wanted.bottom(); ++y)
@@ -58,7 +65,16 @@ class StarsTool final : public FinishTool {
     }
 
   private:
-    float power_;
+    static constexpr int steps = 1024;
+    // A share of what rises, steeper or less so.
+    float risen(float share) const {
+        const float place = share * steps;
+        const int at = int(place);
+        return powers_[std::size_t(at)] +
+               (powers_[std::size_t(at) + 1] - powers_[std::size_t(at)]) * (place - float(at));
+    }
+
+    std::vector<float> powers_;
     std::array<float, 3> luminance_;
     int radius_;
 };

@@ -22,37 +22,41 @@ class WideTool final : public FinishTool {
           around_(std::move(around_places)),
           canvas_(canvas) {}
     void run(Sheet& sheet, const Rect&) const override {
-        std::vector<float> tones(std::size_t(sheet.area.width)), made(tones.size());
+        const auto width = std::size_t(sheet.area.width);
+        std::vector<float> tones(width), made(width), around_row(std::size_t(around_->size.width)), part(width);
+        std::vector<int> first(width);
         const double across = double(around_->size.width) / canvas_.width;
-        const double down = double(around_->size.height) / canvas_.height;
+        for (std::size_t x = 0; x < width; ++x) {
+            const double u = std::clamp((sheet.area.left + int(x) + 0.5 - canvas_.left) * across - 0.5, 0.0,
+                                        double(around_->size.width - 1));
+            first[x] = std::min(int(u), std::max(0, around_->size.width - 2));
+            part[x] = float(u - first[x]);
+        }
         for (int y = sheet.area.top; y < sheet.area.bottom(); ++y) {
-            kernels::tones_of(sheet.row(y), tones.size(), sheet.channels, luminance_, tones.data());
-            const double v = (y + 0.5 - canvas_.top) * down - 0.5;
-            for (int x = 0; x < sheet.area.width; ++x) {
-                const float tone = tones[std::size_t(x)];
-                const float off = tone - at((sheet.area.left + x + 0.5 - canvas_.left) * across - 0.5, v);
+            kernels::tones_of(sheet.row(y), width, sheet.channels, luminance_, tones.data());
+            read_row(y, around_row);
+            for (std::size_t x = 0; x < width; ++x) {
+                const float left = around_row[std::size_t(first[x])];
+                const float right = around_row[std::min(std::size_t(first[x]) + 1, around_row.size() - 1)];
+                const float tone = tones[x], off = tone - (left + part[x] * (right - left));
                 // Black and white stay where they are.
                 const float room = std::min(std::max(4 * tone * (1 - tone), 0.0F), 1.0F);
-                made[std::size_t(x)] = std::max(tone + amount_ * off * room, 0.0F);
+                made[x] = std::max(tone + amount_ * off * room, 0.0F);
             }
-            kernels::bring_to_tones(tones.data(), made.data(), tones.size(), sheet.channels, sheet.row(y));
+            kernels::bring_to_tones(tones.data(), made.data(), width, sheet.channels, sheet.row(y));
         }
     }
 
   private:
-    float at(double x, double y) const {
-        const double u = std::clamp(x, 0.0, double(around_->size.width - 1));
-        const double v = std::clamp(y, 0.0, double(around_->size.height - 1));
-        const int left = int(u), top = int(v);
-        const int right = std::min(left + 1, around_->size.width - 1),
-                  bottom = std::min(top + 1, around_->size.height - 1);
-        const auto tone = [&](int px, int py) {
-            return around_->tones[std::size_t(py) * std::size_t(around_->size.width) + std::size_t(px)];
-        };
-        const auto a = float(u - left), b = float(v - top);
-        const float above = tone(left, top) + a * (tone(right, top) - tone(left, top));
-        const float below = tone(left, bottom) + a * (tone(right, bottom) - tone(left, bottom));
-        return above + b * (below - above);
+    // The surroundings of a row, at every column of theirs.
+    void read_row(int y, std::vector<float>& out) const {
+        const int rows = around_->size.height;
+        const double v = std::clamp((y + 0.5 - canvas_.top) * rows / canvas_.height - 0.5, 0.0, double(rows - 1));
+        const int top = std::min(int(v), std::max(0, rows - 2)), bottom = std::min(top + 1, rows - 1);
+        const auto part = float(v - top);
+        const float* above = around_->tones.data() + std::size_t(top) * out.size();
+        const float* below = around_->tones.data() + std::size_t(bottom) * out.size();
+        for (std::size_t x = 0; x < out.size(); ++x) out[x] = above[x] + part * (below[x] - above[x]);
     }
 
     float amount_;

@@ -11,8 +11,9 @@ namespace bp::io {
 class ClipMaker {
   public:
     virtual ~ClipMaker() = default;
-    // The next picture: rows of three 16-bit samples of sRGB, one after the other. False when it cannot be written.
-    virtual bool add(const std::uint16_t* rgb) = 0;
+    // The next picture, so many times: rows of three 16-bit samples of sRGB, one after the other. False when it cannot
+    // be written.
+    virtual bool add(const std::uint16_t* rgb, int times) = 0;
     // After the last.
     virtual bool finish() = 0;
 };

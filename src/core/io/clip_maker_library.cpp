@@ -10,6 +10,7 @@ extern "C" {
 #include <cmath>
 #include <memory>
 #include <string>
+#include <vector>
 
 namespace bp::io {
 namespace {
@@ -93,9 +94,8 @@ class Maker final : public ClipMaker {
             av_opt_set(encoder_->priv_data, "preset", "veryfast", 0);
         }
         encoder_->thread_count = 0;
-        scaler_.reset(sws_getContext(head_.width, head_.height, AV_PIX_FMT_RGB48LE, head_.width, head_.height,
-                                     AV_PIX_FMT_YUV420P, SWS_BILINEAR | SWS_ACCURATE_RND | SWS_FULL_CHR_H_INP, nullptr,
-                                     nullptr, nullptr));
+        scaler_.reset(sws_getContext(head_.width, head_.height, AV_PIX_FMT_RGB24, head_.width, head_.height,
+                                     AV_PIX_FMT_YUV420P, SWS_BILINEAR | SWS_ACCURATE_RND, nullptr, nullptr, nullptr));
         if (!scaler_) return false;
         const int* table = sws_getCoefficients(SWS_CS_ITU709);
         sws_setColorspaceDetails(scaler_.get(), table, 1, table, 0, 0, 1 << 16, 1 << 16);
@@ -105,13 +105,17 @@ class Maker final : public ClipMaker {
         stream_->time_base = encoder_->time_base;
         return avformat_write_header(muxer_.get(), nullptr) >= 0;
     }
-    bool add(const std::uint16_t* rgb) override {
+    bool add(const std::uint16_t* rgb, int times) override {
         if (av_frame_make_writable(frame_.get()) < 0) return false;
-        const auto* from = reinterpret_cast<const std::uint8_t*>(rgb);
-        const int stride = head_.width * 3 * int(sizeof(std::uint16_t));
+        to_8_bits(rgb);
+        const std::uint8_t* from = narrow_.data();
+        const int stride = head_.width * 3;
         sws_scale(scaler_.get(), &from, &stride, 0, head_.height, frame_->data, frame_->linesize);
-        frame_->pts = next_++;
-        return encode(frame_.get());
+        for (int i = 0; i < times; ++i) {
+            frame_->pts = next_++;
+            if (!encode(frame_.get())) return false;
+        }
+        return true;
     }
     bool finish() override {
         if (!encode(nullptr) || av_write_trailer(muxer_.get()) < 0) return false;
@@ -120,6 +124,18 @@ class Maker final : public ClipMaker {
     }
 
   private:
+    // What 8 bits cannot tell is told by how many of neighbouring pixels are one brighter (ordered dither: Bayer, "An
+    // optimum method for two-level rendition of continuous-tone pictures", 1973), or else skies would show bands.
+    void to_8_bits(const std::uint16_t* rgb) {
+        static constexpr std::uint16_t order[4][4] = {{0, 8, 2, 10}, {12, 4, 14, 6}, {3, 11, 1, 9}, {15, 7, 13, 5}};
+        narrow_.resize(std::size_t(head_.width) * std::size_t(head_.height) * 3);
+        std::uint8_t* to = narrow_.data();
+        for (int y = 0; y < head_.height; ++y)
+            for (int x = 0; x < head_.width; ++x) {
+                const std::uint32_t off = order[y & 3][x & 3] * 16U + 8;
+                for (int c = 0; c < 3; ++c) *to++ = std::uint8_t((*rgb++ + off) / 257);
+            }
+    }
     // Null: what is still on its way.
     bool encode(const AVFrame* frame) {
         if (avcodec_send_frame(encoder_.get(), frame) < 0) return false;
@@ -142,6 +158,7 @@ class Maker final : public ClipMaker {
     std::unique_ptr<AVPacket, FreedBy<av_packet_free>> packet_;
     std::unique_ptr<SwsContext, FreeScaler> scaler_;
     AVStream* stream_ = nullptr;
+    std::vector<std::uint8_t> narrow_;
     std::int64_t next_ = 0;
 };
 

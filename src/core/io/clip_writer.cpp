@@ -31,7 +31,7 @@ class Writer final : public ClipWriter {
         maker_.reset(reinterpret_cast<io::OpenClipMaker>(open.value())(&target_, &told));
         return maker_ ? Status(Done{}) : Status(broken());
     }
-    Status add(const Raster16& picture) override {
+    Status add(const Raster16& picture, int times) override {
         const std::uint16_t* from = picture.data().data();
         if (picture.channels() == 1) {
             grey_.clear();
@@ -39,7 +39,7 @@ class Writer final : public ClipWriter {
             for (const std::uint16_t v : picture.data()) grey_.insert(grey_.end(), 3, v);
             from = grey_.data();
         }
-        return maker_->add(from) && output_.error == 0 ? Status(Done{}) : Status(broken());
+        return maker_->add(from, times) && output_.error == 0 ? Status(Done{}) : Status(broken());
     }
     Status finish() {
         const bool well = maker_->finish() && target_.flush();

@@ -23,8 +23,8 @@ struct ClipHead {
 class ClipWriter {
   public:
     virtual ~ClipWriter() = default;
-    // The next picture: of sRGB, one channel or three, of the clip's size.
-    virtual Status add(const Raster16& picture) = 0;
+    // The next picture, so many times: of sRGB, one channel or three, of the clip's size.
+    virtual Status add(const Raster16& picture, int times) = 0;
 };
 
 // Writes a clip through a neighbouring file (write_whole): `fill` is given a writer and must give it all pictures.
