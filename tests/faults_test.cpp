@@ -107,6 +107,39 @@ TEST_CASE("whichever write fails, the old picture and the old pile stay whole, a
     }
 }
 
+TEST_CASE("whichever write of layers or of a growth fails, what was there stays whole and nothing is left beside it") {
+    for (const char* ending : {".ora", ".mp4", ".webm", ""}) {
+        const Folder folder, out;
+        write_moving(folder, 2, {96, 64}, {2, 1});
+        const bool numbered = *ending == 0;
+        const std::string name = "o" + std::string(ending);
+        const auto call = [&](const std::string& mode) {
+            const std::string what = std::string(ending) == ".ora" ? "merge" : "growth --hold 0";
+            return what + " --quiet --mode " + mode + " -o" + at(out, name) + at(folder, "f1.tif") +
+                   at(folder, "f2.tif");
+        };
+        // Numbered pictures go into a folder that is not there yet.
+        if (!numbered) REQUIRE(run_program(call("minimum")).code == 0);
+        const std::string old = numbered ? std::string() : bytes_of(out / name);
+        int n = 1;
+        for (;; n = next_fault(n)) {
+            const Faulted faulted = run_with_fault(call("maximum"), "write", n, out.path());
+            INFO(ending << ", write " << n << ", exit " << faulted.ran.code << "\n" << faulted.ran.error);
+            if (!faulted.met) break;
+            CHECK(faulted.ran.code == 4);
+            CHECK(faulted.ran.error.find("No space left on device") != std::string::npos);
+            if (numbered) {
+                CHECK_FALSE(fs::exists(out / name));
+            } else {
+                CHECK(bytes_of(out / name) == old);
+                CHECK(out.names().size() == 1);
+            }
+            REQUIRE(n < 200);
+        }
+        CHECK(n > 1);
+    }
+}
+
 TEST_CASE("names with a new line, with quotes, not in UTF-8 and as long as can be are read, written and found again") {
     const Folder folder, out;
     const std::string longest(251, 'l');

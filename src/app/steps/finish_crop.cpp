@@ -10,6 +10,9 @@ FinishCrop::FinishCrop(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     column()->addWidget(quiet_label(tr("Pull the edges on the picture, or move all of it."), this));
     controls_ = new CropControls(studio, canvas, tool_, QStringLiteral("finish_crop_"), this);
     column()->addWidget(controls_);
+    column()->addWidget(heading(tr("Canvas"), this));
+    sheet_ = new CanvasControls(studio, viewer, QStringLiteral("finish_sheet_"), this);
+    column()->addWidget(sheet_);
     print_ = quiet_label({}, this);
     print_->setObjectName(QStringLiteral("finish_crop_print"));
     column()->addWidget(print_);
@@ -33,6 +36,7 @@ void FinishCrop::closed() {
 void FinishCrop::refresh() {
     if (!studio_.document().open()) return;
     controls_->show_crop();
+    sheet_->show_canvas();
     const Rect area = output_area(studio_.pile());
     const double dpi = studio_.pile().canvas.dpi;
     constexpr double cm_an_inch = 2.54;

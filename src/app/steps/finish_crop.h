@@ -3,6 +3,7 @@
 
 #include <QLabel>
 
+#include "app/panels/canvas_controls.h"
 #include "app/panels/crop_controls.h"
 #include "app/steps/page.h"
 
@@ -23,6 +24,7 @@ class FinishCrop : public Page {
     Canvas& canvas_;
     CropTool tool_;
     CropControls* controls_;
+    CanvasControls* sheet_;
     QLabel* print_;
 };
 

@@ -2,13 +2,12 @@
 #pragma once
 
 #include <QCheckBox>
-#include <QComboBox>
-#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPushButton>
 
 #include "app/canvas/place_tool.h"
 #include "app/looks/controls.h"
+#include "app/panels/canvas_controls.h"
 #include "app/panels/place_numbers.h"
 #include "app/steps/page.h"
 #include "app/steps/part_target.h"
@@ -49,10 +48,6 @@ class PartsPlace : public Page {
     void refresh() override;
 
   private:
-    void build_sheet();
-    void pick_colour();
-    // The canvas as it is typed.
-    void lay_sheet();
     void place(const MovedBy& by, bool mirrored, const QString& what);
 
     Studio& studio_;
@@ -66,12 +61,7 @@ class PartsPlace : public Page {
     PlaceNumbers* numbers_;
     QCheckBox* mirrored_;
     QPushButton* back_;
-    QComboBox* measure_;
-    QDoubleSpinBox *width_, *height_, *dpi_;
-    NamedSlider* background_;
-    QPushButton* colour_;
-    QLabel* size_;
-    QPushButton* as_frames_;
+    CanvasControls* sheet_;
 };
 
 }  // namespace bp::app
