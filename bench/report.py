@@ -439,6 +439,8 @@ def finish_rows(row):
 
     row("a value of the tone control of Finish at fit zoom, 90 frames, until the screen shows it", "50 ms", shown("finish_tone"))
     row("the same with all tools but mending at work", "-", shown("finish_tone_busy"))
+    row("a value of sharpening at 1:1, until the screen shows it", "100 ms", shown("finish_detail"))
+    row("a spot that is mended at 1:1, from the click until the screen shows it", "200 ms", shown("finish_mended"))
 
 
 def rail_rows(row):

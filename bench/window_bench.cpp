@@ -337,6 +337,41 @@ class Bench {
             for (int step = 0; step < 10; ++step) changes([&] { press(*slider, Qt::Key_Left); }, coarse, fine);
             coarse.print(name);
         }
+        at_full_size();
+    }
+
+    // At 1:1: a value of sharpening, and a spot that is mended.
+    void at_full_size() {
+        Studio& studio = window_.studio();
+        changes_of_view([&] { studio.document().edit(with_finish(studio.pile(), {}), QStringLiteral("No finish")); });
+        changes_of_view([&] { window_.canvas().zoom_to(1, {window_.canvas().width() / 2.0, 300}); });
+        const auto open_page = [&](const char* name) {
+            auto* page = window_.findChild<QWidget*>(QLatin1String(name));
+            if (!page) throw std::runtime_error(std::string("no page ") + name);
+            click(*page);
+            rest(300);
+        };
+        open_page("page_finish_detail");
+        auto* slider = window_.findChild<QSlider*>(QStringLiteral("detail_sharpen"));
+        if (!slider) throw std::runtime_error("no such slider");
+        Waits coarse, fine, first;
+        changes([&] { press(*slider, Qt::Key_Right); }, first, first);  // with the first sight at 1:1
+        for (int step = 0; step < 10; ++step) changes([&] { press(*slider, Qt::Key_Right); }, coarse, fine);
+        fine.print("finish_detail");
+        open_page("page_finish_mend");
+        Waits at_fit, mended;
+        for (int i = 0; i < 8; ++i) {
+            // Clear of each other.
+            const QPointF at(120 + 220 * (i % 4), 120 + 220 * (i / 4));
+            mouse(window_.canvas(), QEvent::MouseButtonPress, at);
+            changes(
+                [&] {
+                    mouse(window_.canvas(), QEvent::MouseButtonRelease, at);
+                    wait_for([&] { return studio.pile().finish.mended.size() > std::size_t(i); });
+                },
+                at_fit, mended);
+        }
+        mended.print("finish_mended");
     }
 
     void places() {

@@ -22,7 +22,7 @@ namespace {
 // What is made at once: so many rows and columns that those around them, which are made for nothing else, are few
 // beside them, and so few that what tools make of them stays in the caches.
 constexpr int fewest_rows = 64;
-constexpr int rows_of_reach = 8;
+constexpr int rows_of_reach = 6;
 constexpr int tile_columns = 512;
 
 class LookTool final : public FinishTool {
