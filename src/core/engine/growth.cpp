@@ -63,7 +63,7 @@ class InTurn {
 
     // The failure of those before, if one failed.
     Status add(Raster16 picture, int times) {
-        const Status before = finish();
+        Status before = finish();
         if (!before.ok()) return before;
         now_ = std::move(picture);
         thread_ = std::thread([this, times] { done_ = guarded([&] { return take_(now_, times); }); });
@@ -249,14 +249,14 @@ Status write_numbered(const fs::path& folder, const Profile& profile, const Pile
     const bool made = fs::create_directories(folder, error);
     if (error) return Failure{Fault::output, folder.string(), Saying(error.message())};
     std::vector<fs::path> written;
-    const Status done = grow([&](const Raster16& picture, int times) -> Status {
+    Status done = grow([&](const Raster16& picture, int times) -> Status {
         for (int i = 0; i < times; ++i) {
             const std::string number = std::to_string(written.size() + 1);
             const auto digits = std::max<std::size_t>(4, std::to_string(plan.count()).size());
             const fs::path file = folder / (std::string(digits - number.size(), '0') + number + ".png");
             WriteOptions write = options.write;
             write.sync = Sync::no;
-            const Status one = write_picture(file, picture, profile, write, merged_capture(pile));
+            Status one = write_picture(file, picture, profile, write, merged_capture(pile));
             if (!one.ok()) return one;
             written.push_back(file);
         }
@@ -276,7 +276,7 @@ Result<GrownFile> grown(const Pile& pile, const fs::path& file, const ExportOpti
         out.plan = growth_plan(now);
         FrameStore store(working_space(now), {0, options.memory_bytes}, options.scratch);
         if (options.known)
-            if (const Status shared = share_what_is_known(now, *options.known, store, job); !shared.ok()) return shared;
+            if (Status shared = share_what_is_known(now, *options.known, store, job); !shared.ok()) return shared;
         const bool clip = writes_as_clip(file);
         // A clip has the colours that every player takes it to have.
         const Profile profile = now.channels == 1 ? now.profile
@@ -289,7 +289,7 @@ Result<GrownFile> grown(const Pile& pile, const fs::path& file, const ExportOpti
             InTurn turn([&](const Raster16& picture, int times) { return writer.add(picture, times); });
             const Status grown_all =
                 grow([&](Raster16 picture, int times) { return turn.add(std::move(picture), times); });
-            const Status added = turn.finish();
+            Status added = turn.finish();
             return grown_all.ok() ? added : grown_all;
         });
     };

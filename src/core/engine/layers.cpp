@@ -92,8 +92,7 @@ class Layers {
         layer.name = "base";
         Result<std::unique_ptr<RowWriter>> writer = to_.layer(layer, exported_head(pile_));
         if (!writer.ok()) return writer.failure();
-        const Status written =
-            way_.write(base, store_, job_, *writer.value(), [](RowSink& way) -> RowSink& { return way; });
+        Status written = way_.write(base, store_, job_, *writer.value(), [](RowSink& way) -> RowSink& { return way; });
         return written.ok() ? writer.value()->finish() : written;
     }
     Status parts() {
@@ -104,7 +103,7 @@ class Layers {
             const Frame* frame = find_frame(pile_, part.frame);
             if (!frame || !usable(*frame) || part.mask.empty()) continue;
             const auto edge = edges.value().find(part.id);
-            const Status written =
+            Status written =
                 this->part(picture, part, edges.value(), edge == edges.value().end() ? nullptr : edge->second);
             if (!written.ok()) return written;
         }
@@ -121,8 +120,7 @@ class Layers {
                                         3 * pixels * std::size_t(pile_.channels + 1) * sizeof(std::uint16_t));
         Raster16 samples(box.size(), pile_.channels), share(box.size(), 1);
         LayerRows rows(pile_, part, edge, box, samples, share);
-        const Status read =
-            bring_in_step({pile_, store_, rows.takes(), box, 0, samples.bytes() + share.bytes()}, job_, rows);
+        Status read = bring_in_step({pile_, store_, rows.takes(), box, 0, samples.bytes() + share.bytes()}, job_, rows);
         if (!read.ok()) return read;
         const std::optional<std::string> operation = operation_of(part.join);
         if (!operation && part.on) {
@@ -180,8 +178,9 @@ class Layers {
         Result<std::unique_ptr<RowWriter>> writer = to_.layer(layer, head);
         if (!writer.ok()) return writer.failure();
         std::vector<const std::uint16_t*> all;
+        all.reserve(std::size_t(out.height()));
         for (int y = 0; y < out.height(); ++y) all.push_back(out.row(y));
-        const Status written = writer.value()->write(all);
+        Status written = writer.value()->write(all);
         return written.ok() ? writer.value()->finish() : written;
     }
 
@@ -205,7 +204,7 @@ class Both final : public RowSink {
     std::uint16_t* row(int y) override { return first_.row(y); }
     Status finish(const Band& band) override {
         for (int y = band.first; y < band.second; ++y) std::copy_n(first_.row(y), samples_, second_.row(y));
-        if (const Status done = second_.finish(band); !done.ok()) return done;
+        if (Status done = second_.finish(band); !done.ok()) return done;
         return first_.finish(band);
     }
 
@@ -231,11 +230,11 @@ Status write_whole_picture(const Pile& pile, const WayOut& way, FrameStore& stor
     Result<std::unique_ptr<RowWriter>> writer = to.merged(exported_head(pile));
     if (!writer.ok()) return writer.failure();
     std::optional<Both> both;
-    const Status written = way.write(pile, store, job, *writer.value(), [&](RowSink& on) -> RowSink& {
+    Status written = way.write(pile, store, job, *writer.value(), [&](RowSink& on) -> RowSink& {
         return both.emplace(way.area(), pile.channels, on, reducer);
     });
     if (!written.ok()) return written;
-    if (const Status whole = writer.value()->finish(); !whole.ok()) return whole;
+    if (Status whole = writer.value()->finish(); !whole.ok()) return whole;
     if (way.conversion())
         for (int y = 0; y < small.height(); ++y) way.conversion()->run(small.row(y), small.row(y), small.width());
     PictureHead head = exported_head(pile);
@@ -243,8 +242,9 @@ Status write_whole_picture(const Pile& pile, const WayOut& way, FrameStore& stor
     Result<std::unique_ptr<RowWriter>> thumbnail = to.thumbnail(head);
     if (!thumbnail.ok()) return thumbnail.failure();
     std::vector<const std::uint16_t*> rows;
+    rows.reserve(std::size_t(small.height()));
     for (int y = 0; y < small.height(); ++y) rows.push_back(small.row(y));
-    const Status done = thumbnail.value()->write(rows);
+    Status done = thumbnail.value()->write(rows);
     return done.ok() ? thumbnail.value()->finish() : done;
 }
 
@@ -261,14 +261,14 @@ Status write_layers(const Pile& pile, const std::filesystem::path& file, const E
     FrameStore store(working_space(pile), {0, options.memory_bytes - std::min(options.memory_bytes, taken)},
                      options.scratch);
     if (options.known)
-        if (const Status shared = share_what_is_known(pile, *options.known, store, job); !shared.ok()) return shared;
-    const Status written = write_in_layers(file, out.size, exported_head(pile).dpi, options.write.bits == 8 ? 8 : 16,
-                                           options.scratch->folder(), [&](LayeredWriter& to) -> Status {
-                                               Layers layers(pile, way.value(), store, job, to);
-                                               if (const Status based = layers.base(); !based.ok()) return based;
-                                               if (const Status laid = layers.parts(); !laid.ok()) return laid;
-                                               return write_whole_picture(pile, way.value(), store, job, to);
-                                           });
+        if (Status shared = share_what_is_known(pile, *options.known, store, job); !shared.ok()) return shared;
+    Status written = write_in_layers(file, out.size, exported_head(pile).dpi, options.write.bits == 8 ? 8 : 16,
+                                     options.scratch->folder(), [&](LayeredWriter& to) -> Status {
+                                         Layers layers(pile, way.value(), store, job, to);
+                                         if (Status based = layers.base(); !based.ok()) return based;
+                                         if (Status laid = layers.parts(); !laid.ok()) return laid;
+                                         return write_whole_picture(pile, way.value(), store, job, to);
+                                     });
     out.merge_s = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
     return written;
 }

@@ -121,6 +121,7 @@ Result<Raster16> turned(const Pile& pile, const Rect& region, int level,
     const Result<Raster16> made = make(area);
     if (!made.ok()) return made.failure();
     std::vector<const std::uint16_t*> rows;
+    rows.reserve(std::size_t(area.height));
     for (int y = 0; y < made.value().height(); ++y) rows.push_back(made.value().row(y));
     Raster16 out(region.size(), made.value().channels());
     Resampling(turn, region, out.channels(), background).make(region.top, region.bottom(), rows, area, [&](int y) {
@@ -178,7 +179,7 @@ Status Turner::finish(const Band& band) {
         });
         const Band made{next_, end};
         next_ = end;
-        if (const Status done = sink_.finish(made); !done.ok()) return done;
+        if (Status done = sink_.finish(made); !done.ok()) return done;
     }
     return Done{};
 }

@@ -47,7 +47,7 @@ std::int64_t seek_to(void* in, std::int64_t to, int whence) {
 
 // 1 to 100 in the encoder's own measure, where less is better.
 std::string measure_of(int quality, bool webm) {
-    const double worst = webm ? 56 : 44, best = webm ? 8 : 8;
+    const double worst = webm ? 56 : 44, best = 8;
     return std::to_string(int(std::lround(worst + (best - worst) * (quality - 1) / 99.0)));
 }
 

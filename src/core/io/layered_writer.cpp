@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <cstdio>
 
 #include "base/output.h"
@@ -194,7 +195,7 @@ class OpenRaster final : public LayeredWriter {
         std::string out = "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<image version=\"0.0.5\" w=\"" +
                           std::to_string(size_.width) + "\" h=\"" + std::to_string(size_.height) + "\"";
         if (dpi_ > 0) {
-            const std::string dpi = std::to_string(int(dpi_ + 0.5));
+            const std::string dpi = std::to_string(std::lround(dpi_));
             out += " xres=\"" + dpi + "\" yres=\"" + dpi + "\"";
         }
         out += ">\n <stack>\n";
@@ -229,7 +230,7 @@ Status write_in_layers(const fs::path& file, Size size, double dpi, int bits, co
                        const std::function<Status(LayeredWriter&)>& fill) {
     return write_whole(file, [&](const fs::path& beside) -> Status {
         OpenRaster writer(file, size, dpi, bits, folder);
-        if (const Status filled = fill(writer); !filled.ok()) return filled;
+        if (Status filled = fill(writer); !filled.ok()) return filled;
         return writer.finish(beside);
     });
 }
