@@ -47,6 +47,20 @@ void remember(Places kind, const QString& path) {
     QSettings().setValue(key_of(kind), folder_of(path));
 }
 
+// Empty when nothing was chosen. Whether something is there already is asked by who asks for the name.
+QString ask_for_name(QWidget* parent, const QString& title, const QString& folder, const QString& filter,
+                     const QString& proposed) {
+    QFileDialog dialog(parent, title, folder, filter);
+    dialog.setAcceptMode(QFileDialog::AcceptSave);
+    dialog.setFileMode(QFileDialog::AnyFile);
+    dialog.setOption(QFileDialog::DontConfirmOverwrite);
+    dialog.selectFile(proposed);
+    const auto* field = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+    // What stands in the field counts, whatever is marked in the list beside it.
+    return field ? dialog.directory().absoluteFilePath(field->text()) : dialog.selectedFiles().first();
+}
+
 }  // namespace
 
 QStringList ask_for_files(QWidget* parent, Places kind, const QString& title, const QString& filter,
@@ -72,16 +86,8 @@ QString ask_where_to_write(QWidget* parent, Places kind, const QString& title, c
     QString folder = beginning(kind, near);
     QString proposed = name;
     while (true) {
-        QFileDialog dialog(parent, title, folder, filter);
-        dialog.setAcceptMode(QFileDialog::AcceptSave);
-        dialog.setFileMode(QFileDialog::AnyFile);
-        // Asked below, of the name as it will be.
-        dialog.setOption(QFileDialog::DontConfirmOverwrite);
-        dialog.selectFile(proposed);
-        const auto* field = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
-        if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
-        // What stands in the field counts, whatever is marked in the list beside it.
-        QString path = field ? dialog.directory().absoluteFilePath(field->text()) : dialog.selectedFiles().first();
+        QString path = ask_for_name(parent, title, folder, filter, proposed);
+        if (path.isEmpty()) return {};
         if (!path.endsWith(ending, Qt::CaseInsensitive)) path += ending;
         folder = QFileInfo(path).absolutePath();
         proposed = QFileInfo(path).fileName();
@@ -102,15 +108,8 @@ QString ask_for_new_folder(QWidget* parent, Places kind, const QString& title, c
     QString folder = beginning(kind, {});
     QString proposed = name;
     while (true) {
-        QFileDialog dialog(parent, title, folder);
-        dialog.setAcceptMode(QFileDialog::AcceptSave);
-        dialog.setFileMode(QFileDialog::AnyFile);
-        dialog.setOption(QFileDialog::DontConfirmOverwrite);
-        dialog.selectFile(proposed);
-        const auto* field = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
-        if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
-        const QString path =
-            field ? dialog.directory().absoluteFilePath(field->text()) : dialog.selectedFiles().first();
+        const QString path = ask_for_name(parent, title, folder, {}, proposed);
+        if (path.isEmpty()) return {};
         const QFileInfo there(path);
         if (!there.exists() || (there.isDir() && QDir(path).isEmpty())) {
             remember(kind, path);

@@ -3,28 +3,25 @@
 #include <algorithm>
 #include <cmath>
 
-#include "finish/plane.h"
-#include "kernels/light_rows.h"
+#include "finish/tone_tool.h"
 
 namespace bp {
 namespace {
 
 constexpr double radius_px = 4;
 
-class StarsTool final : public FinishTool {
+class StarsTool final : public ToneTool {
   public:
     StarsTool(double amount, const std::array<double, 3>& luminance, int radius)
-        : powers_(steps + 2),
-          luminance_{float(luminance[0]), float(luminance[1]), float(luminance[2])},
-          radius_(radius) {
+        : ToneTool(luminance), powers_(steps + 2), radius_(radius) {
         const double power = std::pow(3.0, -amount);
         for (int i = 0; i < steps + 2; ++i)
             powers_[std::size_t(i)] = float(std::pow(std::min(double(i) / steps, 1.0), power));
     }
     int reach() const override { return 3 * radius_; }
 
-    void run(Sheet& sheet, const Rect& wanted) const override {
-        const Plane tones = tones_of(sheet, luminance_);
+  private:
+    Plane changed(const Plane& tones, const Rect& wanted) const override {
         const Rect around_peaks = around(wanted, radius_, tones.area);
         const Rect around_opened = around(wanted, 2 * radius_, tones.area);
         // Without what is small: the largest of the smallest around.
@@ -37,7 +34,6 @@ class StarsTool final : public FinishTool {
         }
         const Plane peaks = most_around(above, radius_, wanted);
         Plane made(wanted);
-        bool any = false;
         for (int y = wanted.top; y < wanted.bottom(); ++y) {
             const int over = wanted.left - around_peaks.left;
             const float *top = above.row(y) + over, *peak = peaks.row(y);
@@ -48,23 +44,13 @@ class StarsTool final : public FinishTool {
                 constexpr float little = 0.015F, enough = 0.05F;
                 to[x] = tone[x];
                 if (peak[x] <= little) continue;
-                any = true;
                 const float counts = std::min((peak[x] - little) / (enough - little), 1.0F);
                 to[x] += counts * (peak[x] * risen(std::min(top[x] / peak[x], 1.0F)) - top[x]);
             }
         }
-        if (!any) {
-            if (sheet.area != wanted) sheet = cut_out(sheet, wanted);
-            return;
-        }
-        Sheet out = cut_out(sheet, wanted);
-        for (int y = wanted.top; y < wanted.bottom(); ++y)
-            kernels::bring_to_tones(tones.row(y) + (wanted.left - tones.area.left), made.row(y),
-                                    std::size_t(wanted.width), out.channels, out.row(y));
-        sheet = std::move(out);
+        return made;
     }
 
-  private:
     static constexpr int steps = 1024;
     // A share of what rises, steeper or less so.
     float risen(float share) const {
@@ -75,7 +61,6 @@ class StarsTool final : public FinishTool {
     }
 
     std::vector<float> powers_;
-    std::array<float, 3> luminance_;
     int radius_;
 };
 

@@ -3,15 +3,10 @@
 #include <algorithm>
 #include <cmath>
 
-#include "finish/plane.h"
-#include "kernels/light_rows.h"
+#include "finish/tone_tool.h"
 
 namespace bp {
 namespace {
-
-std::array<float, 3> as_floats(const std::array<double, 3>& v) {
-    return {float(v[0]), float(v[1]), float(v[2])};
-}
 
 class WideTool final : public FinishTool {
   public:
