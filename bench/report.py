@@ -495,7 +495,7 @@ end of the paint event that shows what came of it, in the real window at 1280 x 
 the picture that answers is that of level 3 (750 x 500); the screen's own resolution follows in a line of its own.
 
 From the start screen to the exported file, opening the frames and naming the file included, it takes 7 clicks and keys for Trails, Clear
-and Quiet, 10 for Sequence and for Shower (`tests/outcomes_test.cpp` holds them), and 16 for Best of with four places taken.
+and Quiet, 10 for Sequence and for Shower (`tests/outcomes_test.cpp` holds them), and 14 for Best of with four places taken.
 
 Groups run on their own (`bench/report.py GROUP`) or all together; kernels are measured by Google Benchmark.
 

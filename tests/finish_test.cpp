@@ -502,6 +502,43 @@ TEST_CASE("what placing took is known, and given back") {
     }
 }
 
+TEST_CASE("giving back leaves the noise of a mean at the root of its frames") {
+    const Size size{220, 160};
+    const Folder folder;
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 1);
+    const auto deviation = [&](const Raster16& picture) {
+        double sum = 0, squares = 0;
+        int n = 0;
+        for (int y = 20; y < size.height - 20; ++y)
+            for (int x = 20; x < size.width - 20; ++x, ++n) {
+                const double light = curve.light(picture.at(x, y, 0)) / LightCurve::full;
+                sum += light;
+                squares += light * light;
+            }
+        return std::sqrt(squares / n - sum / n * sum / n);
+    };
+    std::mt19937 random(12);
+    std::normal_distribution<double> noise(0.3, 0.02);
+    std::map<int, Alignment> places;
+    double single = 0;
+    for (int i = 0; i < 12; ++i) {
+        Raster16 frame(size, 1);
+        for (std::uint16_t& sample : frame.data()) sample = curve.sample(LightCurve::full * noise(random));
+        single += deviation(frame) / 12;
+        test::write(folder / ("n" + std::to_string(10 + i) + ".tif"), frame, 16);
+        places[i + 1].to_reference = Matrix::shift(i / 12.0, (5 * i % 12) / 12.0);
+    }
+    Job job;
+    Pile pile = open_frames(gather_run({folder.path().string()}).value(), Outcome::quiet, Order::name, job).value();
+    pile = with_mode(with_alignments(std::move(pile), Model::shift, 1, places), Mode::mean);
+    FrameStore store(working_space(pile), {0, ample});
+    const double plain = single / deviation(render(pile, store, bp::whole(size), 0, job).value());
+    const double back = single / deviation(render(with_given_back(pile, true), store, bp::whole(size), 0, job).value());
+    INFO("of a root of " << std::sqrt(12.0) << ": " << plain << " without, " << back << " with what was taken");
+    CHECK(back < plain);
+    CHECK(back > 0.97 * std::sqrt(12.0));
+}
+
 namespace {
 
 // A surface with a grain along one direction, brighter to the right.
