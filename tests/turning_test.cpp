@@ -127,6 +127,23 @@ TEST_CASE("edges are shaded in the shape of the turned crop, and beyond the canv
     CHECK(corner.at(0, 0, 1) == 0);
 }
 
+TEST_CASE("a crop that lies in an empty corner of the turned picture is none, and one that touches it is written") {
+    const Folder folder, out;
+    const Pile pile = with_turn(test::speckle_pile(folder, 2, {200, 150}, 16), 44);
+    const Pile outside = with_crop(pile, Rect{184, 0, 16, 16});
+    CHECK(output_area(outside) == output_area(pile));
+    const Pile touching = with_crop(pile, Rect{0, 0, 60, 60});
+    CHECK(output_area(touching) == Rect{0, 0, 60, 60});
+    Job job;
+    for (const Pile* one : {&outside, &touching}) {
+        REQUIRE(export_picture(*one, out / "corner.tif", {}, job).ok());
+        FrameStore store(working_space(*one), {0, roomy});
+        CHECK(test::difference(read_picture(out / "corner.tif").value(),
+                               render(*one, store, output_area(*one), 0, job).value())
+                  .empty());
+    }
+}
+
 TEST_CASE("the lean of a horizon is found to a twentieth of a degree, and none is where there is none") {
     const Size size{480, 320};
     for (const double lean : {0.0, 1.3, -4.7, 12.0}) {

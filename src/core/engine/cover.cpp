@@ -283,9 +283,11 @@ std::optional<Rect> unvoted_area(const Pile& pile, Zone zone) {
 }
 
 Rect output_area(const Pile& pile) {
-    if (pile.crop) return *pile.crop;
+    const Turn turn(pile);
+    // One that nothing of the turned picture reaches is none.
+    if (pile.crop && !turn.made_from(*pile.crop).empty()) return *pile.crop;
     const Rect canvas = canvas_of(pile), shared = pile.cover == Cover::any ? canvas : full_cover(pile);
-    return inside_turned(Turn(pile), shared.empty() ? canvas : shared);
+    return inside_turned(turn, shared.empty() ? canvas : shared);
 }
 
 Rect seen_area(const Pile& pile) {
