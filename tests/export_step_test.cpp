@@ -95,7 +95,10 @@ TEST_CASE("a large picture and a small one are written in one order, to one fold
         REQUIRE(w.quiet());
     }
     CHECK(bytes_of(out / "small 80.jpg") == before);
-    w.click("export_remove_version");
+    // Delete means what is chosen in the list, and no frame.
+    versions->setFocus();
+    w.key(Qt::Key_Delete);
+    CHECK(w.pile().frames.size() == 3);
     CHECK(w.pile().also.empty());
     CHECK_FALSE(versions->isVisible());
     w.key(Qt::Key_Z, Qt::ControlModifier);

@@ -246,3 +246,17 @@ TEST_CASE("an export is written smaller, sharpened where asked, within its memor
     REQUIRE(export_picture(pile, out / "plain.tif", {}, job).ok());
     CHECK(test::bytes_of(out / "large.tif") == test::bytes_of(out / "plain.tif"));
 }
+
+TEST_CASE("a picture that is given too few rows is no picture, and nobody waits for the rest") {
+    const Folder out;
+    const Raster16 picture = test::speckle({40, 30}, 3, 1);
+    for (const char* name : {"short.png", "short.jpg", "short.webp", "short.jxl"}) {
+        INFO(name);
+        const Status written = write_picture(out / name, {picture.size(), 3, {}, {}}, {}, [&](RowWriter& writer) {
+            const std::uint16_t* row = picture.row(0);
+            return writer.write(std::span(&row, 1));
+        });
+        CHECK_FALSE(written.ok());
+        CHECK_FALSE(fs::exists(out / name));
+    }
+}

@@ -233,3 +233,22 @@ TEST_CASE("a broken frame is left out of a growth, and grey frames grow, too") {
     CHECK_FALSE(usable(grown.pile.frames[2]));
     CHECK(read_back(out / "grey.mp4").pictures == 3);
 }
+
+TEST_CASE("a growth is never written over the clip that its frames come from") {
+    const Folder folder;
+    {
+        cv::VideoWriter writer((folder / "run.mp4").string(), cv::VideoWriter::fourcc('m', 'p', '4', 'v'), 10,
+                               cv::Size(64, 48));
+        REQUIRE(writer.isOpened());
+        for (int k = 0; k < 6; ++k) writer.write(cv::Mat(48, 64, CV_8UC3, cv::Scalar(20 * k, 90, 200)));
+    }
+    const std::string before = test::bytes_of(folder / "run.mp4");
+    Job job;
+    const Pile pile =
+        open_frames(gather_run({(folder / "run.mp4").string()}).value(), Outcome::trails, Order::captured, job).value();
+    REQUIRE(pile.frames.size() == 6);
+    const auto over = export_growth(pile, folder / "run.mp4", {}, job);
+    REQUIRE_FALSE(over.ok());
+    CHECK(over.failure().sentence.english().find("Originals are never written over") != std::string::npos);
+    CHECK(test::bytes_of(folder / "run.mp4") == before);
+}

@@ -3,6 +3,7 @@
 #include <QKeyEvent>
 #include <QPushButton>
 #include <array>
+#include <map>
 #include <utility>
 
 #include "app/looks/controls.h"
@@ -162,12 +163,14 @@ void MainWindow::tie_picture_keys() {
 void MainWindow::remove_chosen() {
     const QWidget* focus = QApplication::focusWidget();
     const QString list = focus ? focus->objectName() : QString();
-    if (list == QStringLiteral("parts_list"))
-        findChild<QPushButton*>(QStringLiteral("part_remove"))->click();
-    else if (list == QStringLiteral("places_list"))
-        findChild<QPushButton*>(QStringLiteral("place_remove"))->click();
-    else if (list == QStringLiteral("mended_list"))
-        findChild<QPushButton*>(QStringLiteral("mend_remove"))->click();
+    // What is chosen in a list is meant while the list has the focus, and by its button it goes.
+    static const std::map<QString, QString> buttons{
+        {QStringLiteral("parts_list"), QStringLiteral("part_remove")},
+        {QStringLiteral("places_list"), QStringLiteral("place_remove")},
+        {QStringLiteral("mended_list"), QStringLiteral("mend_remove")},
+        {QStringLiteral("export_versions"), QStringLiteral("export_remove_version")}};
+    if (const auto found = buttons.find(list); found != buttons.end())
+        findChild<QPushButton*>(found->second)->click();
     else
         studio_->remove_selected();
 }

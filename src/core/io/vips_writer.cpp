@@ -142,6 +142,8 @@ class VipsWriter final : public RowWriter {
     }
 
     Status finish() override {
+        // Rows that never came are waited for no longer.
+        queue_.end();
         if (thread_.joinable()) thread_.join();
         if (failed_) return failure();
         return Done{};
