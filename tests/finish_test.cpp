@@ -34,10 +34,11 @@ constexpr std::size_t ample = std::size_t(1) << 28;
 constexpr std::array<double, 3> rec709{0.2126, 0.7152, 0.0722};
 
 Sheet sheet_of(Size size, int channels, const std::function<float(int x, int y, int c)>& light) {
-    Sheet out{whole(size), channels, {}};
+    Sheet out(whole(size), channels);
+    float* to = out.light.data();
     for (int y = 0; y < size.height; ++y)
         for (int x = 0; x < size.width; ++x)
-            for (int c = 0; c < channels; ++c) out.light.push_back(light(x, y, c));
+            for (int c = 0; c < channels; ++c) *to++ = light(x, y, c);
     return out;
 }
 
@@ -131,8 +132,7 @@ Raster16 finished_at_once(const Pile& pile, FrameStore& store, const Raster16& c
     Job job;
     const FinishTools tools = finish_tools(pile, 0, store, job).value();
     const auto light = light_there(pile.profile, pile.channels);
-    Sheet sheet{canvas, pile.channels, {}};
-    sheet.light.resize(composed.data().size());
+    Sheet sheet(canvas, pile.channels);
     kernels::light_of(composed.data().data(), composed.data().size(), light->tables(), sheet.light.data());
     run_tools(tools, sheet, canvas, canvas);
     Raster16 out(canvas.size(), pile.channels);

@@ -82,13 +82,14 @@ double unevenness(const Raster16& picture) {
 
 // A round light whose tones fall off as a Gaussian.
 Sheet star_sheet(double deviation) {
-    Sheet out{whole({41, 41}), 3, {}};
+    Sheet out(whole({41, 41}), 3);
+    float* to = out.light.data();
     for (int y = 0; y < 41; ++y)
         for (int x = 0; x < 41; ++x)
             for (int c = 0; c < 3; ++c) {
                 const double tone =
                     0.1 + 0.7 * std::exp(-((x - 20) * (x - 20) + (y - 20) * (y - 20)) / (2 * deviation * deviation));
-                out.light.push_back(float(tone * tone));
+                *to++ = float(tone * tone);
             }
     return out;
 }

@@ -79,7 +79,8 @@ void FinishMend::build_source() {
     source_->setObjectName(QStringLiteral("mend_source"));
     source_->setAccessibleName(tr("What takes the place of what is mended"));
     source_->setToolTip(
-        tr("What surrounds it; or what the frame that is chosen in the time rail shows there, or the median of up to fifteen frames of the run"));
+        tr("What surrounds it; or what the frame that is chosen in the time rail shows there, or the median of up to "
+           "fifteen frames of the run"));
     source_->setFocusPolicy(Qt::TabFocus);
     source_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     source_->addItem(tr("What surrounds it"), int(MendFrom::around));

@@ -53,8 +53,7 @@ Result<Sheet> light_of(const Pile& pile, FrameStore& store, const Rect& region, 
     const Result<Raster16> picture =
         frame == 0 ? composed(pile, store, region, level, job) : render_frame(pile, store, frame, region, level, job);
     if (!picture.ok()) return picture.failure();
-    Sheet out{region, pile.channels, {}};
-    out.light.resize(picture.value().data().size());
+    Sheet out(region, pile.channels);
     kernels::light_of(picture.value().data().data(), out.light.size(),
                       light_there(pile.profile, pile.channels)->tables(), out.light.data());
     return out;
@@ -89,8 +88,8 @@ std::optional<std::array<double, 3>> light_of_cell(const Sheet& sheet, const Rec
             const std::size_t at =
                 std::size_t(y - sheet.area.top) * std::size_t(sheet.area.width) + std::size_t(x - sheet.area.left);
             if (sky[at] < counts) continue;
-            for (int c = 0; c < sheet.channels; ++c)
-                values[std::size_t(c)].push_back(sheet.light[at * std::size_t(sheet.channels) + std::size_t(c)]);
+            const float* p = sheet.row(y) + std::ptrdiff_t(x - sheet.area.left) * sheet.channels;
+            for (int c = 0; c < sheet.channels; ++c) values[std::size_t(c)].push_back(p[c]);
         }
     if (double(values[0].size()) < least_sky * cell.width * cell.height || values[0].empty()) return std::nullopt;
     std::array<double, 3> out{};

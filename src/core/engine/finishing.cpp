@@ -29,7 +29,8 @@ class LookTool final : public FinishTool {
   public:
     LookTool(const Look& look, const Pile& pile) : look_(look, pile.profile, pile.channels) {}
     void run(Sheet& sheet, const Rect&) const override {
-        look_.run(sheet.light.data(), sheet.light.size() / std::size_t(sheet.channels));
+        for (int y = sheet.area.top; y < sheet.area.bottom(); ++y)
+            look_.run(sheet.row(y), std::size_t(sheet.area.width));
     }
 
   private:
@@ -289,13 +290,13 @@ void Finishing::make(const Rect& box, const std::function<const std::uint16_t*(i
                      const std::function<std::uint16_t*(int y)>& row_out) const {
     const Rect from = around(box);
     const int columns = (box.width + tile_columns - 1) / tile_columns;
-    const int rows = (box.height + rows_at_once() - 1) / rows_at_once();
-    parallel_for(0, columns * rows, [&](int i) {
-        const Rect tile = intersect({box.left + i % columns * tile_columns, box.top + i / columns * rows_at_once(),
-                                     tile_columns, rows_at_once()},
-                                    box);
-        Sheet sheet{read_by(tools_, tile, canvas_), channels_, {}};
-        sheet.light.resize(sheet.row_samples() * std::size_t(sheet.area.height));
+    // All of one height: what a thin one reads around itself would be as much as it makes.
+    const int rows = std::max(1, box.height / rows_at_once());
+    parallel_each(0, columns * rows, [&](int i) {
+        const int top = box.height * (i / columns) / rows, bottom = box.height * (i / columns + 1) / rows;
+        const Rect tile =
+            intersect({box.left + i % columns * tile_columns, box.top + top, tile_columns, bottom - top}, box);
+        Sheet sheet(read_by(tools_, tile, canvas_), channels_);
         for (int y = sheet.area.top; y < sheet.area.bottom(); ++y)
             kernels::light_of(row_in(y) + std::ptrdiff_t(sheet.area.left - from.left) * channels_, sheet.row_samples(),
                               light_->tables(), sheet.row(y));

@@ -196,9 +196,7 @@ class Growing {
             if (!level_turned.ok()) return level_turned.failure();
             now = &level_turned.value();
         }
-        Result<Raster16> small = reduced(*now, plan_.size, pile_.profile);
-        if (!small.ok()) return small.failure();
-        Raster16& out = small.value();
+        Raster16 out = reduced(*now, plan_.size, pile_.profile);
         if (conversion_)
             parallel_for(0, out.height(), [&](int y) { conversion_->run(out.row(y), out.row(y), out.width()); });
         const int times = plan_.pictures[next_++].times;

@@ -154,8 +154,6 @@ class Layers {
             // Pixels of the smaller picture are those of all of it.
             colours = reduced(piece_of(colours.value(), area, way_.area()), way_.size(), pile_.profile);
             shares = reduced(piece_of(shares.value(), area, way_.area()), way_.size(), Profile::linear_srgb());
-            if (!colours.ok()) return colours.failure();
-            if (!shares.ok()) return shares.failure();
             at = {};
         }
         Raster16& of = colours.value();

@@ -24,8 +24,7 @@ Result<Mended> mended_spot(const Pile& pile, Point at, double width_px, int coar
     if (region.empty()) return out;
     const Result<Raster16> picture = composed(pile, store, region, level, job);
     if (!picture.ok()) return picture.failure();
-    Sheet piece{region, pile.channels, {}};
-    piece.light.resize(picture.value().data().size());
+    Sheet piece(region, pile.channels);
     kernels::light_of(picture.value().data().data(), piece.light.size(),
                       light_there(pile.profile, pile.channels)->tables(), piece.light.data());
     const Point from = best_source(piece, there, width);

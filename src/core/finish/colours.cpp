@@ -30,7 +30,8 @@ class RangeTool final : public FinishTool {
     RangeTool& operator=(const RangeTool&) = delete;
 
     void run(Sheet& sheet, const Rect&) const override {
-        kernels::colour_light(how_, sheet.light.data(), sheet.light.size() / 3);
+        for (int y = sheet.area.top; y < sheet.area.bottom(); ++y)
+            kernels::colour_light(how_, sheet.row(y), std::size_t(sheet.area.width));
     }
 
   private:
@@ -48,7 +49,8 @@ class TintTool final : public FinishTool {
         how_.middle = float(0.5 + of_middle * tints.middle);
     }
     void run(Sheet& sheet, const Rect&) const override {
-        kernels::tint_light(how_, sheet.light.data(), sheet.light.size() / 3);
+        for (int y = sheet.area.top; y < sheet.area.bottom(); ++y)
+            kernels::tint_light(how_, sheet.row(y), std::size_t(sheet.area.width));
     }
 
   private:

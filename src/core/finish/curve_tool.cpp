@@ -27,7 +27,8 @@ class CurveTool final : public FinishTool {
     CurveTool& operator=(const CurveTool&) = delete;
 
     void run(Sheet& sheet, const Rect&) const override {
-        kernels::light_by(at_, sheet.light.data(), sheet.light.size() / std::size_t(sheet.channels), sheet.channels);
+        for (int y = sheet.area.top; y < sheet.area.bottom(); ++y)
+            kernels::light_by(at_, sheet.row(y), std::size_t(sheet.area.width), sheet.channels);
     }
 
   private:

@@ -5,6 +5,7 @@
 
 #include "finish/tone_tool.h"
 #include "kernels/light_rows.h"
+#include "kernels/tone_rows.h"
 
 namespace bp {
 namespace {
@@ -18,9 +19,8 @@ class SharpenTool final : public ToneTool {
         : ToneTool(luminance),
           weights_(gaussian_weights(deviation)),
           near_(std::max(1, int(std::lround(deviation)))),
-          amount_(float(detail.sharpen / 100)),
-          halo_(float(detail.halo / 1000)),
-          flat_(float(detail.flat / 1000)) {}
+          // Small differences are noise, or a surface that is to stay calm.
+          how_{float(detail.sharpen / 100), float(detail.flat / 1000), float(detail.halo / 1000)} {}
     int reach() const override { return std::max(int(weights_.size()) / 2, near_); }
 
   private:
@@ -28,53 +28,35 @@ class SharpenTool final : public ToneTool {
         const Plane soft = weighed(tones, weights_, 1, wanted);
         const Plane smallest = least_around(tones, near_, wanted), largest = most_around(tones, near_, wanted);
         Plane out(wanted);
-        const float flat = flat_ * flat_;
-        for (int y = wanted.top; y < wanted.bottom(); ++y) {
-            const float* tone = tones.row(y) + (wanted.left - tones.area.left);
-            const float *below = soft.row(y), *least = smallest.row(y), *most = largest.row(y);
-            float* to = out.row(y);
-            for (int x = 0; x < wanted.width; ++x) {
-                const float off = tone[x] - below[x];
-                // Small differences are noise, or a surface that is to stay calm.
-                const float share = off * off / (off * off + flat + 1e-12F);
-                const float made = tone[x] + amount_ * share * off;
-                to[x] = std::min(std::max(made, least[x] - halo_), most[x] + halo_);
-            }
-        }
+        for (int y = wanted.top; y < wanted.bottom(); ++y)
+            kernels::sharpen(how_, tones.row(y) + (wanted.left - tones.area.left), soft.row(y), smallest.row(y),
+                             largest.row(y), std::size_t(wanted.width), out.row(y));
         return out;
     }
 
     std::vector<float> weights_;
     int near_;
-    float amount_, halo_, flat_;
+    kernels::Sharpening how_;
 };
 
 // Contrast against the surroundings; edges that are strong already get less of it.
 class LocalTool final : public ToneTool {
   public:
     LocalTool(const Detail& detail, const std::array<double, 3>& luminance, double deviation)
-        : ToneTool(luminance), weights_(gaussian_weights(deviation)), amount_(float(detail.local / 100)) {}
-    int reach() const override { return int(weights_.size()) / 2; }
+        : ToneTool(luminance), soft_(deviation), amount_(float(detail.local / 100)) {}
+    int reach() const override { return soft_.reach(); }
 
   private:
     Plane changed(const Plane& tones, const Rect& wanted) const override {
         constexpr float strong = 0.15F;  // of tones: as much and more would draw a rim
-        Plane out = weighed(tones, weights_, 1, wanted);
-        for (int y = wanted.top; y < wanted.bottom(); ++y) {
-            const float* tone = tones.row(y) + (wanted.left - tones.area.left);
-            float* to = out.row(y);
-            for (int x = 0; x < wanted.width; ++x) {
-                const float off = tone[x] - to[x];
-                const float more = amount_ * off * strong * strong / (strong * strong + off * off);
-                // Black and white stay where they are.
-                const float room = std::min(std::max(4 * tone[x] * (1 - tone[x]), 0.0F), 1.0F);
-                to[x] = tone[x] + more * room;
-            }
-        }
+        Plane out = soft_.of(tones, wanted);
+        for (int y = wanted.top; y < wanted.bottom(); ++y)
+            kernels::draw_apart(amount_, strong, tones.row(y) + (wanted.left - tones.area.left),
+                                std::size_t(wanted.width), out.row(y));
         return out;
     }
 
-    std::vector<float> weights_;
+    Softening soft_;
     float amount_;
 };
 
@@ -91,17 +73,19 @@ class SmoothTool final : public FinishTool {
     void run(Sheet& sheet, const Rect& wanted) const override {
         const Plane tones = bp::tones_of(sheet, luminance_);
         const Plane calm = smoothed(tones, tones_, wanted);
-        Sheet out = cut_out(sheet, wanted);
-        if (sheet.channels == 1) {
-            for (std::size_t i = 0; i < out.light.size(); ++i) out.light[i] = calm.values[i] * calm.values[i];
-        } else if (colours_ == 0) {
-            for (int y = wanted.top; y < wanted.bottom(); ++y)
-                kernels::bring_to_tones(tones.row(y) + (wanted.left - tones.area.left), calm.row(y),
-                                        std::size_t(wanted.width), out.channels, out.row(y));
-        } else {
-            smooth_colours(sheet, tones, calm, out);
+        if (sheet.channels == 3 && colours_ != 0) {
+            smooth_colours(sheet, tones, calm, wanted);
+            return;
         }
-        sheet = std::move(out);
+        sheet.narrow_to(wanted);
+        for (int y = wanted.top; y < wanted.bottom(); ++y) {
+            float* to = sheet.row(y);
+            if (sheet.channels == 1)
+                std::transform(calm.row(y), calm.row(y) + wanted.width, to, [](float tone) { return tone * tone; });
+            else
+                kernels::bring_to_tones(tones.row(y) + (wanted.left - tones.area.left), calm.row(y),
+                                        std::size_t(wanted.width), 3, to);
+        }
     }
 
   private:
@@ -111,31 +95,21 @@ class SmoothTool final : public FinishTool {
     static constexpr std::array<float, 3> of_scale{0.891F, 0.201F, 0.086F};
 
     // What red and blue are off the tone is smoothed; green goes along, so that brightness stays.
-    void smooth_colours(const Sheet& sheet, const Plane& tones, const Plane& calm, Sheet& out) const {
-        const auto off_tone = [&](int channel) {
+    void smooth_colours(Sheet& sheet, const Plane& tones, const Plane& calm, const Rect& wanted) const {
+        const auto off_tone = [&](std::size_t channel) {
             Plane off(sheet.area);
-            for (std::size_t i = 0; i < off.values.size(); ++i)
-                off.values[i] = std::sqrt(std::max(sheet.light[3 * i + std::size_t(channel)], 0.0F)) - tones.values[i];
+            for (int y = off.area.top; y < off.area.bottom(); ++y)
+                kernels::roots_off(tones.row(y), sheet.row(y), channel, std::size_t(off.area.width), off.row(y));
             return off;
         };
         const Plane red = off_tone(0), blue = off_tone(2);
-        const Plane calm_red = smoothed(red, colours_, out.area), calm_blue = smoothed(blue, colours_, out.area);
-        const float of_red = luminance_[0] / luminance_[1], of_blue = luminance_[2] / luminance_[1];
-        for (int y = out.area.top; y < out.area.bottom(); ++y) {
-            const std::ptrdiff_t from = out.area.left - sheet.area.left;
-            const float *tone = tones.row(y) + from, *r = red.row(y) + from, *b = blue.row(y) + from;
-            const float *to_tone = calm.row(y), *to_r = calm_red.row(y), *to_b = calm_blue.row(y);
-            float* p = out.row(y);
-            for (int x = 0; x < out.area.width; ++x, p += 3) {
-                const float green = std::sqrt(std::max(p[1], 0.0F)) - tone[x];
-                const float to_g = green - of_red * (to_r[x] - r[x]) - of_blue * (to_b[x] - b[x]);
-                const float roots[3] = {to_tone[x] + to_r[x], to_tone[x] + to_g, to_tone[x] + to_b[x]};
-                for (int c = 0; c < 3; ++c) {
-                    const float root = std::max(roots[c], 0.0F);
-                    p[c] = root * root;
-                }
-            }
-        }
+        const Plane calm_red = smoothed(red, colours_, wanted), calm_blue = smoothed(blue, colours_, wanted);
+        const std::ptrdiff_t from = wanted.left - sheet.area.left;
+        sheet.narrow_to(wanted);
+        for (int y = wanted.top; y < wanted.bottom(); ++y)
+            kernels::calm({tones.row(y) + from, red.row(y) + from, blue.row(y) + from, calm.row(y), calm_red.row(y),
+                           calm_blue.row(y), luminance_[0] / luminance_[1], luminance_[2] / luminance_[1]},
+                          std::size_t(wanted.width), sheet.row(y));
     }
     static Plane part_of(const Plane& in, const Rect& wanted) {
         Plane out(wanted);

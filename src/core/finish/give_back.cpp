@@ -36,16 +36,22 @@ class GiveBackTool final : public FinishTool {
         : across_(giving_back(across)), down_(giving_back(down)) {}
     int reach() const override { return give_back_reach; }
     void run(Sheet& sheet, const Rect& wanted) const override {
-        Sheet out = cut_out(sheet, wanted);
+        const Rect read = sheet.area;
         for (int c = 0; c < sheet.channels; ++c) {
-            Plane plane(sheet.area);
-            for (std::size_t i = 0; i < plane.values.size(); ++i)
-                plane.values[i] = sheet.light[i * std::size_t(sheet.channels) + std::size_t(c)];
+            Plane plane(read);
+            for (int y = read.top; y < read.bottom(); ++y) {
+                const float* from = sheet.row(y) + c;
+                float* to = plane.row(y);
+                for (int x = 0; x < read.width; ++x) to[x] = from[x * sheet.channels];
+            }
             const Plane made = weighed(plane, across_, down_, wanted);
-            for (std::size_t i = 0; i < made.values.size(); ++i)
-                out.light[i * std::size_t(sheet.channels) + std::size_t(c)] = std::max(made.values[i], 0.0F);
+            for (int y = wanted.top; y < wanted.bottom(); ++y) {
+                const float* from = made.row(y);
+                float* to = sheet.row(y) + std::ptrdiff_t(wanted.left - read.left) * sheet.channels + c;
+                for (int x = 0; x < wanted.width; ++x) to[x * sheet.channels] = std::max(from[x], 0.0F);
+            }
         }
-        sheet = std::move(out);
+        sheet.narrow_to(wanted);
     }
 
   private:

@@ -25,11 +25,7 @@ Light light_at(const Sheet& sheet, double x, double y) {
     const auto a = float(u - left), b = float(v - top);
     Light out{};
     for (int c = 0; c < sheet.channels; ++c) {
-        const auto at = [&](int px, int py) {
-            return sheet.light[(std::size_t(py) * std::size_t(sheet.area.width) + std::size_t(px)) *
-                                   std::size_t(sheet.channels) +
-                               std::size_t(c)];
-        };
+        const auto at = [&](int px, int py) { return sheet.row(sheet.area.top + py)[px * sheet.channels + c]; };
         const float above = at(left, top) + a * (at(right, top) - at(left, top));
         const float below = at(left, bottom) + a * (at(right, bottom) - at(left, bottom));
         out[std::size_t(c)] = above + b * (below - above);
@@ -221,7 +217,7 @@ class MendTool final : public FinishTool {
             else
                 mend_line(one, before, box, sheet);
         }
-        if (sheet.area != wanted) sheet = cut_out(sheet, wanted);
+        sheet.narrow_to(wanted);
     }
 
   private:

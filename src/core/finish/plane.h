@@ -30,6 +30,20 @@ Plane weighed(const Plane& in, std::span<const float> across, std::span<const fl
 Plane least_around(const Plane& in, int reach, const Rect& wanted);
 Plane most_around(const Plane& in, int reach, const Rect& wanted);
 // Of a Gaussian; they add up to one.
-std::vector<float> gaussian_weights(double deviation);
+std::vector<float> gaussian_weights(double deviation, double reach_in_deviations = 3);
+
+// By a Gaussian of any deviation, in pixels. A large one is made of means of blocks, the same ones for every piece of a
+// canvas, and goes straight from the middle of one to the next.
+class Softening {
+  public:
+    explicit Softening(double deviation);
+    int reach() const;
+    // `in` holds the reach around `wanted`, as far as the canvas goes; beyond it its border goes on.
+    Plane of(const Plane& in, const Rect& wanted) const;
+
+  private:
+    int side_ = 1;  // of a block
+    std::vector<float> weights_;
+};
 
 }  // namespace bp

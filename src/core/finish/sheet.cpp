@@ -29,8 +29,7 @@ void run_tools(const FinishTools& tools, Sheet& sheet, const Rect& wanted, const
 }
 
 Sheet cut_out(const Sheet& sheet, const Rect& area) {
-    Sheet out{area, sheet.channels, {}};
-    out.light.resize(out.row_samples() * std::size_t(area.height));
+    Sheet out(area, sheet.channels);
     for (int y = area.top; y < area.bottom(); ++y)
         std::copy_n(sheet.row(y) + std::ptrdiff_t(area.left - sheet.area.left) * sheet.channels, out.row_samples(),
                     out.row(y));

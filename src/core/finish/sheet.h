@@ -13,12 +13,29 @@ namespace bp {
 struct Sheet {
     Rect area;  // pixels of the canvas, seen at a level
     int channels = 3;
-    RawVector<float> light;
+    RawVector<float> light;  // row by row of all that the sheet was made for; undefined at first
+
+    Sheet() = default;
+    Sheet(const Rect& of, int of_channels)
+        : area(of),
+          channels(of_channels),
+          light(std::size_t(of.width) * std::size_t(of.height) * std::size_t(of_channels)),
+          made_for_(of) {}
 
     std::size_t row_samples() const { return std::size_t(area.width) * std::size_t(channels); }
-    // From the first column on.
-    float* row(int y) { return light.data() + std::size_t(y - area.top) * row_samples(); }
-    const float* row(int y) const { return light.data() + std::size_t(y - area.top) * row_samples(); }
+    // From the first column of the area on.
+    float* row(int y) { return light.data() + place_of(y); }
+    const float* row(int y) const { return light.data() + place_of(y); }
+    // What lies around an area of it is let go. Nothing moves.
+    void narrow_to(const Rect& inside) { area = inside; }
+
+  private:
+    std::size_t place_of(int y) const {
+        return (std::size_t(y - made_for_.top) * std::size_t(made_for_.width) +
+                std::size_t(area.left - made_for_.left)) *
+               std::size_t(channels);
+    }
+    Rect made_for_;
 };
 
 // One thing that is done to the picture as a whole: a pure function that gives every pixel the same, however the

@@ -17,11 +17,10 @@ class ToneTool : public FinishTool {
     void run(Sheet& sheet, const Rect& wanted) const final {
         const Plane tones = tones_of(sheet, luminance_);
         const Plane made = changed(tones, wanted);
-        Sheet out = cut_out(sheet, wanted);
+        sheet.narrow_to(wanted);
         for (int y = wanted.top; y < wanted.bottom(); ++y)
             kernels::bring_to_tones(tones.row(y) + (wanted.left - tones.area.left), made.row(y),
-                                    std::size_t(wanted.width), out.channels, out.row(y));
-        sheet = std::move(out);
+                                    std::size_t(wanted.width), sheet.channels, sheet.row(y));
     }
 
   private:

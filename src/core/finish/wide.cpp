@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "finish/tone_tool.h"
+#include "kernels/tone_rows.h"
 
 namespace bp {
 namespace {
@@ -33,11 +34,9 @@ class WideTool final : public FinishTool {
             for (std::size_t x = 0; x < width; ++x) {
                 const float left = around_row[std::size_t(first[x])];
                 const float right = around_row[std::min(std::size_t(first[x]) + 1, around_row.size() - 1)];
-                const float tone = tones[x], off = tone - (left + part[x] * (right - left));
-                // Black and white stay where they are.
-                const float room = std::min(std::max(4 * tone * (1 - tone), 0.0F), 1.0F);
-                made[x] = std::max(tone + amount_ * off * room, 0.0F);
+                made[x] = left + part[x] * (right - left);
             }
+            kernels::draw_apart(amount_, tones.data(), width, made.data());
             kernels::bring_to_tones(tones.data(), made.data(), width, sheet.channels, sheet.row(y));
         }
     }

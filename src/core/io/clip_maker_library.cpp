@@ -7,6 +7,7 @@ extern "C" {
 #include <libswscale/swscale.h>
 }
 
+#include <array>
 #include <cmath>
 #include <memory>
 #include <string>
@@ -128,13 +129,18 @@ class Maker final : public ClipMaker {
     // optimum method for two-level rendition of continuous-tone pictures", 1973), or else skies would show bands.
     void to_8_bits(const std::uint16_t* rgb) {
         static constexpr std::uint16_t order[4][4] = {{0, 8, 2, 10}, {12, 4, 14, 6}, {3, 11, 1, 9}, {15, 7, 13, 5}};
-        narrow_.resize(std::size_t(head_.width) * std::size_t(head_.height) * 3);
+        const std::size_t samples = std::size_t(head_.width) * 3;
+        narrow_.resize(samples * std::size_t(head_.height));
+        std::array<std::vector<std::uint16_t>, 4> offs;
+        for (std::size_t y = 0; y < offs.size(); ++y)
+            for (std::size_t i = 0; i < samples; ++i) offs[y].push_back(std::uint16_t(order[y][i / 3 % 4] * 16U + 8));
         std::uint8_t* to = narrow_.data();
-        for (int y = 0; y < head_.height; ++y)
-            for (int x = 0; x < head_.width; ++x) {
-                const std::uint32_t off = order[y & 3][x & 3] * 16U + 8;
-                for (int c = 0; c < 3; ++c) *to++ = std::uint8_t((*rgb++ + off) / 257);
-            }
+        for (int y = 0; y < head_.height; ++y, rgb += samples, to += samples) {
+            const std::uint16_t* off = offs[std::size_t(y & 3)].data();
+            // By 257, rounded down: 257 times 65281 is 2^24 and one, and no product is too large.
+            for (std::size_t i = 0; i < samples; ++i)
+                to[i] = std::uint8_t((std::uint32_t(rgb[i]) + off[i]) * 65281U >> 24);
+        }
     }
     // Null: what is still on its way.
     bool encode(const AVFrame* frame) {

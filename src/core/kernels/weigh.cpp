@@ -37,6 +37,55 @@ void weigh_all(std::span<const float* const> rows, std::span<const float> weight
     }
 }
 
+// In the same way.
+template <class Of>
+HWY_INLINE void choose_all(std::span<const float* const> rows, std::size_t samples, float* out, const Of& of) {
+    const hn::ScalableTag<float> d;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t i = 0;
+    for (; i + 4 * lanes <= samples; i += 4 * lanes) {
+        const float* first = rows[0] + i;
+        auto a = hn::LoadU(d, first), b = hn::LoadU(d, first + lanes), c = hn::LoadU(d, first + 2 * lanes),
+             e = hn::LoadU(d, first + 3 * lanes);
+        for (std::size_t k = 1; k < rows.size(); ++k) {
+            const float* row = rows[k] + i;
+            a = of(a, hn::LoadU(d, row));
+            b = of(b, hn::LoadU(d, row + lanes));
+            c = of(c, hn::LoadU(d, row + 2 * lanes));
+            e = of(e, hn::LoadU(d, row + 3 * lanes));
+        }
+        hn::StoreU(a, d, out + i);
+        hn::StoreU(b, d, out + i + lanes);
+        hn::StoreU(c, d, out + i + 2 * lanes);
+        hn::StoreU(e, d, out + i + 3 * lanes);
+    }
+    const hn::CappedTag<float, 1> one;
+    for (; i < samples; ++i) {
+        auto chosen = hn::LoadU(one, rows[0] + i);
+        for (std::size_t k = 1; k < rows.size(); ++k) chosen = of(chosen, hn::LoadU(one, rows[k] + i));
+        hn::StoreU(chosen, one, out + i);
+    }
+}
+
+struct Smaller {
+    template <class V>
+    HWY_INLINE V operator()(V a, V b) const {
+        return hn::Min(a, b);
+    }
+};
+struct Larger {
+    template <class V>
+    HWY_INLINE V operator()(V a, V b) const {
+        return hn::Max(a, b);
+    }
+};
+void least_of(std::span<const float* const> rows, std::size_t samples, float* out) {
+    choose_all(rows, samples, out, Smaller());
+}
+void most_of(std::span<const float* const> rows, std::size_t samples, float* out) {
+    choose_all(rows, samples, out, Larger());
+}
+
 }  // namespace
 }  // namespace bp::kernels::HWY_NAMESPACE
 HWY_AFTER_NAMESPACE();
@@ -45,9 +94,17 @@ HWY_AFTER_NAMESPACE();
 namespace bp::kernels {
 
 HWY_EXPORT(weigh_all);
+HWY_EXPORT(least_of);
+HWY_EXPORT(most_of);
 
 void weigh(std::span<const float* const> rows, std::span<const float> weights, std::size_t samples, float* out) {
     HWY_DYNAMIC_DISPATCH(weigh_all)(rows, weights, samples, out);
+}
+void least(std::span<const float* const> rows, std::size_t samples, float* out) {
+    HWY_DYNAMIC_DISPATCH(least_of)(rows, samples, out);
+}
+void most(std::span<const float* const> rows, std::size_t samples, float* out) {
+    HWY_DYNAMIC_DISPATCH(most_of)(rows, samples, out);
 }
 
 }  // namespace bp::kernels

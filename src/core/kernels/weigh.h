@@ -1,4 +1,4 @@
-// Weighted sums of rows of light.
+// Rows of light, or of tones, made one: weighted sums, the smallest and the largest of each column.
 #pragma once
 
 #include <cstddef>
@@ -10,5 +10,8 @@ namespace bp::kernels {
 // one. Every product and sum is rounded to 32 bits, so that every machine gives the same. `out` must not overlap a row.
 // Vector code for what the machine has, chosen at run time (Highway). Pure; any thread.
 void weigh(std::span<const float* const> rows, std::span<const float> weights, std::size_t samples, float* out);
+// out[i] = the smallest of all rows[k][i], and the largest; of at least one row.
+void least(std::span<const float* const> rows, std::size_t samples, float* out);
+void most(std::span<const float* const> rows, std::size_t samples, float* out);
 
 }  // namespace bp::kernels

@@ -9,5 +9,7 @@
 #else
 #define BP_WIDE
 #endif
+// Rows of which none overlaps another: without it the compiler often settles for one sample at a time.
+#define BP_APART __restrict
 // What is part of such loops, compiled into each of them.
 #define BP_WITHIN inline __attribute__((always_inline))
