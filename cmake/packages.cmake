@@ -13,6 +13,7 @@ pkg_check_modules(CLIPS REQUIRED IMPORTED_TARGET libavcodec libavformat libavuti
 pkg_check_modules(HWY REQUIRED IMPORTED_TARGET libhwy)
 pkg_check_modules(LCMS REQUIRED IMPORTED_TARGET lcms2)
 pkg_check_modules(ZIP REQUIRED IMPORTED_TARGET libzip)
+pkg_check_modules(XCB REQUIRED IMPORTED_TARGET xcb)
 pkg_check_modules(XXHASH REQUIRED IMPORTED_TARGET libxxhash)
 find_package(TBB REQUIRED)
 find_package(Ceres REQUIRED)

@@ -222,7 +222,7 @@ TEST_CASE("frames play round and round and skip those set aside", "[window]") {
     w.key(Qt::Key_R);
     const auto id = [&](std::size_t i) { return w.pile().frames[i].id; };
     CHECK(std::vector<int>(seen.begin(), seen.begin() + 4) == std::vector<int>{id(2), id(3), id(0), id(2)});
-    CHECK_FALSE(w.window.findChild<app::ViewBar*>()->playing());
+    CHECK_FALSE(w.window.play_bar().playing());
     const auto count = seen.size();
     CHECK_FALSE(wait_for([&] { return seen.size() != count; }, 200));
 }

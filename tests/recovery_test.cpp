@@ -77,7 +77,7 @@ TEST_CASE("child: a home in which nothing can be written", "[.child]") {
     w.key(Qt::Key_A);
     REQUIRE(wait_for([&] { return !w.window.recovery().busy(); }));
     CHECK_FALSE(w.told().contains(QStringLiteral("not kept for the case of a crash")));
-    w.click("theme");
+    w.key(Qt::Key_L, Qt::ControlModifier);
     w.key(Qt::Key_A);
     {
         const Answering dialog(choose({folder / "evening.pile"}));

@@ -216,20 +216,21 @@ TEST_CASE("room for memory and working files is set by slider, holds at once and
         Window w;
         REQUIRE(w.open(folder));
         CHECK(w.studio().stores().frames()->bytes() > 0);
-        w.click("room");
-        auto* panel = w.find<QWidget>("room_panel");
-        REQUIRE(panel->isVisible());
-        CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("in memory")));
-        CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("to open piles again sooner")));
         CHECK(w.studio().stores().derived().used() > 0);
-        auto* memory = w.find<QSlider>("room_memory");
-        w.slide("room_memory", 0);
-        w.slide("room_scratch", 0);
+        const Answering preferences([&](QWidget& dialog) {
+            if (dialog.objectName() != QStringLiteral("preferences")) return false;
+            CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("in memory")));
+            CHECK(w.find<QLabel>("room_used")->text().contains(QStringLiteral("to open piles again sooner")));
+            w.slide("room_memory", 0);
+            w.slide("room_scratch", 0);
+            QTest::keyClick(w.find<QSlider>("room_memory"), Qt::Key_Escape);
+            return true;
+        });
+        w.key(Qt::Key_Comma, Qt::ControlModifier);
+        CHECK(preferences.came());
         CHECK(w.studio().stores().allowance().memory_bytes == app::Stores::limits().least_memory);
         CHECK(w.studio().stores().frames()->budget().keep_bytes == app::Stores::limits().least_memory / 2);
         CHECK(w.studio().stores().scratch()->room() == app::Stores::limits().least_scratch / 4 * 3);
-        QTest::keyClick(memory, Qt::Key_Escape);
-        CHECK_FALSE(panel->isVisible());
     }
     Window again;
     CHECK(again.studio().stores().allowance().memory_bytes == app::Stores::limits().least_memory);

@@ -13,7 +13,7 @@ namespace bp::app {
 namespace {
 
 constexpr double most_zoom = 8;
-constexpr double margin = 20;
+constexpr double margin = 12;
 
 }  // namespace
 
@@ -25,6 +25,19 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(320, 240);
+    zoom_button_ = new QToolButton(this);
+    zoom_button_->setObjectName(QStringLiteral("zoom"));
+    zoom_button_->setAccessibleName(tr("Size of the picture"));
+    zoom_button_->setToolTip(tr("How large the picture is shown: all of it, pixel by pixel, or as typed"));
+    zoom_button_->setFocusPolicy(Qt::TabFocus);
+    zoom_button_->setProperty("over", true);
+    const auto say_zoom = [this] {
+        zoom_button_->setText(tr("%1%").arg(std::lround(zoom_ * 100)));
+        zoom_button_->adjustSize();
+        zoom_button_->move(space::medium, height() - zoom_button_->height() - space::small);
+    };
+    connect(this, &Canvas::zoom_changed, this, say_zoom);
+    say_zoom();
     connect(&flicker_, &QTimer::timeout, this, [this] {
         second_in_turn_ = !second_in_turn_;
         update();
@@ -264,14 +277,13 @@ void Canvas::set_plumb(std::optional<QPointF> at) {
 }
 
 QString Canvas::readout() const {
-    QString text = tr("%1%").arg(std::lround(zoom_ * 100));
+    QString text;
     const QPointF p = screen_to_shown(pointer_), on_canvas = to_canvas(pointer_);
     const int x = int(std::floor(p.x()));
     const int y = int(std::floor(p.y()));
     if (!intersect(viewer_.area(), {x, y, 1, 1}).empty() && pointer_.x() >= 0) {
         text += tr("   x %1  y %2").arg(x).arg(y);
-        if (const auto colour = viewer_.colour_at(x, y))
-            text += tr("   %1 %2 %3").arg(colour->red()).arg(colour->green()).arg(colour->blue());
+        if (const auto samples = viewer_.samples_at(x, y)) text += samples_in_words(*samples);
     }
     const Rect pixel{int(std::floor(on_canvas.x())), int(std::floor(on_canvas.y())), 1, 1};
     if (viewer_.view() == View::cover && !intersect(canvas_of(studio_.pile()), pixel).empty()) {
@@ -291,6 +303,17 @@ QString Canvas::readout() const {
     return text;
 }
 
+// Samples of 16 bits, and how much light they stand for.
+QString Canvas::samples_in_words(const std::array<int, 3>& samples) const {
+    const Pile& pile = studio_.pile();
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
+    const auto light = [&](std::size_t c) { return curve.light(std::uint16_t(samples[c])) / LightCurve::full; };
+    if (pile.channels == 1) return tr("   %1   light %2%").arg(samples[0]).arg(100 * light(0), 0, 'f', 2);
+    const auto weights = luminance_weights(pile.profile);
+    const double all = weights[0] * light(0) + weights[1] * light(1) + weights[2] * light(2);
+    return tr("   %1 %2 %3   light %4%").arg(samples[0]).arg(samples[1]).arg(samples[2]).arg(100 * all, 0, 'f', 2);
+}
+
 QString Canvas::origin_in_words(int x, int y) const {
     if (!has_origins(studio_.pile())) return tr("   from all frames together: means and added light have no origins");
     const auto from = pointer_.x() >= 0 ? viewer_.origin_at(x, y) : std::nullopt;
@@ -302,7 +325,8 @@ QString Canvas::origin_in_words(int x, int y) const {
 
 QRect Canvas::readout_place(const QString& text) const {
     const QRect box = QFontMetrics(face(type::small)).boundingRect(text).adjusted(-9, -5, 9, 5);
-    return {QPoint(space::medium, height() - box.height() - space::medium), box.size()};
+    const int left = zoom_button_->geometry().right() + space::small;
+    return {QPoint(left, zoom_button_->y() + (zoom_button_->height() - box.height()) / 2), box.size()};
 }
 
 void Canvas::set_divider(double at) {
@@ -327,6 +351,7 @@ void Canvas::resizeEvent(QResizeEvent*) {
     }
     keep_inside();
     ask();
+    emit zoom_changed();
 }
 
 }  // namespace bp::app

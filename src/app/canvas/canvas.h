@@ -3,6 +3,7 @@
 #pragma once
 
 #include <QTimer>
+#include <QToolButton>
 #include <QTransform>
 #include <QWidget>
 #include <map>
@@ -91,6 +92,7 @@ class Canvas : public QWidget {
     QRect on_screen(const Rect& area) const;
     // Where the pointer is on the widget; left of it when it is elsewhere.
     QPointF pointer() const { return pointer_; }
+    QToolButton* zoom_button() const { return zoom_button_; }
 
   signals:
     void zoom_changed();
@@ -102,6 +104,8 @@ class Canvas : public QWidget {
     void pointed(QPointF canvas);
     // The frame under the pointer where origins are seen; 0 for none.
     void origin_pointed(int frame);
+    // The list of what can be done with the picture.
+    void menu_wanted(QPoint global);
     // A person left the tool: who gave it takes it back.
     void tool_left();
 
@@ -114,6 +118,7 @@ class Canvas : public QWidget {
     void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent*) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void keyReleaseEvent(QKeyEvent* event) override;
     void focusOutEvent(QFocusEvent* event) override;
@@ -148,6 +153,7 @@ class Canvas : public QWidget {
     void draw_plumb(QPainter& painter) const;
     void draw_outlined(QPainter& painter) const;
     QString origin_in_words(int x, int y) const;
+    QString samples_in_words(const std::array<int, 3>& samples) const;
     void draw_layer(QPainter& painter, const Layer& layer) const;
     void draw_readout(QPainter& painter) const;
     QRect readout_place(const QString& text) const;
@@ -169,6 +175,7 @@ class Canvas : public QWidget {
     QPointF pressed_;
     int pointed_origin_ = 0;
     mutable QRect readout_drawn_;
+    QToolButton* zoom_button_;
     PaintTool paint_{*this};
     CanvasTool* tool_ = nullptr;
     bool tool_works_ = false;

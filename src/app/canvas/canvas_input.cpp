@@ -109,10 +109,18 @@ void Canvas::mouseReleaseEvent(QMouseEvent* event) {
     lift();
     // A drag moves the picture.
     const bool clicked = (event->position() - pressed_).manhattanLength() < QApplication::startDragDistance();
-    if (std::exchange(panning_, false) && event->button() == Qt::LeftButton && clicked) click(event->position());
+    if (std::exchange(panning_, false) && clicked) {
+        if (event->button() == Qt::LeftButton) click(event->position());
+        if (event->button() == Qt::RightButton) emit menu_wanted(event->globalPosition().toPoint());
+    }
     dividing_ = false;
     settle_cursor(pointer_);
     update();
+}
+
+// By the key alone: the right button also moves the picture, and asks when it is let go.
+void Canvas::contextMenuEvent(QContextMenuEvent* event) {
+    if (event->reason() == QContextMenuEvent::Keyboard) emit menu_wanted(event->globalPos());
 }
 
 void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {

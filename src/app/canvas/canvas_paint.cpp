@@ -149,7 +149,9 @@ void Canvas::draw_plumb(QPainter& painter) const {
 
 void Canvas::draw_readout(QPainter& painter) const {
     painter.setFont(face(type::small));
-    const QString text = readout();
+    const QString text = readout().trimmed();
+    readout_drawn_ = {};
+    if (text.isEmpty()) return;
     const QRect place = readout_place(text);
     readout_drawn_ = place;
     draw_words(painter, place, text, theme().text);

@@ -15,6 +15,7 @@
 #include "engine/knitting.h"
 #include "engine/render.h"
 #include "engine/turning.h"
+#include "engine/way_out.h"
 #include "pile/edits.h"
 #include "pile/part_edits.h"
 
@@ -85,7 +86,9 @@ struct Viewer::Order {
     Rect region;
     int level;
     int current;
-    // Filled where origins are shown.
+    std::optional<Proof> proof;
+    // Filled with what is shown, and where origins are shown.
+    std::shared_ptr<Raster16> samples = std::make_shared<Raster16>();
     std::shared_ptr<Origins> origins = std::make_shared<Origins>();
 
     // What `make` gives of the canvas, as it is seen.
@@ -99,32 +102,37 @@ struct Viewer::Order {
             Result<Origins> found = origins_of(pile, *store, there, level, job);
             if (!found.ok()) return found.failure();
             *origins = turned_origins(std::move(found).value(), turn, there, region);
-            const Result<Raster16> base =
+            Result<Raster16> base =
                 seen([&](const Rect& area) { return composed(pile, *store, area, level, job, bases.get()); });
             if (!base.ok()) return base.failure();
-            return image_of(*origins, base.value(), pile, current, theme().amber);
+            QImage image = image_of(*origins, base.value(), pile, current, theme().amber);
+            *samples = std::move(base).value();
+            return image;
         }
         if (view == View::frame || view == View::difference) {
-            const Result<Raster16> picture = seen([&](const Rect& area) {
+            Result<Raster16> picture = seen([&](const Rect& area) {
                 return view == View::frame ? render_frame(pile, *store, frame, area, level, job)
                                            : render_difference(pile, *store, frame, against, gain, area, level, job);
             });
             if (!picture.ok()) return picture.failure();
-            return to_image(picture.value(), pile.profile);
+            *samples = std::move(picture).value();
+            return to_image(*samples, pile.profile);
         }
         if (glow_alone && view == View::result) {
-            const Result<Raster16> glow = render_glow(pile, *store, region, level, job);
+            Result<Raster16> glow = render_glow(pile, *store, region, level, job);
             if (!glow.ok()) return glow.failure();
-            return to_image(glow.value(), pile.profile);
+            *samples = std::move(glow).value();
+            return to_image(*samples, pile.profile);
         }
         const auto made = [&](const Pile& of) {
             return finished
                        ? render(of, *store, region, level, job, bases.get())
                        : seen([&](const Rect& area) { return composed(of, *store, area, level, job, bases.get()); });
         };
-        const Result<Raster16> picture = made(pile);
+        Result<Raster16> picture = made(pile);
         if (!picture.ok()) return picture.failure();
-        QImage image = to_image(picture.value(), pile.profile);
+        *samples = std::move(picture).value();
+        QImage image = to_image(*samples, pile.profile, proof);
         if (view == View::cover) {
             const Result<Raster16> shares =
                 seen([&](const Rect& area) -> Result<Raster16> { return cover_shares(pile, area, level); });
@@ -134,7 +142,7 @@ struct Viewer::Order {
         if (show_added && view == View::result && knits(pile)) {
             const Result<Raster16> without = made(with_knit(pile, {}));
             if (!without.ok()) return without.failure();
-            hatch_added(image, picture.value(), without.value(), theme().hatch);
+            hatch_added(image, *samples, without.value(), theme().hatch);
         }
         return image;
     }
@@ -144,6 +152,7 @@ struct Viewer::Order {
 struct Viewer::Patches {
     struct Piece {
         QImage image;
+        std::shared_ptr<const Raster16> samples;
         Rect region;  // pixels of the level
         int level;
     };
@@ -201,6 +210,13 @@ void Viewer::set_glow_alone(bool on) {
     if (glow_alone_ == on) return;
     glow_alone_ = on;
     refresh();
+}
+
+void Viewer::set_proof(bool on) {
+    if (proof_ == on) return;
+    proof_ = on;
+    refresh();
+    emit view_changed();
 }
 
 void Viewer::set_active(bool active) {
@@ -309,19 +325,21 @@ Viewer::Order Viewer::order(const Rect& area, int level) const {
     const Pile& pile = shown();
     const int frame = frame_();
     const int against = against_ == Against::before ? frame_before(pile, frame) : pile.reference;
-    return {pile,
-            studio_.stores().frames(),
-            studio_.stores().bases(),
-            view_,
-            frame,
-            against,
-            gain_,
-            show_added_,
-            finished_,
-            glow_alone_,
-            at_level(area, level),
-            level,
-            studio_.current()};
+    return {
+        pile,
+        studio_.stores().frames(),
+        studio_.stores().bases(),
+        view_,
+        frame,
+        against,
+        gain_,
+        show_added_,
+        finished_,
+        glow_alone_,
+        at_level(area, level),
+        level,
+        studio_.current(),
+        proof_ && view_ == View::result ? std::optional(Proof{exported_profile(pile), theme().coral}) : std::nullopt};
 }
 
 // While frames come in: the picture of those that are here, whenever there are half as many again.
@@ -340,28 +358,30 @@ void Viewer::grow() {
     what.pile = with_aside(std::move(what.pile), missing, true);
     if (merged_ids(what.pile).empty()) return;
     const Rect area = covered_by(what.region, what.level);
-    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
-                                       [this, area, level = what.level, serial = serial_](Result<QImage> image) {
-                                           arrive(overview_, std::move(image), area, level, serial);
-                                       });
+    overview_lane_.run<Result<QImage>>(
+        [what](Job& job) { return what.fill(job); },
+        [this, area, level = what.level, serial = serial_, samples = what.samples](Result<QImage> image) {
+            arrive(overview_, std::move(image), samples, area, level, serial);
+        });
 }
 
 void Viewer::render_overview() {
     if (!studio_.thumbnails().complete() && of_all()) return;
     const Order what = order(area_, overview_level());
     const Rect area = covered_by(what.region, what.level);
-    overview_lane_.run<Result<QImage>>(
-        [what](Job& job) { return what.fill(job); },
-        [this, area, level = what.level, serial = serial_, origins = what.origins](Result<QImage> image) {
-            const bool here = arrive(overview_, std::move(image), area, level, serial, origins);
-            if (std::exchange(trial_waits_, false)) {
-                refresh();
-                return;
-            }
-            if (!here) return;
-            patch_again();
-            render_detail();
-        });
+    overview_lane_.run<Result<QImage>>([what](Job& job) { return what.fill(job); },
+                                       [this, area, level = what.level, serial = serial_, samples = what.samples,
+                                        origins = what.origins](Result<QImage> image) {
+                                           const bool here = arrive(overview_, std::move(image), samples, area, level,
+                                                                    serial, origins);
+                                           if (std::exchange(trial_waits_, false)) {
+                                               refresh();
+                                               return;
+                                           }
+                                           if (!here) return;
+                                           patch_again();
+                                           render_detail();
+                                       });
 }
 
 void Viewer::render_detail() {
@@ -372,7 +392,7 @@ void Viewer::render_detail() {
     const Rect wanted = intersect(visible_, area_);
     if (wanted.empty()) return;
     if (level == overview_.level) {
-        detail_ = {overview_.image, overview_.area, level, serial_, overview_.origins};
+        detail_ = {overview_.image, overview_.area, level, serial_, overview_.samples, overview_.origins};
         emit settled();
         return;
     }
@@ -385,8 +405,8 @@ void Viewer::render_detail() {
     const Rect covered = covered_by(what.region, level);
     detail_lane_.run<Result<QImage>>(
         [what](Job& job) { return what.fill(job); },
-        [this, covered, level, serial = serial_, origins = what.origins](Result<QImage> image) {
-            if (arrive(detail_, std::move(image), covered, level, serial, origins)) patch_again();
+        [this, covered, level, serial = serial_, samples = what.samples, origins = what.origins](Result<QImage> image) {
+            if (arrive(detail_, std::move(image), samples, covered, level, serial, origins)) patch_again();
             if (detail_.serial == serial_) emit settled();
         });
 }
@@ -408,7 +428,7 @@ void Viewer::patch() {
             for (const Order& what : orders) {
                 Result<QImage> image = what.fill(job);
                 if (!image.ok()) return image.failure();
-                out.pieces.push_back({std::move(image).value(), what.region, what.level});
+                out.pieces.push_back({std::move(image).value(), what.samples, what.region, what.level});
             }
             return out;
         },
@@ -423,21 +443,29 @@ void Viewer::paste(const Patches& patches) {
         for (Layer* layer : {&overview_, &detail_}) {
             if (layer->level != piece.level || layer->serial != serial_) continue;
             const int step = 1 << layer->level;
+            const int left = piece.region.left - floor_div(layer->area.left, step);
+            const int top = piece.region.top - floor_div(layer->area.top, step);
             QPainter painter(&layer->image);
-            painter.drawImage(piece.region.left - floor_div(layer->area.left, step),
-                              piece.region.top - floor_div(layer->area.top, step), piece.image);
+            painter.drawImage(left, top, piece.image);
+            const Raster16& from = *piece.samples;
+            Raster16& to = *layer->samples;
+            const int first = std::max(0, -left), end = std::min(from.width(), to.width() - left);
+            for (int y = std::max(0, -top); y < std::min(from.height(), to.height() - top); ++y)
+                std::copy_n(from.row(y) + std::ptrdiff_t(first) * from.channels(),
+                            std::max(0, end - first) * from.channels(),
+                            to.row(top + y) + std::ptrdiff_t(left + first) * to.channels());
         }
     emit patched(patches.area);
 }
 
 // True when the picture is there.
-bool Viewer::arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial,
-                    std::shared_ptr<const Origins> origins) {
+bool Viewer::arrive(Layer& layer, Result<QImage> image, std::shared_ptr<Raster16> samples, const Rect& area, int level,
+                    long serial, std::shared_ptr<const Origins> origins) {
     if (!image.ok()) {
         if (image.failure().fault != Fault::stopped) studio_.report_broken(image.failure());
         return false;
     }
-    layer = {std::move(image).value(), area, level, serial, std::move(origins)};
+    layer = {std::move(image).value(), area, level, serial, std::move(samples), std::move(origins)};
     emit updated();
     return true;
 }
@@ -453,6 +481,18 @@ std::optional<std::pair<int, int>> Viewer::origin_at(int x, int y) const {
         const int v =
             std::clamp((y - layer->area.top) * of.first.height() / layer->area.height, 0, of.first.height() - 1);
         return std::pair(of.first_at(u, v), of.second_at(u, v));
+    }
+    return std::nullopt;
+}
+
+std::optional<std::array<int, 3>> Viewer::samples_at(int x, int y) const {
+    for (const Layer* layer : {&detail_, &overview_}) {
+        if (layer->image.isNull() || layer->samples->empty() || intersect(layer->area, {x, y, 1, 1}).empty()) continue;
+        const Raster16& of = *layer->samples;
+        const int u = std::clamp((x - layer->area.left) * of.width() / layer->area.width, 0, of.width() - 1);
+        const int v = std::clamp((y - layer->area.top) * of.height() / layer->area.height, 0, of.height() - 1);
+        const auto at = [&](int c) { return int(of.at(u, v, std::min(c, of.channels() - 1))); };
+        return std::array{at(0), at(1), at(2)};
     }
     return std::nullopt;
 }

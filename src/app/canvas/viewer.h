@@ -3,6 +3,7 @@
 
 #include <QImage>
 #include <QTimer>
+#include <array>
 #include <functional>
 #include <memory>
 #include <optional>
@@ -23,6 +24,7 @@ struct Layer {
     Rect area;  // canvas pixels of level 0 that the image covers
     int level = 0;
     long serial = 0;
+    std::shared_ptr<Raster16> samples = nullptr;       // in the profile of the pile, as they are before they are shown
     std::shared_ptr<const Origins> origins = nullptr;  // of the image's pixels, where it shows them
 };
 
@@ -76,8 +78,13 @@ class Viewer : public QObject {
     // A coarse picture of the whole and a fine one of what is visible; the fine one may be older while it is made anew.
     const Layer& overview() const { return overview_; }
     const Layer& detail() const { return detail_; }
-    // Samples (0 to 65535) and the place's frame value under a canvas pixel, when they are at hand.
+    // What the screen shows at a canvas pixel.
     std::optional<QColor> colour_at(int x, int y) const;
+    // Samples of 16 bits in the profile of the pile, of the finest picture that is at hand there.
+    std::optional<std::array<int, 3>> samples_at(int x, int y) const;
+    // Shows the picture as the profile of the export has it, with what that cannot hold hatched.
+    void set_proof(bool on);
+    bool proof() const { return proof_; }
     // The two frames that a canvas pixel comes from, by their ids, mostly the same twice; none when they are not shown.
     std::optional<std::pair<int, int>> origin_at(int x, int y) const;
     // A picture is being made, or will be in a moment.
@@ -113,8 +120,8 @@ class Viewer : public QObject {
     // Of the pile in this view: its edges are seen in the cover.
     Rect area_shown() const;
     void patch_again();
-    bool arrive(Layer& layer, Result<QImage> image, const Rect& area, int level, long serial,
-                std::shared_ptr<const Origins> origins = nullptr);
+    bool arrive(Layer& layer, Result<QImage> image, std::shared_ptr<Raster16> samples, const Rect& area, int level,
+                long serial, std::shared_ptr<const Origins> origins = nullptr);
 
     Studio& studio_;
     Lane overview_lane_;
@@ -130,6 +137,7 @@ class Viewer : public QObject {
     bool show_added_ = false;
     bool finished_ = true;
     bool glow_alone_ = false;
+    bool proof_ = false;
     Rect area_;
     Rect visible_;
     double zoom_ = 1;

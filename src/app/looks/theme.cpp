@@ -34,6 +34,10 @@ QWidget { color: @text; }
 QToolTip { background: @raised; color: @text; border: 1px solid @line; padding: 4px; }
 QPushButton, QToolButton { background: @raised; border: 1px solid transparent; border-radius: 5px; padding: 5px 12px; }
 QToolButton[flat="true"], QPushButton[flat="true"] { background: transparent; padding: 5px 8px; color: @quiet; }
+QPushButton[low="true"] { padding: 2px 10px; }
+QComboBox[low="true"] { padding: 1px 6px; }
+QToolButton[over="true"] { background: @ground; color: @text; padding: 3px 9px; font-size: 11px; }
+QToolButton[over="true"]:hover { background: @hover; }
 QPushButton[tab="true"] { padding: 5px 2px; }
 QPushButton:hover, QToolButton:hover { background: @hover; color: @text; }
 QPushButton:focus, QToolButton:focus { border: 1px solid @amber; }
@@ -57,7 +61,7 @@ QAbstractSpinBox::down-arrow { image: url(:/icons/step_down.svg); width: 9px; he
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/more.svg); width: 12px; height: 12px; }
 QComboBox QAbstractItemView, QMenu { background: @raised; border: 1px solid @line; selection-background-color: @hover; }
-#room_panel, #notices, #keys_sheet { background: @ground; border: 1px solid @line; }
+#notices, #keys_sheet, #preferences { background: @ground; border: 1px solid @line; }
 #notices { border-radius: 5px; }
 QMenu::item { padding: 5px 22px; }
 QMenu::item:selected { background: @hover; }

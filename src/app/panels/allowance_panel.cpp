@@ -11,7 +11,6 @@ namespace bp::app {
 namespace {
 
 constexpr int beat_ms = 500;
-constexpr int allowance_width = 300;
 constexpr int steps = 100;
 
 // Sliders run over amounts of very different sizes, so their steps grow with the amount.
@@ -25,11 +24,11 @@ int step_of(double amount, double least, double most) {
 
 }  // namespace
 
-AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QFrame(parent, Qt::Popup), studio_(studio) {
+AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QWidget(parent), studio_(studio) {
     setObjectName(QStringLiteral("room_panel"));
     setAccessibleName(tr("Room"));
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(space::large, space::medium, space::large, space::large);
+    column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(space::medium);
     const AllowanceLimits limits = Stores::limits();
     memory_ = new NamedSlider(
@@ -55,7 +54,6 @@ AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QFrame(parent,
     column->addWidget(memory_);
     column->addWidget(scratch_);
     column->addWidget(used_);
-    setFixedWidth(allowance_width);
     connect(memory_, &NamedSlider::settled, this, [this, limits](int step) {
         Allowance allowance = studio_.stores().allowance();
         allowance.memory_bytes = std::size_t(amount_at(step, double(limits.least_memory), double(limits.most_memory)));
@@ -70,26 +68,16 @@ AllowancePanel::AllowancePanel(Studio& studio, QWidget* parent) : QFrame(parent,
         refresh();
     });
     connect(&beat_, &QTimer::timeout, this, &AllowancePanel::refresh);
-}
-
-void AllowancePanel::open_below(const QWidget& button) {
-    const AllowanceLimits limits = Stores::limits();
     const Allowance& allowance = studio_.stores().allowance();
     memory_->set_value(
         step_of(double(allowance.memory_bytes), double(limits.least_memory), double(limits.most_memory)));
     scratch_->set_value(
         step_of(double(allowance.scratch_bytes), double(limits.least_scratch), double(limits.most_scratch)));
     refresh();
-    adjustSize();
-    const QPoint corner = button.mapToGlobal(QPoint(button.width() - width(), button.height() + space::hair));
-    move(corner);
-    show();
-    memory_->slider()->setFocus();
     beat_.start(beat_ms);
 }
 
 void AllowancePanel::refresh() {
-    if (!isVisible()) beat_.stop();
     used_->setText(tr("Kept now:\n%1 of frames in memory\n%2 of working files\n%3 to open piles again sooner")
                        .arg(bytes_in_words(double(studio_.stores().frames()->bytes())))
                        .arg(bytes_in_words(double(studio_.stores().scratch()->used())))

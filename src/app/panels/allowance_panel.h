@@ -1,21 +1,20 @@
-// How much of the machine the program may take, in a small panel that opens under its button.
+// How much of the machine the program may take.
 #pragma once
 
-#include <QFrame>
 #include <QLabel>
 #include <QTimer>
+#include <QWidget>
 
 #include "app/looks/controls.h"
 #include "app/work/studio.h"
 
 namespace bp::app {
 
-class AllowancePanel : public QFrame {
+class AllowancePanel : public QWidget {
     Q_OBJECT
 
   public:
     AllowancePanel(Studio& studio, QWidget* parent);
-    void open_below(const QWidget& button);
 
   private:
     void refresh();

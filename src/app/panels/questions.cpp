@@ -63,6 +63,10 @@ QString ask_for_name(QWidget* parent, const QString& title, const QString& folde
 
 }  // namespace
 
+QString place_of(Places kind) {
+    return beginning(kind, {});
+}
+
 QStringList ask_for_files(QWidget* parent, Places kind, const QString& title, const QString& filter,
                           const QString& near) {
     QFileDialog dialog(parent, title, beginning(kind, near), filter);

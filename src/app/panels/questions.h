@@ -12,6 +12,8 @@ namespace bp::app {
 // empty). Nothing is chosen when the person leaves them.
 enum class Places { frames, piles, finishes, profiles, pictures };
 
+// Where the next dialog of a kind begins.
+QString place_of(Places kind);
 QStringList ask_for_files(QWidget* parent, Places kind, const QString& title, const QString& filter,
                           const QString& near = {});
 QString ask_for_folder(QWidget* parent, Places kind, const QString& title, const QString& near = {});

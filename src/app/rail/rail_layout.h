@@ -21,7 +21,8 @@ constexpr double footer = 24;
 struct Slat {
     int id = 0;
     double left = 0;
-    double width = 0;
+    double width = 0;    // of what is shown of the frame: all of it where there is room
+    double exposed = 0;  // how long it was exposed
     double right() const { return left + width; }
     double middle() const { return left + width / 2; }
 };
@@ -32,9 +33,9 @@ struct RailLayout {
     double length = 0;                // of all
 };
 
-// Slats at their capture times, as wide as their exposures; pauses much longer than the run's usual step are shortened.
-// Without capture times the frames stand evenly. All of them take up `room` at zoom 1, unless that makes few frames
-// needlessly wide.
+// Slats at their capture times, as wide as their exposures, and wider where there is room for all of a frame; pauses
+// much longer than the run's usual step are shortened. Without capture times, or in another order, the frames stand
+// evenly. All of them take up `room` at zoom 1, unless that makes few frames needlessly wide.
 RailLayout lay_out_rail(const Pile& pile, double room, double zoom);
 
 }  // namespace bp::app

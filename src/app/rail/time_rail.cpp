@@ -14,6 +14,7 @@
 
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
+#include "pile/edits.h"
 
 namespace bp::app {
 
@@ -116,6 +117,59 @@ QStringList TimeRail::drawn_traces() const {
 void TimeRail::fit_height() {
     setFixedHeight(int(slat_top() + slat_height + footer));
     choose_->move(2, int(slat_top() + slat_height / 2 - choose_->sizeHint().height() / 2.0));
+}
+
+void TimeRail::set_head(QWidget* left, QWidget* right) {
+    heads_ = {left, right};
+    for (QWidget* head : heads_) {
+        head->setParent(this);
+        head->show();
+    }
+    place_heads();
+}
+
+void TimeRail::place_heads() {
+    constexpr int times = 72;
+    for (std::size_t i = 0; i < heads_.size(); ++i) {
+        if (!heads_[i]) continue;
+        const QSize size = heads_[i]->sizeHint();
+        heads_[i]->resize(size);
+        heads_[i]->move(i == 0 ? times : width() - times - size.width(), (int(header) - size.height()) / 2);
+    }
+}
+
+bool TimeRail::on_foot(QPointF p) const {
+    if (p.y() <= slat_top() + slat_height + 2 || patches_on_ || tag_at(p) != 0) return false;
+    const int id = frame_at(p);
+    return id != 0 && slat_of(id).adjusted(0, 0, 0, footer).contains(p);
+}
+
+std::size_t TimeRail::place_for(double x) const {
+    const auto& slats = layout_.slats;
+    return std::size_t(
+        std::count_if(slats.begin(), slats.end(), [&](const Slat& slat) { return place_of(slat).center().x() < x; }));
+}
+
+void TimeRail::move_selected(int by) {
+    const Pile& pile = studio_.pile();
+    const auto& ids = studio_.selected();
+    const auto selected = [&](const Frame& f) { return std::find(ids.begin(), ids.end(), f.id) != ids.end(); };
+    const auto first = std::find_if(pile.frames.begin(), pile.frames.end(), selected);
+    const auto end = std::find_if(pile.frames.rbegin(), pile.frames.rend(), selected).base();
+    const long to = by < 0 ? first - pile.frames.begin() + by : end - pile.frames.begin() + by;
+    if (to < 0 || to > long(pile.frames.size())) return;
+    studio_.document().edit(with_moved_frames(pile, ids, std::size_t(to)), tr("Order of frames"),
+                            QStringLiteral("order"));
+}
+
+void TimeRail::contextMenuEvent(QContextMenuEvent* event) {
+    if (!studio_.document().open()) return;
+    const bool by_key = event->reason() == QContextMenuEvent::Keyboard;
+    if (const int id = by_key ? 0 : frame_at(event->pos()); id != 0) {
+        const auto& ids = studio_.selected();
+        if (std::find(ids.begin(), ids.end(), id) == ids.end()) studio_.select(id);
+    }
+    emit menu_wanted(by_key ? mapToGlobal(slat_of(studio_.current()).center().toPoint()) : event->globalPos());
 }
 
 double TimeRail::slat_top() const {
@@ -222,6 +276,13 @@ void TimeRail::try_method(const std::optional<Method>& method) {
 }
 
 bool TimeRail::leave_drag() {
+    if (grips_) {
+        grips_ = false;
+        carried_.reset();
+        unsetCursor();
+        update();
+        return true;
+    }
     if (!held_) return false;
     held_.reset();
     pulled_.reset();
@@ -252,6 +313,7 @@ void TimeRail::lay_out() {
 void TimeRail::resizeEvent(QResizeEvent*) {
     lay_out();
     fit_height();
+    place_heads();
 }
 
 void TimeRail::zoom_to(double zoom, double at) {
@@ -309,6 +371,15 @@ void TimeRail::mousePressEvent(QMouseEvent* event) {
             emit patch_clicked(id, !event->modifiers().testFlag(Qt::ShiftModifier));
         return;
     }
+    grips_ = event->modifiers() == Qt::NoModifier && on_foot(event->position());
+    if (grips_) {
+        // All that are selected are carried, when this one is among them.
+        const int id = frame_at(event->position());
+        const auto& ids = studio_.selected();
+        if (std::find(ids.begin(), ids.end(), id) == ids.end()) choose(id, Qt::NoModifier);
+        setCursor(Qt::ClosedHandCursor);
+        return;
+    }
     scrubbing_ = event->modifiers() == Qt::NoModifier;
     choose(frame_at(event->position()), event->modifiers());
 }
@@ -322,8 +393,15 @@ void TimeRail::mouseMoveEvent(QMouseEvent* event) {
         }
         return;
     }
+    if (grips_) {
+        carried_ = place_for(event->position().x());
+        update();
+        return;
+    }
     if (!scrubbing_) {
         emit slat_pointed(frame_at(event->position()));
+        const bool foot = on_foot(event->position());
+        if (!near_) setCursor(foot ? Qt::OpenHandCursor : Qt::ArrowCursor);
         const auto seen = wedge();
         const auto before = std::exchange(near_, seen ? seen->at(event->position()) : std::nullopt);
         if (near_ == before) return;
@@ -337,6 +415,11 @@ void TimeRail::mouseMoveEvent(QMouseEvent* event) {
 
 void TimeRail::mouseReleaseEvent(QMouseEvent*) {
     scrubbing_ = false;
+    if (std::exchange(grips_, false)) unsetCursor();
+    if (const auto to = std::exchange(carried_, std::nullopt)) {
+        studio_.document().edit(with_moved_frames(studio_.pile(), studio_.selected(), *to), tr("Order of frames"));
+        update();
+    }
     held_.reset();
     if (const auto pulled = std::exchange(pulled_, std::nullopt)) emit taper_settled(*pulled);
 }
@@ -430,7 +513,8 @@ bool TimeRail::event(QEvent* event) {
         const QString tip =
             seen && seen->at(help->pos())
                 ? tr("Pull the corner to fade trails over more or less of the run, the knot to bend the rise")
-                : tip_for(frame_at(help->pos()));
+            : on_foot(help->pos()) ? tr("Drag to move the frame, or all that are selected, to another place of the run")
+                                   : tip_for(frame_at(help->pos()));
         QToolTip::showText(help->globalPos(), tip, this);
         return true;
     }

@@ -3,7 +3,9 @@
 #pragma once
 
 #include <QPixmap>
+#include <QPointer>
 #include <QWidget>
+#include <array>
 #include <map>
 #include <vector>
 
@@ -71,8 +73,14 @@ class TimeRail : public QWidget {
     void zoom_by(double factor);
     // To the frame of this place in the run, or the nearest that there is.
     void go_to(int number, bool extend);
+    // What stands in the head line, beside the words: on the left and on the right.
+    void set_head(QWidget* left, QWidget* right);
+    // Moves the selected frames so many places in the run.
+    void move_selected(int by);
 
   signals:
+    // The list of what can be done with the selected frames.
+    void menu_wanted(QPoint global);
     // A frame was chosen by the person, not by the program.
     void frame_chosen();
     void tag_clicked(int frame);                 // that of a frame of which parts lie over the base
@@ -92,6 +100,7 @@ class TimeRail : public QWidget {
     void mouseReleaseEvent(QMouseEvent*) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
     bool event(QEvent* event) override;
 
   private:
@@ -126,6 +135,13 @@ class TimeRail : public QWidget {
     void draw_breaks(QPainter& painter) const;
     void draw_stitches(QPainter& painter) const;
     void draw_extent(QPainter& painter) const;
+    void draw_carried(QPainter& painter) const;
+    QRectF words_place() const;
+    void place_heads();
+    // Below the slats, where frames are taken to be carried to another place.
+    bool on_foot(QPointF p) const;
+    // Before which frame of the run what is carried would come to lie.
+    std::size_t place_for(double x) const;
     QString tip_for(int id) const;
     void fill_menu();
 
@@ -138,6 +154,9 @@ class TimeRail : public QWidget {
     double zoom_ = 1;
     double scroll_ = 0;
     bool scrubbing_ = false;
+    bool grips_ = false;                  // the foot of a slat is held
+    std::optional<std::size_t> carried_;  // before this place of the run, while frames are carried
+    std::array<QPointer<QWidget>, 2> heads_;
     bool taper_wanted_ = false;
     int pointed_ = 0;
     bool tags_clickable_ = false;

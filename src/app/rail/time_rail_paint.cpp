@@ -154,6 +154,11 @@ void TimeRail::draw_slat(QPainter& painter, std::size_t i, bool selected) const 
     painter.setOpacity(is_out(frame) ? 0.28 : 1.0);
     draw_picture(painter, frame.id, place);
     painter.setOpacity(1);
+    // All of the frame is shown, and how long it was exposed below it.
+    if (const double exposed = layout_.slats[i].exposed; exposed < place.width() - 1) {
+        painter.setPen(QPen(theme().quiet, 2, Qt::SolidLine, Qt::FlatCap));
+        painter.drawLine(place.bottomLeft() + QPointF(0, 2), place.bottomLeft() + QPointF(exposed, 2));
+    }
     if (is_out(frame)) {
         painter.setPen(QPen(theme().quiet, 1.5));
         painter.drawLine(place.bottomLeft() + QPointF(1, -1), place.topRight() + QPointF(-1, 1));
@@ -195,8 +200,11 @@ void TimeRail::draw_times(QPainter& painter) const {
     const auto time = [](const Frame& f) {
         return f.file->capture.captured ? time_in_words(*f.file->capture.captured) : QString();
     };
-    painter.drawText(QRectF(space::medium, 8, 120, 16), Qt::AlignLeft, time(pile.frames.front()));
-    painter.drawText(QRectF(width() - 120 - space::medium, 8, 120, 16), Qt::AlignRight, time(pile.frames.back()));
+    const double line_top = (header - 16) / 2;
+    painter.drawText(QRectF(space::medium, line_top, 120, 16), Qt::AlignLeft | Qt::AlignVCenter,
+                     time(pile.frames.front()));
+    painter.drawText(QRectF(width() - 120 - space::medium, line_top, 120, 16), Qt::AlignRight | Qt::AlignVCenter,
+                     time(pile.frames.back()));
     const Frame* frame = find_frame(pile, studio_.current());
     if (!frame) return;
     QStringList words{tr("Frame %1 of %2").arg(number_of(pile, frame->id)).arg(pile.frames.size()),
@@ -216,10 +224,13 @@ void TimeRail::draw_times(QPainter& painter) const {
     const QString odd = known ? reasons_in_words(known->marks) : QString();
     const QString more = odd.isEmpty() ? QString() : QStringLiteral("   ") + odd;
     const QFontMetricsF metrics(painter.font());
-    const QRectF line(90, 8, width() - 180, 16);
+    const QRectF line = words_place();
     const double wide = metrics.horizontalAdvance(text + more);
+    if (wide > line.width())
+        text = metrics.elidedText(text, Qt::ElideMiddle, line.width() - metrics.horizontalAdvance(more));
     QRectF place = line;
-    place.setLeft(line.left() + std::max(0.0, (line.width() - wide) / 2));
+    // In the middle of the rail where it can be.
+    place.setLeft(std::clamp((width() - wide) / 2, line.left(), std::max(line.left(), line.right() - wide)));
     painter.setPen(theme().text);
     painter.drawText(place, Qt::AlignLeft, text);
     place.setLeft(place.left() + metrics.horizontalAdvance(text));
@@ -296,6 +307,24 @@ void TimeRail::draw_trace(QPainter& painter, const Trace& trace, double top) con
         }
     }
     painter.restore();
+}
+
+// Between the buttons of the head line.
+QRectF TimeRail::words_place() const {
+    const double left = heads_[0] && heads_[0]->isVisible() ? heads_[0]->geometry().right() + space::medium : 90;
+    const double right = heads_[1] && heads_[1]->isVisible() ? heads_[1]->x() - space::medium : width() - 90;
+    return {left, (header - 16) / 2, std::max(0.0, right - left), 16};
+}
+
+// Frames that are carried to another place of the run: where they would come to lie.
+void TimeRail::draw_carried(QPainter& painter) const {
+    const auto& slats = layout_.slats;
+    const std::size_t before = *carried_;
+    const double x = before < slats.size() ? place_of(slats[before]).left() - 2 : place_of(slats.back()).right() + 2;
+    painter.setPen(QPen(theme().amber, 2));
+    painter.drawLine(QPointF(x, slat_top() - 6), QPointF(x, slat_top() + slat_height + 6));
+    painter.drawLine(QPointF(x - 4, slat_top() - 6), QPointF(x + 4, slat_top() - 6));
+    painter.drawLine(QPointF(x - 4, slat_top() + slat_height + 6), QPointF(x + 4, slat_top() + slat_height + 6));
 }
 
 // A shortened pause: the line is cut.
@@ -380,6 +409,7 @@ void TimeRail::paintEvent(QPaintEvent*) {
             draw_slat(painter, i, selected.count(slats[i].id) > 0);
     }
     if (current) draw_slat(painter, *current, true);
+    if (carried_) draw_carried(painter);
     painter.restore();
     draw_extent(painter);
     if (hasFocus()) {

@@ -1,5 +1,6 @@
 #include "app/steps/frames_step.h"
 
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QSignalBlocker>
@@ -12,6 +13,7 @@
 #include "app/rail/rail_traces.h"
 #include "app/work/commands.h"
 #include "pile/edits.h"
+#include "pile/outcomes.h"
 
 namespace bp::app {
 namespace {
@@ -58,6 +60,7 @@ void FramesStep::build_gathering() {
     menu->addAction(tr("Practice camera…"), this, &FramesStep::camera_wanted);
     more->setMenu(menu);
     column()->addWidget(more);
+    build_guess();
     coming_ = new QWidget(this);
     auto* coming_row = new QHBoxLayout(coming_);
     coming_row->setContentsMargins(0, 0, 0, 0);
@@ -91,6 +94,47 @@ void FramesStep::build_gathering() {
         const QString name = ask_for_folder(window(), Places::frames, tr("Folder with the missing frames"));
         if (!name.isEmpty()) studio_.look_in(name);
     });
+}
+
+// What the pile was taken for. One click says that it is so, or what else it is.
+void FramesStep::build_guess() {
+    guessed_ = new QWidget(this);
+    guessed_->setObjectName(QStringLiteral("outcome_guess"));
+    auto* rows = new QVBoxLayout(guessed_);
+    rows->setContentsMargins(0, 0, 0, 0);
+    rows->setSpacing(space::hair);
+    guessed_words_ = quiet_label({}, guessed_);
+    guessed_words_->setObjectName(QStringLiteral("outcome_guess_words"));
+    rows->addWidget(guessed_words_);
+    auto* grid = new QGridLayout;
+    grid->setSpacing(space::hair);
+    for (const OutcomeEntry& entry : outcomes()) {
+        const auto n = int(entry.outcome);
+        auto* button =
+            push(word(entry.outcome), QStringLiteral("outcome_is_%1").arg(n), what_it_does(entry.outcome), guessed_);
+        button->setCheckable(true);
+        button->setProperty("tab", true);
+        grid->addWidget(button, n / 3, n % 3);
+        is_[std::size_t(n)] = button;
+        connect(button, &QPushButton::clicked, this,
+                [this, outcome = entry.outcome] { studio_.choose_outcome(outcome); });
+    }
+    rows->addLayout(grid);
+    column()->addWidget(guessed_);
+    const auto show = [this] {
+        const auto& guess = studio_.outcome_guess();
+        guessed_->setVisible(guess.has_value());
+        if (!guess) return;
+        const QString exposure = exposure_in_words(guess->exposure_s);
+        guessed_words_->setText(guess->step_s > 0
+                                    ? tr("Taken for %1, a guess by %n frame(s) of %2, one every %3. It is:", nullptr,
+                                         int(studio_.pile().frames.size()))
+                                          .arg(word(guess->outcome), exposure, exposure_in_words(guess->step_s))
+                                    : tr("Taken for %1, a guess. It is:").arg(word(guess->outcome)));
+        for (std::size_t i = 0; i < is_.size(); ++i) is_[i]->setChecked(int(i) == int(guess->outcome));
+    };
+    connect(&studio_, &Studio::outcome_guessed, this, show);
+    show();
 }
 
 void FramesStep::build_odd() {

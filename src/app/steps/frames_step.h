@@ -6,6 +6,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSpinBox>
+#include <array>
 
 #include "app/canvas/viewer.h"
 #include "app/panels/found_list.h"
@@ -33,6 +34,7 @@ class FramesStep : public StepBody {
     void build_gathering();
     void build_frame();
     void build_odd();
+    void build_guess();
     void build_run();
     void refresh() override;
     void refresh_odd();
@@ -46,6 +48,9 @@ class FramesStep : public StepBody {
     Viewer& viewer_;
     Surveyor& surveyor_;
     Arriving& arriving_;
+    QWidget* guessed_;
+    QLabel* guessed_words_;
+    std::array<QPushButton*, 6> is_{};
     QWidget* coming_;
     QLabel* coming_words_;
     QLabel* facts_;

@@ -16,7 +16,8 @@ class PictureAccess final : public QAccessibleWidget {
   public:
     explicit PictureAccess(Canvas& canvas) : QAccessibleWidget(&canvas, QAccessible::Graphic), canvas_(canvas) {}
     QString text(QAccessible::Text kind) const override {
-        return kind == QAccessible::Value ? canvas_.readout().simplified() : QAccessibleWidget::text(kind);
+        return kind == QAccessible::Value ? (canvas_.zoom_button()->text() + canvas_.readout()).simplified()
+                                          : QAccessibleWidget::text(kind);
     }
 
   private:

@@ -13,6 +13,7 @@
 #include <utility>
 
 #include "app/looks/controls.h"
+#include "app/looks/display.h"
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "app/panels/align_table.h"
@@ -28,6 +29,7 @@
 #include "app/steps/frames_step.h"
 #include "app/steps/merge_step.h"
 #include "app/steps/parts_step.h"
+#include "app/window/menus.h"
 #include "engine/export_names.h"
 #include "io/clip.h"
 #include "io/kinds.h"
@@ -43,6 +45,8 @@ QStringList local_files(const QMimeData* data) {
         if (url.isLocalFile()) out << url.toLocalFile();
     return out;
 }
+
+constexpr auto geometry_key = "window/geometry";
 
 bool is_clip(const QString& name) {
     const Kind* kind = kind_of(name.toStdString());
@@ -61,6 +65,8 @@ MainWindow::MainWindow()
     setWindowIcon(icon(QStringLiteral("bright-pile")));
     setAcceptDrops(true);
     resize(QSize(1280, 800).boundedTo(screen()->availableSize()));
+    restoreGeometry(QSettings().value(QLatin1String(geometry_key)).toByteArray());
+    use_display_of(screen());
     auto* centre = new QWidget(this);
     auto* column = new QVBoxLayout(centre);
     column->setContentsMargins(0, 0, 0, 0);
@@ -81,8 +87,18 @@ MainWindow::MainWindow()
     connect(start_, &StartScreen::outcome_chosen, this, [this](Outcome outcome) { choose_and_open(outcome); });
     connect(start_, &StartScreen::open_wanted, this, [this] { choose_and_open(std::nullopt); });
     connect(start_, &StartScreen::demo_chosen, studio_, &Studio::open_demo);
-    connect(start_, &StartScreen::theme_wanted, this, &MainWindow::flip_theme);
+    connect(start_, &StartScreen::recent_wanted, this, &MainWindow::open_recent);
+    connect(start_, &StartScreen::preferences_wanted, this, &MainWindow::choose_preferences);
+    connect(studio_, &Studio::saved, this, &MainWindow::note_pile);
+    // As soon as there is something to see of it.
+    connect(viewer_, &Viewer::settled, this, [this] {
+        if (noted_ != studio_->document().identity() && viewer_->seen_finely()) note_pile();
+    });
     connect(studio_, &Studio::said, notices_, &Notices::say);
+    // Where it can be said whether the guess is right.
+    connect(studio_, &Studio::outcome_guessed, this, [this] {
+        if (studio_->outcome_guess()) steps_->open(0);
+    });
     for (Lane* lane : {&studio_->exporting(), &studio_->saving()})
         connect(
             lane, &Lane::busy_changed, this,
@@ -112,6 +128,7 @@ MainWindow::MainWindow()
     connect(start_, &StartScreen::camera_wanted, this, [this] { camera_->open_over(*this); });
     connect(start_, &StartScreen::left_over_wanted, recovery_, &Recovery::take_up);
     keys_ = new Keys(this);
+    build_list_menus();
     tie_keys();
     tie_picture_keys();
     order_tabs(*pages_);
@@ -129,27 +146,41 @@ QWidget* MainWindow::build_desk() {
     row->setSpacing(0);
     steps_ = new StepLine(desk);
     canvas_ = new Canvas(*studio_, *viewer_, *comparison_, desk);
-    look_ = new ViewBar(*studio_, *viewer_, *comparison_, desk);
+    held_ = new ViewBar(*viewer_, *comparison_, desk);
     auto* sight = new QVBoxLayout;
     sight->setSpacing(0);
-    sight->addWidget(look_);
+    sight->addWidget(held_);
     sight->addWidget(canvas_, 1);
     row->addWidget(steps_);
     row->addLayout(sight, 1);
     auto* capture = new CapturePanel(*studio_, *surveyor_, desk);
     capture->hide();
     row->addWidget(capture);
-    connect(look_->capture_button(), &QPushButton::toggled, capture, &QWidget::setVisible);
+    play_ = new PlayBar(*studio_, *viewer_, desk);
+    auto* switches = new QWidget(desk);
+    auto* switch_row = new QHBoxLayout(switches);
+    switch_row->setContentsMargins(0, 0, 0, 0);
+    switch_row->setSpacing(space::hair);
+    const auto panel_switch = [&](const char* id, const QString& words, const QString& name) {
+        QPushButton* button = push(words, name, tip_of(id), switches);
+        button->setCheckable(true);
+        button->setProperty("low", true);
+        switch_row->addWidget(button);
+        return button;
+    };
+    plumb_button_ = panel_switch("plumb", tr("Plumb"), QStringLiteral("plumb"));
+    capture_button_ = panel_switch("capture", tr("Capture data"), QStringLiteral("capture_data"));
+    connect(capture_button_, &QPushButton::toggled, capture, &QWidget::setVisible);
     auto* plumb = new PlumbPanel(*studio_, *viewer_, desk);
     plumb->hide();
     row->addWidget(plumb);
-    connect(look_->plumb_button(), &QPushButton::toggled, plumb, &QWidget::setVisible);
+    connect(plumb_button_, &QPushButton::toggled, plumb, &QWidget::setVisible);
     // Both together would leave little of the picture.
-    connect(look_->plumb_button(), &QPushButton::toggled, this, [this](bool on) {
-        if (on) look_->capture_button()->setChecked(false);
+    connect(plumb_button_, &QPushButton::toggled, this, [this](bool on) {
+        if (on) capture_button_->setChecked(false);
     });
-    connect(look_->capture_button(), &QPushButton::toggled, this, [this](bool on) {
-        if (on) look_->plumb_button()->setChecked(false);
+    connect(capture_button_, &QPushButton::toggled, this, [this](bool on) {
+        if (on) plumb_button_->setChecked(false);
     });
     connect(canvas_, &Canvas::clicked, plumb, &PlumbPanel::look_at);
     connect(plumb, &PlumbPanel::place_changed, canvas_,
@@ -160,6 +191,10 @@ QWidget* MainWindow::build_desk() {
     column->addLayout(row, 1);
     rail_ = new TimeRail(*studio_, *surveyor_, desk);
     column->addWidget(rail_);
+    rail_->set_head(play_, switches);
+    connect(rail_, &TimeRail::menu_wanted, this, &MainWindow::frame_menu);
+    connect(canvas_, &Canvas::menu_wanted, this, &MainWindow::picture_menu);
+    connect(canvas_->zoom_button(), &QToolButton::clicked, this, &MainWindow::list_sizes);
     auto* exporting = new ExportStep(*studio_, *viewer_, *canvas_);
     auto* frames = new FramesStep(*studio_, *viewer_, *surveyor_, *arriving_);
     steps_->add(frames);
@@ -185,8 +220,11 @@ QWidget* MainWindow::build_desk() {
     connect(bar_, &TopBar::open_wanted, this, [this] { choose_and_open(std::nullopt); });
     connect(bar_, &TopBar::save_wanted, this, [this] { save(); });
     connect(bar_, &TopBar::export_wanted, this, [this, exporting] { steps_->open(exporting); });
-    connect(bar_, &TopBar::keys_wanted, this, &MainWindow::show_keys);
-    connect(bar_, &TopBar::theme_wanted, this, &MainWindow::flip_theme);
+    connect(bar_, &TopBar::menu_opens, this,
+            [this](QMenu* menu) { fill_main_menu(*menu, *keys_, [this](QMenu& piles) { list_recent(piles); }); });
+    connect(bar_, &TopBar::history_opens, this, [this](QMenu* menu) { list_history(*menu); });
+    connect(bar_, &TopBar::pair_wanted, comparison_, &Comparison::set_on);
+    connect(comparison_, &Comparison::changed, bar_, [this] { bar_->set_pair(comparison_->on()); });
     connect(exporting, &ExportStep::export_wanted, this, &MainWindow::export_picture);
     connect(exporting, &ExportStep::growth_wanted, this, &MainWindow::export_growth);
     // Looking through the frames is what the rail is for: choosing one there shows it.
@@ -224,20 +262,20 @@ QString MainWindow::near_frames() const {
 
 void MainWindow::choose_folder() {
     const QString folder = ask_for_folder(this, Places::frames, tr("Open a folder"));
-    if (!folder.isEmpty()) open_instead({folder}, Outcome::trails);
+    if (!folder.isEmpty()) open_instead({folder}, std::nullopt);
 }
 
 void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
     const QString filter = outcome ? pictures_filter() : pictures_filter(true);
     const QString title = outcome ? tr("Frames for %1").arg(word(*outcome)) : tr("Open");
     const QStringList names = ask_for_files(this, Places::frames, title, filter);
-    if (!names.isEmpty()) open_instead(names, outcome.value_or(Outcome::trails));
+    if (!names.isEmpty()) open_instead(names, outcome);
 }
 
-void MainWindow::open_instead(const QStringList& names, Outcome outcome) {
-    QStringList wanted = names;
-    if (names.size() == 1 && is_clip(names.first())) wanted = frames_of_clip(names.first());
-    if (!wanted.isEmpty()) leave([this, wanted, outcome] { studio_->open(wanted, outcome); });
+void MainWindow::open_instead(const QStringList& names, std::optional<Outcome> outcome, std::function<void()> then) {
+    const QStringList wanted = with_frames_of_clips(names);
+    if (!wanted.isEmpty())
+        leave([this, wanted, outcome, then = std::move(then)] { studio_->open(wanted, outcome, then); });
 }
 
 QStringList MainWindow::frames_of_clip(const QString& clip) {
@@ -441,24 +479,79 @@ void MainWindow::dropEvent(QDropEvent* event) {
     QTimer::singleShot(0, this, [this, names] { take_drop(names); });
 }
 
-// A pile replaces what is open; frames join it.
+// A pile replaces what is open; frames and clips join it; a finish is taken over. What is dropped together and can mean
+// several things is asked for.
 void MainWindow::take_drop(const QStringList& names) {
-    const auto pile = std::find_if(names.begin(), names.end(), [](const QString& name) {
-        return name.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive);
-    });
-    if (pile != names.end()) {
-        if (names.size() > 1) studio_->say(tr("A pile and frames are not opened together: the pile is opened."));
-        open_instead({*pile}, Outcome::trails);
-    } else if (!studio_->document().open()) {
-        open_instead(names, Outcome::trails);
-    } else {
-        studio_->add(names.size() == 1 && is_clip(names.first()) ? frames_of_clip(names.first()) : names);
+    QStringList piles, finishes, frames;
+    for (const QString& name : names) {
+        if (name.endsWith(QStringLiteral(".pile"), Qt::CaseInsensitive))
+            piles << name;
+        else if (name.endsWith(QLatin1String(finish_ending), Qt::CaseInsensitive))
+            finishes << name;
+        else
+            frames << name;
     }
+    if (!piles.isEmpty()) {
+        take_piles(piles, frames);
+        return;
+    }
+    if (!frames.isEmpty()) {
+        const QStringList all = with_frames_of_clips(frames);
+        if (all.isEmpty()) return;
+        if (studio_->document().open())
+            studio_->add(all);
+        else
+            open_instead(all, std::nullopt);
+    }
+    if (finishes.isEmpty()) return;
+    if (finishes.size() > 1)
+        studio_->say(tr("One finish is taken at a time: drop one of the %1.").arg(finishes.size()), true);
+    else if (frames.isEmpty() && studio_->document().open())
+        studio_->take_finish(finishes.first());
+    else
+        studio_->say(
+            tr("%1 is a finish: open a pile first, then drop it again.").arg(QFileInfo(finishes.first()).fileName()));
+}
+
+void MainWindow::take_piles(const QStringList& piles, const QStringList& frames) {
+    if (piles.size() > 1) {
+        constexpr qsizetype most = 4;
+        std::vector<Answer> which;
+        for (const QString& pile : piles.first(std::min(most, piles.size())))
+            which.push_back({QFileInfo(pile).completeBaseName(), pile});
+        const auto answer = ask(this, tr("Which of the piles is to be opened?"), {}, which);
+        if (answer) open_instead({piles[*answer]}, std::nullopt);
+        return;
+    }
+    if (frames.isEmpty()) {
+        open_instead({piles.first()}, std::nullopt);
+        return;
+    }
+    const QString name = QFileInfo(piles.first()).fileName();
+    const auto answer = ask(this, tr("%1, and frames: what is to be done?").arg(name), {},
+                            {{tr("Open the pile and add them"), tr("The frames join the pile")},
+                             {tr("Open the pile alone"), tr("The frames are left out")}});
+    if (!answer) return;
+    std::function<void()> then;
+    if (*answer == 0) then = [this, frames] { studio_->add(with_frames_of_clips(frames)); };
+    open_instead({piles.first()}, std::nullopt, std::move(then));
+}
+
+// Clips by the frames that are wanted of them.
+QStringList MainWindow::with_frames_of_clips(const QStringList& names) {
+    QStringList out;
+    for (const QString& name : names)
+        if (is_clip(name))
+            out << frames_of_clip(name);
+        else
+            out << name;
+    return out;
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
     event->ignore();
     leave([this] {
+        QSettings().setValue(QLatin1String(geometry_key), saveGeometry());
         arriving_->stop();
         recovery_->forget();
         studio_->document().close();

@@ -10,6 +10,7 @@
 #include "app/canvas/view_bar.h"
 #include "app/canvas/viewer.h"
 #include "app/panels/camera_panel.h"
+#include "app/panels/play_bar.h"
 #include "app/rail/time_rail.h"
 #include "app/steps/step_line.h"
 #include "app/window/notices.h"
@@ -37,7 +38,8 @@ class MainWindow : public QMainWindow {
     StepLine& steps() { return *steps_; }
     Notices& notices() { return *notices_; }
     Recovery& recovery() { return *recovery_; }
-    const Keys& keys() const { return *keys_; }
+    Keys& keys() { return *keys_; }
+    const PlayBar& play_bar() const { return *play_; }
 
   protected:
     bool event(QEvent* event) override;
@@ -46,6 +48,7 @@ class MainWindow : public QMainWindow {
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
     void closeEvent(QCloseEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
   private:
     QWidget* build_desk();
@@ -54,10 +57,12 @@ class MainWindow : public QMainWindow {
     void choose_folder();
     void choose_and_open(std::optional<Outcome> outcome);
     // A folder, files, a clip or a pile, in place of what is open.
-    void open_instead(const QStringList& names, Outcome outcome);
+    void open_instead(const QStringList& names, std::optional<Outcome> outcome, std::function<void()> then = {});
     // Asks which frames of a clip are wanted and gives their names; none when nothing is.
     QStringList frames_of_clip(const QString& clip);
     void take_drop(const QStringList& names);
+    void take_piles(const QStringList& piles, const QStringList& frames);
+    QStringList with_frames_of_clips(const QStringList& names);
     // `done` is told whether the pile is on disk.
     void save(std::function<void(bool)> done = {});
     void save_as(std::function<void(bool)> done = {});
@@ -68,6 +73,20 @@ class MainWindow : public QMainWindow {
     void export_versions(const std::vector<std::string>& names);
     void export_growth();
     void go_home();
+    // What the pile looks like and where it lies, for the list of those that were open last.
+    void note_pile();
+    void open_recent(const QString& path);
+    void list_recent(QMenu& menu);
+    void list_history(QMenu& menu);
+    void list_sizes();
+    void frame_menu(QPoint at);
+    void picture_menu(QPoint at);
+    void build_list_menus();
+    void choose_preferences();
+    // Pictures are made anew for what the screen's samples mean now.
+    void show_anew();
+    void moved_to(QScreen* screen);
+    void flip_full_screen();
     // What is being typed counts, as if the field had been left.
     void settle_typing();
     // Does `then` at once, or after the person has decided what becomes of what is being written and of unsaved edits.
@@ -93,13 +112,16 @@ class MainWindow : public QMainWindow {
     TopBar* bar_;
     StepLine* steps_;
     Canvas* canvas_;
-    ViewBar* look_;
+    ViewBar* held_;
+    PlayBar* play_;
+    QPushButton *plumb_button_, *capture_button_;
     TimeRail* rail_;
     Notices* notices_;
     Keys* keys_;
     std::optional<View> flipped_from_;
     std::function<void()> when_written_;  // waits for what is being written
     bool asking_ = false;                 // a question about leaving stands
+    long noted_ = 0;                      // the pile whose picture is in the list of recent ones
 };
 
 }  // namespace bp::app

@@ -13,6 +13,7 @@
 #include "app/panels/tone_panel.h"
 #include "app/window/keys_sheet.h"
 #include "app/window/main_window.h"
+#include "pile/edits.h"
 
 namespace bp::app {
 namespace {
@@ -36,11 +37,42 @@ void MainWindow::tie_keys() {
     keys_->tie(
         "export_at_once", [this] { export_picture(); }, open);
     keys_->tie(
-        "undo", [this] { studio_->document().undo(); }, open);
+        "undo", [this] { studio_->document().undo(); }, [this] { return studio_->document().can_undo(); });
     keys_->tie(
-        "redo", [this] { studio_->document().redo(); }, open);
+        "redo", [this] { studio_->document().redo(); }, [this] { return studio_->document().can_redo(); });
     keys_->tie("theme", [this] { flip_theme(); });
     keys_->tie("keys", [this] { show_keys(); });
+    keys_->tie("preferences", [this] { choose_preferences(); });
+    keys_->tie(
+        "menu", [this] { bar_->menu_button()->showMenu(); }, open);
+    keys_->tie(
+        "history", [this] { bar_->history_button()->showMenu(); },
+        [this] { return bar_->history_button()->isEnabled(); });
+    keys_->tie("full_screen", [this] { flip_full_screen(); });
+    keys_->tie(
+        "hide_steps", [this] { steps_->setVisible(steps_->isHidden()); }, open);
+    keys_->tie(
+        "hide_rail", [this] { rail_->setVisible(rail_->isHidden()); }, open);
+    keys_->tie(
+        "invert",
+        [this] {
+            std::vector<int> others;
+            const std::vector<int>& ids = studio_->selected();
+            for (const Frame& frame : studio_->pile().frames)
+                if (std::find(ids.begin(), ids.end(), frame.id) == ids.end()) others.push_back(frame.id);
+            if (!others.empty()) studio_->select_these(std::move(others));
+        },
+        open);
+    keys_->tie(
+        "by_time", [this] { studio_->document().edit(with_order_by_time(studio_->pile()), tr("Order by time")); },
+        open);
+    keys_->tie(
+        "by_name", [this] { studio_->document().edit(with_order_by_name(studio_->pile()), tr("Order by name")); },
+        open);
+    keys_->tie(
+        "earlier", [this] { rail_->move_selected(-1); }, open, rail_);
+    keys_->tie(
+        "later", [this] { rail_->move_selected(1); }, open, rail_);
     keys_->tie("quit", [this] { close(); });
     keys_->tie(
         "select_all",
@@ -106,7 +138,9 @@ void MainWindow::tie_picture_keys() {
     keys_->tie(
         "hold_place", [] {}, open);  // the same
     keys_->tie(
-        "play", [this] { look_->set_playing(!look_->playing()); }, open);
+        "play", [this] { play_->set_playing(!play_->playing()); }, open);
+    keys_->tie(
+        "proof", [this] { viewer_->set_proof(!viewer_->proof()); }, open);
     keys_->tie(
         "pair", [this] { comparison_->set_on(!comparison_->on()); }, open);
     keys_->tie(
@@ -117,13 +151,17 @@ void MainWindow::tie_picture_keys() {
     keys_->tie(
         "divider_right", [this] { canvas_->set_divider(canvas_->divider() + divider_step); }, pair);
     keys_->tie(
-        "capture", [this] { look_->capture_button()->toggle(); }, open);
+        "capture", [this] { capture_button_->toggle(); }, open);
     keys_->tie(
-        "plumb", [this] { look_->plumb_button()->toggle(); }, open);
+        "plumb", [this] { plumb_button_->toggle(); }, open);
     keys_->tie(
         "fit", [this] { canvas_->fit(); }, open);
     keys_->tie(
         "pixels", [this] { canvas_->zoom_by(1.0 / canvas_->zoom()); }, open);
+    keys_->tie(
+        "twice", [this] { canvas_->zoom_by(2.0 / canvas_->zoom()); }, open);
+    keys_->tie(
+        "zoom_typed", [this] { list_sizes(); }, open);
     keys_->tie(
         "closer", [this] { canvas_->zoom_by(zoom_step); }, open);
     keys_->tie(
@@ -192,12 +230,16 @@ bool MainWindow::leave_something() {
         return true;
     }
     if (canvas_->leave_tool()) return true;
-    if (look_->playing()) {
-        look_->set_playing(false);
+    if (play_->playing()) {
+        play_->set_playing(false);
         return true;
     }
     if (rail_->holds_patches()) {
         rail_->hold_patches(false);
+        return true;
+    }
+    if (isFullScreen() && QApplication::focusWidget() == canvas_) {
+        flip_full_screen();
         return true;
     }
     if (QApplication::focusWidget() == canvas_ || pages_->currentIndex() == 0) return false;

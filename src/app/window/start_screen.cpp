@@ -1,7 +1,9 @@
 #include "app/window/start_screen.h"
 
 #include <QAbstractButton>
+#include <QDateTime>
 #include <QFile>
+#include <QFileInfo>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -14,6 +16,8 @@
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "app/panels/questions.h"
+#include "app/work/commands.h"
+#include "app/work/recents.h"
 #include "pile/outcomes.h"
 #include "practice/scene.h"
 
@@ -30,7 +34,7 @@ QString scene_picture(const practice::SceneEntry& scene) {
 // A picture with a title and a line below it.
 class Card : public QAbstractButton {
   public:
-    Card(const QString& title, const QString& line, const QString& picture, bool large, QWidget* parent)
+    Card(const QString& title, const QString& line, const QImage& picture, bool large, QWidget* parent)
         : QAbstractButton(parent), line_(line), picture_(picture), large_(large) {
         setText(title);
         setAccessibleName(title);
@@ -51,11 +55,15 @@ class Card : public QAbstractButton {
         QPainterPath shape;
         shape.addRoundedRect(place, space::rounding, space::rounding);
         painter.setClipPath(shape);
-        const double scale = std::max(place.width() / picture_.width(), place.height() / picture_.height());
-        const QSizeF from(place.width() / scale, place.height() / scale);
-        painter.drawImage(
-            place, picture_,
-            QRectF(QPointF((picture_.width() - from.width()) / 2, (picture_.height() - from.height()) / 2), from));
+        if (picture_.isNull()) {
+            painter.fillRect(place, theme().raised);
+        } else {
+            const double scale = std::max(place.width() / picture_.width(), place.height() / picture_.height());
+            const QSizeF from(place.width() / scale, place.height() / scale);
+            painter.drawImage(
+                place, picture_,
+                QRectF(QPointF((picture_.width() - from.width()) / 2, (picture_.height() - from.height()) / 2), from));
+        }
         QLinearGradient shade(0, place.bottom() - (large_ ? 96 : 74), 0, place.bottom());
         shade.setColorAt(0, QColor(0, 0, 0, 0));
         shade.setColorAt(1, QColor(0, 0, 0, 215));
@@ -102,13 +110,14 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     words->addWidget(quiet_label(
         tr("Choose an outcome, then your frames. It only sets first values and can be changed at any time."), this));
     head->addLayout(words, 1);
-    auto* themes = push(tr("Dusk or Noon"), QStringLiteral("start_theme"), tr("A dark or a light window"), this);
-    themes->setProperty("flat", true);
+    auto* preferences =
+        push(command("preferences").name(), QStringLiteral("start_preferences"), tip_of("preferences"), this);
+    preferences->setProperty("flat", true);
     auto* open = push(tr("Open a pile or frames…"), QStringLiteral("start_open"),
                       tr("Opens a saved pile, or frames as Trails"), this);
     auto* folder = push(tr("Open a folder…"), QStringLiteral("start_folder"),
                         tr("Opens all pictures in a folder as Trails (Ctrl+Shift+O)"), this);
-    head->addWidget(themes, 0, Qt::AlignTop);
+    head->addWidget(preferences, 0, Qt::AlignTop);
     head->addWidget(folder, 0, Qt::AlignTop);
     head->addWidget(open, 0, Qt::AlignTop);
     column->addLayout(head);
@@ -117,11 +126,18 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     new QVBoxLayout(left_overs_);
     left_overs_->layout()->setContentsMargins(0, 0, 0, 0);
     column->addWidget(left_overs_);
+    recent_ = new QWidget(this);
+    recent_->setObjectName(QStringLiteral("recent"));
+    auto* recent = new QHBoxLayout(recent_);
+    recent->setContentsMargins(0, 0, 0, 0);
+    recent->setSpacing(space::small);
+    column->addWidget(recent_, 2);
     auto* grid = new QGridLayout;
     grid->setSpacing(space::medium);
     int n = 0;
     for (const OutcomeEntry& entry : outcomes()) {
-        auto* card = new Card(word(entry.outcome), what_it_does(entry.outcome), picture_of(entry.outcome), true, this);
+        auto* card =
+            new Card(word(entry.outcome), what_it_does(entry.outcome), QImage(picture_of(entry.outcome)), true, this);
         card->setObjectName(QStringLiteral("outcome_%1").arg(n));
         connect(card, &QAbstractButton::clicked, this,
                 [this, outcome = entry.outcome] { emit outcome_chosen(outcome); });
@@ -150,7 +166,7 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
         const QString name = QString::fromUtf8(scene.name.data(), qsizetype(scene.name.size()));
         auto* card = new Card(tr("%1, %2 frames").arg(name).arg(scene.frames),
                               QString::fromUtf8(scene.summary.data(), qsizetype(scene.summary.size())),
-                              scene_picture(scene), false, this);
+                              QImage(scene_picture(scene)), false, this);
         card->setObjectName(QStringLiteral("demo_%1").arg(name));
         connect(card, &QAbstractButton::clicked, this, [this, name] { emit demo_chosen(name); });
         scenes->addWidget(card, place / across, place % across);
@@ -161,11 +177,35 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     drop->setAlignment(Qt::AlignHCenter);
     column->addWidget(drop);
     connect(open, &QPushButton::clicked, this, &StartScreen::open_wanted);
-    connect(themes, &QPushButton::clicked, this, &StartScreen::theme_wanted);
+    connect(preferences, &QPushButton::clicked, this, &StartScreen::preferences_wanted);
 }
 
 void StartScreen::showEvent(QShowEvent*) {
     list_left_overs();
+    list_recent();
+}
+
+// A card each for the piles that were open last.
+void StartScreen::list_recent() {
+    constexpr std::size_t most = 5;
+    for (QWidget* card : recent_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly)) let_go(card);
+    const std::vector<RecentPile> piles = recent_piles();
+    for (std::size_t i = 0; i < most; ++i) {
+        if (i >= piles.size()) {
+            // Cards are as wide as a row of them, however few there are.
+            if (!piles.empty()) recent_->layout()->addWidget(new QWidget(recent_));
+            continue;
+        }
+        const QFileInfo file(piles[i].path);
+        auto* card =
+            new Card(file.completeBaseName(), file.lastModified().toString(QLocale().dateFormat(QLocale::ShortFormat)),
+                     piles[i].picture, false, recent_);
+        card->setObjectName(QStringLiteral("recent_%1").arg(i));
+        card->setToolTip(piles[i].path);
+        connect(card, &QAbstractButton::clicked, this, [this, path = piles[i].path] { emit recent_wanted(path); });
+        recent_->layout()->addWidget(card);
+    }
+    recent_->setVisible(!piles.empty());
 }
 
 // What was not saved when the program ended: a line each, with what it looked like, its name and its time.

@@ -20,7 +20,8 @@ class StartScreen : public QWidget {
     void demo_chosen(const QString& scene);
     void open_wanted();
     void left_over_wanted(const bp::app::LeftOver& left);
-    void theme_wanted();
+    void recent_wanted(const QString& path);
+    void preferences_wanted();
     void camera_wanted();
     void folder_wanted();
 
@@ -30,8 +31,10 @@ class StartScreen : public QWidget {
 
   private:
     void list_left_overs();
+    void list_recent();
 
     QWidget* left_overs_;
+    QWidget* recent_;
 };
 
 }  // namespace bp::app

@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPainter>
+#include <QSignalBlocker>
 #include <array>
 
 #include "app/looks/controls.h"
@@ -59,18 +60,33 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
         row->addWidget(views_[i]);
         connect(views_[i], &QPushButton::clicked, this, [this, i] { viewer_.set_view(View(i)); });
     }
+    row->addSpacing(space::small);
+    pair_ = push(command("pair").name(), QStringLiteral("side_by_side"), tip_of("pair"), this);
+    pair_->setCheckable(true);
+    pair_->setProperty("flat", true);
+    row->addWidget(pair_);
+    connect(pair_, &QPushButton::toggled, this, &TopBar::pair_wanted);
     row->addStretch();
     undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
     redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
-    auto* room = tool(QStringLiteral("room"), QStringLiteral("room"), tr("Room: how much memory and disk to take"));
-    theme_ = tool(QStringLiteral("lamp"), QStringLiteral("theme"), tip_of("theme"));
+    history_ = tool(QStringLiteral("more"), QStringLiteral("history"), tip_of("history"));
+    history_->setIconSize({12, 12});
+    history_->setPopupMode(QToolButton::InstantPopup);
+    history_->setMenu(new QMenu(history_));
+    connect(history_->menu(), &QMenu::aboutToShow, this, [this] { emit history_opens(history_->menu()); });
     row->addWidget(undo_);
     row->addWidget(redo_);
-    row->addWidget(room);
-    row->addWidget(theme_);
-    auto* keys = tool(QStringLiteral("keys"), QStringLiteral("keys"), tip_of("keys"));
-    row->addWidget(keys);
-    connect(keys, &QToolButton::clicked, this, &TopBar::keys_wanted);
+    row->addWidget(history_);
+    row->addSpacing(space::small);
+    menu_ = new QToolButton(this);
+    menu_->setObjectName(QStringLiteral("menu"));
+    menu_->setText(command("menu").name());
+    menu_->setToolTip(tip_of("menu"));
+    menu_->setFocusPolicy(Qt::TabFocus);
+    menu_->setPopupMode(QToolButton::InstantPopup);
+    menu_->setMenu(new QMenu(menu_));
+    connect(menu_->menu(), &QMenu::aboutToShow, this, [this] { emit menu_opens(menu_->menu()); });
+    row->addWidget(menu_);
     row->addSpacing(space::small);
     auto* write = lamp_push(tr("Export"), QStringLiteral("export"), tip_of("export"), this);
     row->addWidget(write);
@@ -79,12 +95,10 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     connect(save_, &QToolButton::clicked, this, &TopBar::save_wanted);
     connect(undo_, &QToolButton::clicked, &studio.document(), &Document::undo);
     connect(redo_, &QToolButton::clicked, &studio.document(), &Document::redo);
-    room_panel_ = new AllowancePanel(studio, this);
-    connect(room, &QToolButton::clicked, this, [this, room] { room_panel_->open_below(*room); });
-    connect(theme_, &QToolButton::clicked, this, &TopBar::theme_wanted);
     connect(write, &QPushButton::clicked, this, &TopBar::export_wanted);
     connect(&studio.document(), &Document::changed, this, &TopBar::refresh);
     connect(&viewer, &Viewer::view_changed, this, &TopBar::refresh);
+    connect(&studio, &Studio::outcome_guessed, this, &TopBar::refresh);
     refresh();
 }
 
@@ -100,14 +114,21 @@ QToolButton* TopBar::tool(const QString& picture, const QString& name, const QSt
     return button;
 }
 
+void TopBar::set_pair(bool on) {
+    const QSignalBlocker quiet(pair_);
+    pair_->setChecked(on);
+}
+
 void TopBar::refresh() {
     Document& document = studio_.document();
     name_->setText(document.name());
     edited_->setVisible(document.open() && (document.edited() || document.path().isEmpty()));
     edited_->setText(document.path().isEmpty() && !document.edited() ? tr("not saved") : tr("edited"));
-    outcome_->setText(word(studio_.pile().outcome));
+    const QString outcome = word(studio_.pile().outcome);
+    outcome_->setText(studio_.outcome_guess() ? tr("%1?").arg(outcome) : outcome);
     undo_->setEnabled(document.can_undo());
     redo_->setEnabled(document.can_redo());
+    history_->setEnabled(document.can_undo() || document.can_redo());
     undo_->setToolTip(document.can_undo()
                           ? tr("Undo: %1 (%2)").arg(document.undo_text(), command("undo").keys_in_words())
                           : tr("Nothing to undo"));

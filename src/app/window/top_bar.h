@@ -2,12 +2,12 @@
 #pragma once
 
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QToolButton>
 #include <QWidget>
 
 #include "app/canvas/viewer.h"
-#include "app/panels/allowance_panel.h"
 
 namespace bp::app {
 
@@ -17,13 +17,19 @@ class TopBar : public QWidget {
   public:
     TopBar(Studio& studio, Viewer& viewer, QWidget* parent = nullptr);
 
+    QToolButton* menu_button() const { return menu_; }
+    QToolButton* history_button() const { return history_; }
+    void set_pair(bool on);
+
   signals:
     void home_wanted();
     void open_wanted();
     void save_wanted();
     void export_wanted();
-    void theme_wanted();
-    void keys_wanted();
+    void pair_wanted(bool on);
+    // Their buttons were pressed: what opens below them is filled now.
+    void menu_opens(QMenu* menu);
+    void history_opens(QMenu* menu);
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -38,8 +44,8 @@ class TopBar : public QWidget {
     QLabel* edited_;
     QToolButton* outcome_;
     QPushButton* views_[view_count];
-    AllowancePanel* room_panel_;
-    QToolButton *home_, *open_, *save_, *undo_, *redo_, *theme_;
+    QPushButton* pair_;
+    QToolButton *home_, *open_, *save_, *undo_, *redo_, *history_, *menu_;
 };
 
 }  // namespace bp::app

@@ -53,6 +53,10 @@ class Keys : public QObject {
     // `on`: the widget whose focus counts, for commands that are heard there alone; else the window. `when` says
     // whether it can be done now; without it always.
     void tie(const char* id, std::function<void()> what, std::function<bool()> when = {}, QWidget* on = nullptr);
+    // Whether it can be done now.
+    bool can(const char* id) const;
+    // Does it, as its key would.
+    void act(const char* id) { go(id); }
     // Commands that are heard unless taken: true when this key was one of theirs and something was done.
     bool press(const QKeySequence& key);
     // True when every command that a key leads to is tied.

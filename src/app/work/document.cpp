@@ -98,6 +98,19 @@ void Document::redo() {
     change([this] { history_.redo(); });
 }
 
+QStringList Document::steps() const {
+    QStringList out;
+    for (const std::string& what : history_.steps()) out << QString::fromStdString(what);
+    out.first() = tr("As it was opened");
+    return out;
+}
+
+void Document::go_to_step(int step) {
+    if (step < 0 || step == this->step()) return;
+    last_repeats_.clear();
+    change([&] { history_.go_to(std::size_t(step)); });
+}
+
 void Document::mark_saved(const QString& path, long serial) {
     path_ = path;
     history_.mark_saved(serial);

@@ -3,7 +3,7 @@
 
 #include <QElapsedTimer>
 #include <QObject>
-#include <QString>
+#include <QStringList>
 #include <functional>
 
 #include "app/work/selection.h"
@@ -45,6 +45,10 @@ class Document : public QObject {
     void redo();
     QString undo_text() const { return QString::fromStdString(history_.undo_text()); }
     QString redo_text() const { return QString::fromStdString(history_.redo_text()); }
+    // What was done, the first one being how the pile began; and which of them is the present one.
+    QStringList steps() const;
+    int step() const { return int(history_.at()); }
+    void go_to_step(int step);
     bool can_undo() const { return history_.can_undo(); }
     bool can_redo() const { return history_.can_redo(); }
     // The state of this serial is on disk there.

@@ -22,7 +22,7 @@
 namespace bp::app {
 namespace {
 
-constexpr int pause_ms = 1500;
+constexpr int keep_pause_ms = 1500;
 
 // Beside the pile: who is at work on it, and what a person knows it by.
 QString lock_of(const QString& file) {
@@ -81,7 +81,7 @@ Recovery::Recovery(Studio& studio, std::function<QImage()> picture, QObject* par
     begin_anew();
     sweep();
     later_.setSingleShot(true);
-    later_.setInterval(pause_ms);
+    later_.setInterval(keep_pause_ms);
     connect(&later_, &QTimer::timeout, this, &Recovery::write);
     connect(&studio.document(), &Document::changed, this, [this] {
         if (studio_.document().open() && studio_.document().edited())

@@ -33,12 +33,18 @@ QString name_for(const QStringList& names) {
     return first.isDir() ? first.fileName() : first.absoluteDir().dirName();
 }
 
-Result<Pile> open_names(const QStringList& names, Outcome outcome, Job& job) {
+Result<Pile> open_names(const QStringList& names, std::optional<Outcome> asked, Job& job) {
     Result<std::vector<NamedFile>> files = gather_run(plain(names));
     if (!files.ok()) return files.failure();
-    Result<Pile> opened = open_frames(files.value(), outcome, Order::captured, job);
+    Result<Pile> opened = open_frames(files.value(), asked.value_or(Outcome::trails), Order::captured, job);
+    if (!opened.ok()) return opened;
+    Outcome outcome = opened.value().outcome;
+    if (const auto guess = asked ? std::nullopt : guessed_outcome(opened.value())) {
+        outcome = guess->outcome;
+        opened = with_outcome(std::move(opened).value(), outcome);
+    }
     const Model model = entry_of(outcome).model;
-    if (!opened.ok() || model == Model::none) return opened;
+    if (model == Model::none) return opened;
     auto alignments = align_frames(opened.value(), model, opened.value().reference, job);
     if (!alignments.ok()) return alignments.failure();
     return with_alignments(opened.value(), model, opened.value().reference, alignments.value());
@@ -64,6 +70,7 @@ Studio::Studio(QObject* parent)
         previews_.clear();
         zone_ = Zone::sky;
         spot_guesses_.clear();
+        take_guess();
         // What is being found is for the pile that was open before.
         finding_.stop();
         measuring_.stop_all();
@@ -93,7 +100,7 @@ bool is_pile(const QString& name) {
 
 }  // namespace
 
-void Studio::open(const QStringList& names, Outcome outcome) {
+void Studio::open(const QStringList& names, std::optional<Outcome> outcome, std::function<void()> then) {
     if (names.isEmpty()) return;
     const auto pile_file = std::find_if(names.begin(), names.end(), is_pile);
     if (pile_file != names.end()) {
@@ -101,24 +108,27 @@ void Studio::open(const QStringList& names, Outcome outcome) {
         if (names.size() > 1)
             say(tr("%1 is opened; a pile and frames are not opened together.").arg(QFileInfo(file).fileName()));
         opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
-                                         [this, file](Result<LoadedPile> loaded) {
+                                         [this, file, then = std::move(then)](Result<LoadedPile> loaded) {
                                              if (!loaded.ok()) {
                                                  tell(loaded.failure());
                                                  return;
                                              }
                                              document_.start(loaded.value().pile, file, {});
                                              say_what_was_lost(loaded.value());
+                                             if (then) then();
                                          },
                                          tr("opening %1").arg(QFileInfo(file).fileName()));
         return;
     }
     opening_.run<Result<Pile>>([names, outcome](Job& job) { return open_names(names, outcome, job); },
-                               [this, names](Result<Pile> opened) {
+                               [this, names, guessed = !outcome](Result<Pile> opened) {
                                    if (!opened.ok()) {
                                        tell(opened.failure());
                                        return;
                                    }
                                    document_.start(with_last_export(std::move(opened).value()), {}, name_for(names));
+                                   if (guessed) outcome_guess_ = guessed_outcome(pile());
+                                   emit outcome_guessed();
                                    say_what_was_sorted_out(pile().frames);
                                },
                                tr("opening %1").arg(name_for(names)));
@@ -160,7 +170,7 @@ void Studio::say_what_was_sorted_out(const std::vector<Frame>& frames) {
 void Studio::add(const QStringList& names, bool inner) {
     if (names.isEmpty()) return;
     if (!document_.open()) {
-        open(names, Outcome::trails);
+        open(names, std::nullopt);
         return;
     }
     const Pile before = pile();
@@ -357,7 +367,12 @@ void Studio::grow_to(const QString& path) {
         [this, path](const GrownFile& done) { emit grown(path, done); });
 }
 
+void Studio::take_guess() {
+    if (std::exchange(outcome_guess_, std::nullopt)) emit outcome_guessed();
+}
+
 void Studio::choose_outcome(Outcome outcome) {
+    take_guess();
     if (!document_.open()) return;
     document_.edit(with_outcome(pile(), outcome), tr("Outcome: %1").arg(word(outcome)));
     const Model model = entry_of(outcome).model;

@@ -17,6 +17,7 @@
 #include "engine/open.h"
 #include "engine/relink.h"
 #include "engine/spots.h"
+#include "pile/outcome_guess.h"
 
 namespace bp::app {
 
@@ -41,8 +42,12 @@ class Studio : public QObject {
     // Something is on its way to the disk.
     bool writing() const { return saving_.busy() || exporting_.busy(); }
 
-    // Files, folders or one pile; a pile is opened as a pile.
-    void open(const QStringList& names, Outcome outcome);
+    // Files, folders or one pile; a pile is opened as a pile. Without an outcome one is guessed.
+    // `then`: once a pile is open.
+    void open(const QStringList& names, std::optional<Outcome> outcome, std::function<void()> then = {});
+    // What the open pile was taken for, until the person says what it is.
+    const std::optional<OutcomeGuess>& outcome_guess() const { return outcome_guess_; }
+    void take_guess();
     // A pile that was never on disk.
     void begin(Pile pile, const QString& name) { document_.start_unsaved(std::move(pile), {}, name); }
     // Adds to the open pile, or opens when there is none.
@@ -120,6 +125,7 @@ class Studio : public QObject {
     void said(const QString& text, bool trouble);
     void selection_changed();
     void zone_changed();
+    void outcome_guessed();  // or it is a guess no more
     void spots_guessed();
     // A place was taken from a frame, into this part.
     void place_taken(int part);
@@ -168,6 +174,7 @@ class Studio : public QObject {
     ModelPreviews previews_;
     Zone zone_ = Zone::sky;
     std::vector<SpotGuess> spot_guesses_;
+    std::optional<OutcomeGuess> outcome_guess_;
 };
 
 }  // namespace bp::app

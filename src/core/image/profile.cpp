@@ -196,6 +196,30 @@ void Conversion::run(const std::uint16_t* in, std::uint16_t* out, int pixels) co
     cmsDoTransform(transform_.get(), in, out, cmsUInt32Number(pixels));
 }
 
+Result<GamutCheck> GamutCheck::make(const Profile& from, const Profile& to) {
+    const Handle a = open_profile(from, 3), b = open_profile(to, 3);
+    cmsHTRANSFORM transform = nullptr;
+    // Without black point compensation and optimisation, which would hold values to their bounds.
+    if (a && b)
+        transform = cmsCreateTransform(a.get(), TYPE_RGB_FLT, b.get(), TYPE_RGB_FLT, INTENT_RELATIVE_COLORIMETRIC,
+                                       cmsFLAGS_NOCACHE | cmsFLAGS_NOOPTIMIZE);
+    if (!transform) return Failure{Fault::input, "", {"the colour profile \"%1\" cannot be used", {to.name()}}};
+    GamutCheck out;
+    out.transform_ = std::shared_ptr<void>(transform, [](void* t) { cmsDeleteTransform(t); });
+    return out;
+}
+
+void GamutCheck::run(const std::uint16_t* in, std::uint8_t* outside, int pixels) const {
+    constexpr float beyond = 0.01F / 255;
+    std::vector<float> from(std::size_t(pixels) * 3), to(from.size());
+    for (std::size_t i = 0; i < from.size(); ++i) from[i] = float(in[i]) / 65535;
+    cmsDoTransform(transform_.get(), from.data(), to.data(), cmsUInt32Number(pixels));
+    for (std::size_t i = 0; i < std::size_t(pixels); ++i) {
+        const auto [least, most] = std::minmax({to[3 * i], to[3 * i + 1], to[3 * i + 2]});
+        outside[i] = least < -beyond || most > 1 + beyond ? 255 : 0;
+    }
+}
+
 std::array<double, 3> luminance_weights(const Profile& profile) {
     constexpr std::array<double, 3> bt709{0.2126, 0.7152, 0.0722};  // Rec. ITU-R BT.709, which sRGB shares
     if (profile.is_srgb()) return bt709;

@@ -46,6 +46,19 @@ class Conversion {
     std::shared_ptr<void> transform_;
 };
 
+// Which colours of one profile another cannot hold: those whose samples there would lie below black or above white by
+// more than a hundredth of an 8-bit step (Little CMS 2, in floats without bounds). Profiles that are tables hold
+// everything. Pixels of three channels; may be used from several threads at once.
+class GamutCheck {
+  public:
+    static Result<GamutCheck> make(const Profile& from, const Profile& to);
+    // 255 for each pixel that lies outside, else 0.
+    void run(const std::uint16_t* in, std::uint8_t* outside, int pixels) const;
+
+  private:
+    std::shared_ptr<void> transform_;
+};
+
 // How much red, green and blue add to luminance in linear light of a profile of three channels; they add up to one.
 std::array<double, 3> luminance_weights(const Profile& profile);
 

@@ -407,4 +407,29 @@ void order_frames(std::vector<Frame>& frames) {
     std::stable_sort(frames.begin(), frames.end(), taken_before);
 }
 
+Pile with_order_by_time(Pile pile) {
+    order_frames(pile.frames);
+    return pile;
+}
+
+Pile with_order_by_name(Pile pile) {
+    std::stable_sort(pile.frames.begin(), pile.frames.end(), [](const Frame& a, const Frame& b) {
+        return natural_less(a.file->path.filename().string(), b.file->path.filename().string());
+    });
+    return pile;
+}
+
+Pile with_moved_frames(Pile pile, std::span<const int> ids, std::size_t before) {
+    const auto moves = [&](const Frame& f) { return std::find(ids.begin(), ids.end(), f.id) != ids.end(); };
+    const auto at = pile.frames.begin() + std::ptrdiff_t(std::min(before, pile.frames.size()));
+    // Those before the place go up to it, those behind it come down to it.
+    std::stable_partition(pile.frames.begin(), at, [&](const Frame& f) { return !moves(f); });
+    std::stable_partition(at, pile.frames.end(), moves);
+    return pile;
+}
+
+bool in_order_of_time(const Pile& pile) {
+    return std::is_sorted(pile.frames.begin(), pile.frames.end(), taken_before);
+}
+
 }  // namespace bp

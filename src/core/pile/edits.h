@@ -91,5 +91,12 @@ Pile with_file(Pile pile, int id, const SharedFrameFile& file);
 
 // By capture time, then by natural file name; frames without a time come after those with one.
 void order_frames(std::vector<Frame>& frames);
+Pile with_order_by_time(Pile pile);
+Pile with_order_by_name(Pile pile);
+// These frames, in the order that they have, before the one that is at place `before` now; `before` may be one beyond
+// the last.
+Pile with_moved_frames(Pile pile, std::span<const int> ids, std::size_t before);
+// Whether the frames lie in the order of their times.
+bool in_order_of_time(const Pile& pile);
 
 }  // namespace bp

@@ -79,6 +79,14 @@ void History::redo() {
     if (can_redo()) ++at_;
 }
 
+std::vector<std::string> History::steps() const {
+    std::vector<std::string> out;
+    out.reserve(entries_.size());
+    for (const Entry& entry : entries_) out.push_back(entry.what);
+    out.front().clear();
+    return out;
+}
+
 std::size_t History::bytes() const {
     std::size_t out = 0;
     for (const Entry& entry : entries_) out += entry.bytes;

@@ -1,6 +1,7 @@
 // Undo and redo: a list of piles.
 #pragma once
 
+#include <algorithm>
 #include <functional>
 #include <string>
 #include <vector>
@@ -35,6 +36,10 @@ class History {
     std::string redo_text() const;
     void undo();
     void redo();
+    // What was done, from the oldest step that is remembered; the first one is how the pile began and has no words.
+    std::vector<std::string> steps() const;
+    std::size_t at() const { return at_; }
+    void go_to(std::size_t step) { at_ = std::min(step, entries_.size() - 1); }
 
     // Tells the present pile apart from all others of this history.
     long serial() const { return entries_[at_].serial; }

@@ -1,0 +1,38 @@
+// What holds for the program, whatever pile is open. Everything holds at once, but for the size of type.
+#pragma once
+
+#include <QComboBox>
+#include <QDialog>
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "app/work/studio.h"
+
+namespace bp::app {
+
+class Preferences : public QDialog {
+    Q_OBJECT
+
+  public:
+    Preferences(Studio& studio, QWidget* parent);
+
+    // How large everything is drawn, in hundredths; read before the first window is made.
+    static int size_percent();
+
+  signals:
+    // What the screen's samples mean has changed: pictures are made anew.
+    void display_changed();
+
+  private:
+    void build_looks(QVBoxLayout& column);
+    void build_display(QVBoxLayout& column);
+    void build_folders(QVBoxLayout& column);
+    void choose_display(int index);
+    void show_display();
+
+    Studio& studio_;
+    QComboBox* display_;
+    QLabel* display_is_;
+};
+
+}  // namespace bp::app

@@ -1,0 +1,488 @@
+// Menus, lists that are asked for, preferences, and what the window remembers; by mouse and keys.
+#include <QComboBox>
+#include <QContextMenuEvent>
+#include <QDoubleSpinBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QMenu>
+#include <QPushButton>
+#include <QSettings>
+#include <QToolButton>
+#include <catch2/catch.hpp>
+#include <fstream>
+#include <set>
+
+#include "app/looks/display.h"
+#include "app/looks/pictures.h"
+#include "app/looks/theme.h"
+#include "app/work/recents.h"
+#include "image/known_profiles.h"
+#include "io/writer.h"
+#include "pile/edits.h"
+#include "pile/part_edits.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+void run_of(const Folder& folder, int count) {
+    write_moving(folder, count, {320, 240}, {2.5, -1});
+}
+
+// What takes a pick from a list that opens, when it opens: goes through submenus by their names, and clicks.
+class Picking {
+  public:
+    explicit Picking(std::vector<std::string> way) : way_(std::move(way)) {
+        QObject::connect(&timer_, &QTimer::timeout, [this] { look(); });
+        timer_.start(10);
+    }
+    bool done() const { return at_ == way_.size(); }
+    bool could() const { return could_; }
+
+  private:
+    void look() {
+        auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+        if (!menu || done() || busy_) return;
+        busy_ = true;
+        for (QAction* action : menu->actions()) {
+            const QString name = action->menu() ? action->menu()->objectName() : action->objectName();
+            if (name != QString::fromStdString(way_[at_])) continue;
+            ++at_;
+            could_ = action->isEnabled();
+            if (!could_) {
+                while (QWidget* open = QApplication::activePopupWidget()) open->close();
+                break;
+            }
+            QTest::mouseClick(menu, Qt::LeftButton, Qt::NoModifier, menu->actionGeometry(action).center());
+            break;
+        }
+        busy_ = false;
+    }
+
+    std::vector<std::string> way_;
+    std::size_t at_ = 0;
+    bool could_ = false, busy_ = false;
+    QTimer timer_;
+};
+
+// sRGB with red and green in each other's place: what stands for one in its table of tags stands for the other.
+Profile swapped_srgb() {
+    std::vector<std::uint8_t> icc = Profile::srgb().bytes();
+    constexpr std::size_t head = 132, entry = 12;
+    for (std::size_t at = head; at + entry <= icc.size() && at < head + 32 * entry; at += entry)
+        if (icc[at + 1] == 'X' && icc[at + 2] == 'Y' && icc[at + 3] == 'Z') {
+            if (icc[at] == 'r')
+                icc[at] = 'g';
+            else if (icc[at] == 'g')
+                icc[at] = 'r';
+        }
+    return Profile(std::move(icc));
+}
+
+// Pictures that tell when and how they were taken.
+void taken_run(const Folder& folder, int count, double exposure_s, double step_s, double iso) {
+    for (int i = 0; i < count; ++i) {
+        CaptureData capture;
+        capture.captured = 1e9 + step_s * i;
+        capture.exposure_s = exposure_s;
+        capture.iso = iso;
+        const Raster16 picture = landscape({320, 240}, Matrix(), unsigned(i), 0.01);
+        REQUIRE(
+            write_picture(folder / ("t" + std::to_string(i) + ".jpg"), picture, Profile::srgb(), {8}, capture).ok());
+    }
+}
+
+std::vector<std::string> names_of(const Pile& pile) {
+    std::vector<std::string> out;
+    for (const Frame& frame : pile.frames) out.push_back(frame.file->path.filename().string());
+    return out;
+}
+
+void right_click(QWidget& widget, QPoint at) {
+    QContextMenuEvent event(QContextMenuEvent::Mouse, at, widget.mapToGlobal(at));
+    QApplication::sendEvent(&widget, &event);
+}
+
+}  // namespace
+
+TEST_CASE("the menu has every command that is no key held down, and does it", "[window]") {
+    const Folder folder;
+    run_of(folder, 4);
+    Window w;
+    REQUIRE(w.open(folder));
+    {
+        const Picking pick({"menu_1", "do_select_all"});
+        w.key(Qt::Key_F10);
+        REQUIRE(wait_for([&] { return pick.done(); }));
+        let_pass();
+    }
+    CHECK(w.studio().selected().size() == 4);
+    {
+        const Picking pick({"menu_1", "do_aside"});
+        w.click("menu");
+        REQUIRE(wait_for([&] { return pick.done(); }));
+        let_pass();
+    }
+    CHECK(merged_ids(w.pile()).empty());
+    // What cannot be done now is dimmed.
+    {
+        const Picking pick({"menu_0", "do_redo"});
+        w.click("menu");
+        REQUIRE(wait_for([&] { return pick.done(); }));
+        CHECK_FALSE(pick.could());
+    }
+    std::set<QString> in_menu;
+    for (const QAction* action : w.find<QToolButton>("menu")->menu()->findChildren<QAction*>())
+        in_menu.insert(action->objectName());
+    for (const app::Command& c : app::commands())
+        if (c.heard == app::Heard::everywhere && std::string_view(c.id) != "menu") {
+            INFO(c.id);
+            CHECK(in_menu.count(QStringLiteral("do_") + QLatin1String(c.id)) == 1);
+        }
+}
+
+TEST_CASE("what was done is listed, and one click goes back to it and on again", "[window]") {
+    const Folder folder;
+    run_of(folder, 4);
+    Window w;
+    REQUIRE(w.open(folder));
+    CHECK_FALSE(w.find<QToolButton>("history")->isEnabled());
+    const Pile first = w.pile();
+    w.key(Qt::Key_A);
+    w.key(Qt::Key_Right);
+    w.key(Qt::Key_A);
+    const Pile last = w.pile();
+    {
+        const Picking pick({"step_of_history_0"});
+        w.click("history");
+        REQUIRE(wait_for([&] { return pick.done(); }));
+        let_pass();
+    }
+    CHECK(w.pile() == first);
+    CHECK(w.studio().document().steps().size() == 3);
+    {
+        const Picking pick({"step_of_history_2"});
+        w.key(Qt::Key_Z, Qt::ControlModifier | Qt::AltModifier);
+        REQUIRE(wait_for([&] { return pick.done(); }));
+        let_pass();
+    }
+    CHECK(w.pile() == last);
+}
+
+TEST_CASE("frames have a list of what can be done with them; their order is changed by it, by keys and by dragging",
+          "[window]") {
+    const Folder folder;
+    run_of(folder, 4);
+    Window w;
+    REQUIRE(w.open(folder));
+    auto* rail = w.find<app::TimeRail>("time_rail");
+    const auto middle = [&](std::size_t i) { return rail->slat_of(w.pile().frames[i].id).center().toPoint(); };
+    {
+        const Picking pick({"do_aside"});
+        right_click(*rail, middle(2));
+        REQUIRE(pick.done());
+    }
+    CHECK(w.pile().frames[2].aside);
+    CHECK(w.studio().current() == w.pile().frames[2].id);
+    w.studio().document().undo();
+    {
+        const Picking pick({"do_reference"});
+        right_click(*rail, middle(2));
+        REQUIRE(pick.done());
+    }
+    CHECK(w.pile().reference == w.pile().frames[2].id);
+    // By keys, on the rail.
+    rail->setFocus();
+    w.key(Qt::Key_Left, Qt::ControlModifier);
+    CHECK(names_of(w.pile()) == std::vector<std::string>{"f1.tif", "f3.tif", "f2.tif", "f4.tif"});
+    w.key(Qt::Key_Right, Qt::ControlModifier);
+    CHECK(names_of(w.pile()) == std::vector<std::string>{"f1.tif", "f2.tif", "f3.tif", "f4.tif"});
+    // By their feet, in front of the first; Escape gives a drag up.
+    const auto foot = [&](std::size_t i) {
+        return QPoint(middle(i).x(), int(rail->slat_of(w.pile().frames[i].id).bottom()) + 12);
+    };
+    const auto drag = [&](QPoint from, QPoint to, bool leaves) {
+        QTest::mousePress(rail, Qt::LeftButton, Qt::NoModifier, from);
+        QTest::mouseMove(rail, (from + to) / 2);
+        QTest::mouseMove(rail, to);
+        let_pass();
+        if (leaves) w.key(Qt::Key_Escape);
+        QTest::mouseRelease(rail, Qt::LeftButton, Qt::NoModifier, to);
+        let_pass();
+    };
+    drag(foot(3), middle(0) - QPoint(30, 0), true);
+    CHECK(names_of(w.pile()) == std::vector<std::string>{"f1.tif", "f2.tif", "f3.tif", "f4.tif"});
+    drag(foot(3), middle(0) - QPoint(30, 0), false);
+    CHECK(names_of(w.pile()) == std::vector<std::string>{"f4.tif", "f1.tif", "f2.tif", "f3.tif"});
+    {
+        const Picking pick({"do_by_name"});
+        right_click(*rail, middle(1));
+        REQUIRE(pick.done());
+    }
+    CHECK(names_of(w.pile()) == std::vector<std::string>{"f1.tif", "f2.tif", "f3.tif", "f4.tif"});
+    w.key(Qt::Key_A, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(w.studio().selected().size() == 3);
+}
+
+TEST_CASE("the picture has a list of sizes, one of which is typed, and a list of what can be done with it",
+          "[window]") {
+    const Folder folder;
+    write_moving(folder, 3, {1600, 1200}, {1, 1});
+    Window w;
+    REQUIRE(w.open(folder));
+    app::Canvas& canvas = w.window.canvas();
+    const double fits = canvas.zoom();
+    {
+        const Picking pick({"do_twice"});
+        w.click("zoom");
+        REQUIRE(wait_for([&] { return pick.done(); }));
+    }
+    CHECK(canvas.zoom() == Approx(2));
+    CHECK(w.find<QToolButton>("zoom")->text() == QStringLiteral("200%"));
+    {
+        QTimer typing;
+        bool typed = false;
+        QObject::connect(&typing, &QTimer::timeout, [&] {
+            auto* box = w.window.findChild<QDoubleSpinBox*>(QStringLiteral("size_typed"));
+            if (!box || !box->hasFocus() || typed) return;
+            typed = true;
+            QTest::keyClicks(box, QStringLiteral("150"));
+            QTest::keyClick(box, Qt::Key_Return);
+        });
+        typing.start(10);
+        w.key(Qt::Key_Z);
+        REQUIRE(typed);
+    }
+    CHECK(canvas.zoom() == Approx(1.5));
+    {
+        const Picking pick({"do_fit"});
+        QTest::mouseClick(&canvas, Qt::RightButton, Qt::NoModifier, QPoint(200, 200));
+        REQUIRE(pick.done());
+    }
+    CHECK(canvas.zoom() == Approx(fits));
+    // The right button that moves the picture opens nothing.
+    canvas.zoom_to(1, {300, 300});
+    QTest::mousePress(&canvas, Qt::RightButton, Qt::NoModifier, QPoint(300, 300));
+    QTest::mouseMove(&canvas, QPoint(340, 330));
+    QTest::mouseRelease(&canvas, Qt::RightButton, Qt::NoModifier, QPoint(340, 330));
+    CHECK(QApplication::activePopupWidget() == nullptr);
+}
+
+TEST_CASE("a list has what its buttons do", "[window]") {
+    const Folder folder;
+    run_of(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    auto [with_one, one] = with_new_part(w.pile(), w.pile().frames[1].id);
+    auto [with_two, two] = with_new_part(std::move(with_one), w.pile().frames[2].id);
+    w.studio().document().edit(std::move(with_two), QStringLiteral("parts"));
+    w.click("knot_4");
+    auto* list = w.find<QListWidget>("parts_list");
+    list->setFocus();
+    list->setCurrentRow(0);
+    REQUIRE(find_part(w.pile(), two));
+    {
+        const Picking pick({"do_part_remove"});
+        right_click(*list->viewport(), list->visualItemRect(list->item(0)).center());
+        REQUIRE(pick.done());
+    }
+    CHECK_FALSE(find_part(w.pile(), two));
+    CHECK(find_part(w.pile(), one));
+}
+
+TEST_CASE("steps and rail go away by their keys, and the picture gets more of the window", "[window]") {
+    const Folder folder;
+    write_moving(folder, 3, {1500, 1000}, {1, 1});
+    Window w;
+    REQUIRE(w.open(folder));
+    const auto share = [&] {
+        const QRectF seen(w.window.canvas().to_screen({0, 0}), w.window.canvas().to_screen({1500, 1000}));
+        return seen.width() * seen.height() / (w.window.width() * w.window.height());
+    };
+    CHECK(w.window.size() == QSize(1280, 800));
+    CHECK(share() > 0.45);
+    const double before = share();
+    w.key(Qt::Key_F8);
+    CHECK_FALSE(w.find<QWidget>("time_rail")->isVisible());
+    w.key(Qt::Key_F7);
+    CHECK_FALSE(w.window.steps().isVisible());
+    let_pass();
+    CHECK(share() > 1.3 * before);
+    w.key(Qt::Key_F7);
+    w.key(Qt::Key_F8);
+    let_pass();
+    CHECK(share() == Approx(before));
+    w.key(Qt::Key_F11);
+    CHECK(w.window.isFullScreen());
+    w.window.canvas().setFocus();
+    w.key(Qt::Key_Escape);
+    CHECK_FALSE(w.window.isFullScreen());
+}
+
+TEST_CASE("piles that were open are on the start screen with what they look like, and in the menu", "[window]") {
+    QSettings().remove(QStringLiteral("recent"));
+    const Folder folder, out;
+    run_of(folder, 3);
+    const fs::path file = out / "evening.pile";
+    {
+        Window w;
+        REQUIRE(w.open(folder));
+        REQUIRE(w.save_as(file));
+        REQUIRE(w.settle());
+    }
+    const auto recent = app::recent_piles();
+    REQUIRE(recent.size() == 1);
+    CHECK(recent[0].path == QString::fromStdString(file.string()));
+    CHECK_FALSE(recent[0].picture.isNull());
+    Window w;
+    w.click("recent_0");
+    REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+    CHECK(w.studio().document().path() == recent[0].path);
+    REQUIRE(w.settle());
+    w.click("home");
+    REQUIRE_FALSE(w.studio().document().open());
+    REQUIRE(w.open(folder));
+    {
+        const Answering dialog(answer(1));
+        const Picking pick({"menu_0", "menu_recent", "recent_pile"});
+        w.click("menu");
+        REQUIRE(wait_for([&] { return pick.done() && w.studio().document().path() == recent[0].path; }));
+    }
+    // One that is gone is no longer offered.
+    w.click("home");
+    fs::remove(file);
+    CHECK(app::recent_piles().empty());
+}
+
+TEST_CASE("preferences: theme, folders and the display's profile hold at once and are kept", "[window]") {
+    const Folder folder, out;
+    run_of(folder, 3);
+    // Its red is green, and the other way round.
+    const Profile swapped = swapped_srgb();
+    const std::vector<std::uint8_t> icc = swapped.bytes();
+    std::ofstream(out / "swapped.icc", std::ios::binary)
+        .write(reinterpret_cast<const char*>(icc.data()), std::streamsize(icc.size()));
+    Window w;
+    REQUIRE(w.open(folder));
+    REQUIRE(w.settle());
+    const QImage before = w.window.viewer().overview().image;
+    REQUIRE(w.export_to(out / "before.tif"));
+    w.window.resize(1280, 1100);
+    {
+        const Answering profile(choose({out / "swapped.icc"}));
+        bool themes_seen = false;
+        // The dialog stays open while another asks for the file.
+        const Answering preferences([&](QWidget& dialog) {
+            if (dialog.objectName() != QStringLiteral("preferences")) return false;
+            w.pick("preferences_theme", 1);
+            CHECK(app::theme_name() == app::ThemeName::noon);
+            w.pick("preferences_theme", 0);
+            themes_seen = true;
+            return true;
+        });
+        QTimer display;
+        bool asked = false;
+        QObject::connect(&display, &QTimer::timeout, [&] {
+            if (!themes_seen || asked) return;
+            asked = true;
+            w.pick("preferences_display", 2);
+            QTest::keyClick(w.find<QComboBox>("preferences_display"), Qt::Key_Escape);
+        });
+        display.start(20);
+        w.key(Qt::Key_Comma, Qt::ControlModifier);
+        CHECK(profile.came());
+    }
+    CHECK(app::display_from() == app::DisplayFrom::file);
+    REQUIRE(w.settle());
+    REQUIRE(wait_for([&] { return w.window.viewer().overview().image != before; }));
+    const QImage after = w.window.viewer().overview().image;
+    const QColor was = before.pixelColor(20, 20), is = after.pixelColor(20, 20);
+    CHECK(std::abs(was.red() - is.green()) <= 2);
+    CHECK(std::abs(was.green() - is.red()) <= 2);
+    // What is exported is as it was, to the bit.
+    REQUIRE(w.export_to(out / "after.tif"));
+    CHECK(bytes_of(out / "after.tif") == bytes_of(out / "before.tif"));
+    REQUIRE(app::use_display(app::DisplayFrom::srgb, {}, nullptr).ok());
+}
+
+TEST_CASE("the result is seen in the export's profile, and what that cannot hold is hatched", "[window]") {
+    const Folder folder;
+    // A green that only wide profiles have.
+    Raster16 wide({120, 90}, 3);
+    for (int y = 0; y < 90; ++y)
+        for (int x = 0; x < 120; ++x) {
+            wide.at(x, y, 0) = x < 60 ? 0 : 30000;
+            wide.at(x, y, 1) = x < 60 ? 65535 : 30000;
+            wide.at(x, y, 2) = x < 60 ? 0 : 30000;
+        }
+    for (const char* name : {"a.tif", "b.tif"})
+        REQUIRE(write_picture(folder / name, wide, known_profile(KnownProfile::rec2020), {16}, {}).ok());
+    Window w;
+    REQUIRE(w.open(folder));
+    Pile pile = w.pile();
+    pile.exporting.profile = ExportProfile::srgb;
+    w.studio().document().edit(std::move(pile), QStringLiteral("profile"));
+    REQUIRE(w.settle());
+    const auto hatched = [&](int from, int to) {
+        int count = 0;
+        const QImage& image = w.window.viewer().overview().image;
+        for (int y = 0; y < image.height(); ++y)
+            for (int x = image.width() * from / 120; x < image.width() * to / 120; ++x)
+                count += image.pixelColor(x, y) == app::theme().coral ? 1 : 0;
+        return count;
+    };
+    CHECK(hatched(0, 120) == 0);
+    w.key(Qt::Key_Y);
+    REQUIRE(wait_for([&] { return hatched(0, 60) > 0; }));
+    CHECK(hatched(62, 120) == 0);
+    w.key(Qt::Key_Y);
+    REQUIRE(wait_for([&] { return hatched(0, 60) == 0; }));
+}
+
+TEST_CASE("a folder is taken for what its capture data says, and one click says otherwise", "[window]") {
+    const Folder folder;
+    // Short exposures, some seconds apart.
+    taken_run(folder, 9, 1 / 125.0, 6, 200);
+    Window w;
+    {
+        const Answering dialog(choose({folder.path()}));
+        w.click("start_folder");
+        REQUIRE(dialog.came());
+    }
+    REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+    REQUIRE(w.settle());
+    CHECK(w.pile().outcome == Outcome::clear);
+    CHECK(w.find<QToolButton>("outcome")->text() == QStringLiteral("Clear?"));
+    CHECK(w.find<QLabel>("outcome_guess_words")->text().contains(QStringLiteral("Taken for Clear")));
+    w.click("outcome_is_0");
+    CHECK(w.pile().outcome == Outcome::trails);
+    CHECK(w.find<QToolButton>("outcome")->text() == QStringLiteral("Trails"));
+    CHECK_FALSE(w.find<QWidget>("outcome_guess")->isVisible());
+}
+
+TEST_CASE("what is dropped together is asked for where it can mean several things", "[window]") {
+    const Folder folder, more, out;
+    run_of(folder, 3);
+    write_moving(more, 2, {320, 240}, {1, 1});
+    Window w;
+    REQUIRE(w.open(folder));
+    REQUIRE(w.save_as(out / "a.pile"));
+    REQUIRE(w.save_as(out / "b.pile"));
+    {
+        const Answering question(answer(0, QStringLiteral("a.pile, and frames")));
+        w.drop({out / "a.pile", more.path()});
+        REQUIRE(question.came());
+    }
+    REQUIRE(wait_for([&] { return w.pile().frames.size() == 5; }));
+    CHECK(w.studio().document().path().endsWith(QStringLiteral("a.pile")));
+    REQUIRE(w.quiet());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    {
+        const Answering question(answer(1, QStringLiteral("Which of the piles")));
+        w.drop({out / "a.pile", out / "b.pile"});
+        REQUIRE(question.came());
+    }
+    REQUIRE(wait_for([&] { return w.studio().document().path().endsWith(QStringLiteral("b.pile")); }));
+}
