@@ -15,6 +15,7 @@
 #include "app/looks/display.h"
 #include "app/looks/pictures.h"
 #include "app/looks/theme.h"
+#include "app/panels/tones_panel.h"
 #include "app/work/recents.h"
 #include "image/known_profiles.h"
 #include "io/writer.h"
@@ -439,6 +440,84 @@ TEST_CASE("the result is seen in the export's profile, and what that cannot hold
     CHECK(hatched(62, 120) == 0);
     w.key(Qt::Key_Y);
     REQUIRE(wait_for([&] { return hatched(0, 60) == 0; }));
+}
+
+TEST_CASE("tones are shown of what is seen, of an area that is chosen, and follow the look", "[window]") {
+    const Folder folder;
+    Raster16 halves({400, 300}, 3);
+    for (int y = 0; y < 300; ++y)
+        for (int x = 0; x < 400; ++x)
+            for (int c = 0; c < 3; ++c) halves.at(x, y, c) = x < 200 ? 0 : c == 0 ? 65535 : 40000;
+    for (const char* name : {"a.tif", "b.tif"}) write(folder / name, halves, 16);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("tones");
+    REQUIRE(w.settle());
+    const auto told = [&] { return w.find<QLabel>("tones_clipped")->text(); };
+    REQUIRE(wait_for([&] { return told() == QStringLiteral("Black: 50.0%  50.0%  50.0%\nWhite: 50.0%  0.0%  0.0%"); }));
+    const auto& shares = w.window.findChild<app::TonesPanel*>()->ribbons().counts().shares;
+    REQUIRE(shares.size() == 4);
+    const auto brightest = [&](std::size_t channel) {
+        const auto& of = shares[channel];
+        std::size_t last = 0;
+        for (std::size_t i = 0; i < of.size(); ++i)
+            if (of[i] > 0.2F) last = i;
+        return last;
+    };
+    CHECK(brightest(1) > brightest(2) + 20);
+    // The right half alone.
+    w.click("tones_area");
+    w.stroke({{230, 40}, {300, 120}, {380, 260}});
+    REQUIRE(wait_for([&] { return told().startsWith(QStringLiteral("Black: 0.0%  0.0%  0.0%\nWhite: 100.0%")); }));
+    CHECK(w.find<QLabel>("tones_of")->text().contains(QStringLiteral("150 x 220 px")));
+    w.key(Qt::Key_Escape);
+    REQUIRE(wait_for([&] { return told().startsWith(QStringLiteral("Black: 50.0%")); }));
+    w.key(Qt::Key_G);
+    CHECK_FALSE(w.find<QWidget>("tones_panel")->isVisible());
+}
+
+TEST_CASE("a place that was grey is pointed at, in Even and in Finish, and becomes grey", "[window]") {
+    const Folder folder;
+    Raster16 cast({200, 150}, 3);
+    for (int y = 0; y < 150; ++y)
+        for (int x = 0; x < 200; ++x) {
+            cast.at(x, y, 0) = 30000;
+            cast.at(x, y, 1) = 26000;
+            cast.at(x, y, 2) = 22000;
+        }
+    for (const char* name : {"a.tif", "b.tif"}) write(folder / name, cast, 16);
+    for (const auto& [knot, button] :
+         {std::pair{"knot_1", "look_neutral"}, std::pair{"knot_5", "finish_look_neutral"}}) {
+        Window w;
+        REQUIRE(w.open(folder));
+        w.click(knot);
+        REQUIRE(w.settle());
+        w.click(button);
+        const QPoint at = w.window.canvas().to_screen({60, 60}).toPoint();
+        QTest::mouseClick(&w.window.canvas(), Qt::LeftButton, Qt::NoModifier, at);
+        REQUIRE(wait_for([&] { return w.studio().document().edited() && w.studio().document().step() == 1; }));
+        CHECK_FALSE(w.find<QPushButton>(button)->isChecked());
+        REQUIRE(w.settle());
+        const auto seen = w.window.viewer().samples_at(100, 75);
+        REQUIRE(seen);
+        const auto [least, most] = std::minmax_element(seen->begin(), seen->end());
+        CHECK(*most - *least < 250);
+        const Look& look = std::string(knot) == "knot_1" ? w.pile().look : w.pile().finish.look;
+        CHECK(look.warmth < -10);
+    }
+}
+
+TEST_CASE("the readout tells samples of 16 bits and the light that they stand for", "[window]") {
+    const Folder folder;
+    Raster16 grey({200, 150}, 3);
+    std::fill(grey.data().begin(), grey.data().end(), std::uint16_t(31000));
+    for (const char* name : {"a.tif", "b.tif"}) write(folder / name, grey, 16);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.move_over_canvas({60, 60});
+    const double light = LightCurve::of(Profile::srgb(), 3).light(31000) / LightCurve::full;
+    CHECK(w.window.canvas().readout().contains(
+        QStringLiteral("31000 31000 31000   light %1%").arg(100 * light, 0, 'f', 2)));
 }
 
 TEST_CASE("a folder is taken for what its capture data says, and one click says otherwise", "[window]") {

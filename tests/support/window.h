@@ -272,7 +272,8 @@ struct Window {
         let_pass();
         return wait_for([this] { return !window.viewer().busy(); }, 60000);
     }
-    // A folder that is dropped becomes Trails; for another outcome its card is clicked and the frames are chosen.
+    // A folder that is dropped becomes Trails, by a click where another outcome is guessed; for another one its card is
+    // clicked and the frames are chosen.
     bool open(const Folder& folder, Outcome outcome = Outcome::trails) {
         if (outcome == Outcome::trails) {
             drop({folder.path()});
@@ -284,7 +285,10 @@ struct Window {
             click(("outcome_" + std::to_string(int(outcome))).c_str());
             if (!dialog.came()) return false;
         }
-        return wait_for([this] { return studio().document().open(); }) && settle();
+        if (!wait_for([this] { return studio().document().open(); }) || !settle()) return false;
+        if (outcome != Outcome::trails || pile().outcome == outcome) return true;
+        click("outcome_is_0");
+        return settle();
     }
     // What the program says now, in one text.
     QString told() { return window.notices().sentences().join(QLatin1Char('\n')); }

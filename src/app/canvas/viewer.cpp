@@ -497,6 +497,23 @@ std::optional<std::array<int, 3>> Viewer::samples_at(int x, int y) const {
     return std::nullopt;
 }
 
+std::pair<std::shared_ptr<const Raster16>, Rect> Viewer::samples_of(const Rect& area) const {
+    for (const Layer* layer : {&detail_, &overview_}) {
+        const Rect wanted = intersect(area, layer->area);
+        if (layer->image.isNull() || layer->samples->empty() || wanted.empty()) continue;
+        // A piece of it would say nothing of the rest.
+        if (layer == &detail_ && (detail_.serial != serial_ || intersect(area, area_) != wanted)) continue;
+        const Raster16& of = *layer->samples;
+        const double x = double(of.width()) / layer->area.width, y = double(of.height()) / layer->area.height;
+        const int left = int((wanted.left - layer->area.left) * x), top = int((wanted.top - layer->area.top) * y);
+        const int right = int(std::ceil((wanted.right() - layer->area.left) * x));
+        const int bottom = int(std::ceil((wanted.bottom() - layer->area.top) * y));
+        return {layer->samples,
+                intersect({left, top, std::max(1, right - left), std::max(1, bottom - top)}, whole(of.size()))};
+    }
+    return {};
+}
+
 std::optional<QColor> Viewer::colour_at(int x, int y) const {
     for (const Layer* layer : {&detail_, &overview_}) {
         if (layer->image.isNull() || intersect(layer->area, {x, y, 1, 1}).empty()) continue;

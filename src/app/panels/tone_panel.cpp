@@ -78,6 +78,11 @@ TonePanel::TonePanel(QWidget* parent, QString object) : QWidget(parent), object_
         fields->setColumnStretch(place++, 1);
     }
     colours->addLayout(fields);
+    neutral_ =
+        push(tr("Point at grey"), object_ + QStringLiteral("_neutral"),
+             tr("Then click on a place of the picture that was grey: warmth and green to magenta make it so"), colour_);
+    neutral_->setCheckable(true);
+    colours->addWidget(neutral_);
     for (double Look::*const value : {&Look::colour_strength, &Look::pale_colours})
         colours->addWidget(slider(entry_for(value)));
     column->addWidget(colour_);

@@ -24,6 +24,9 @@ class TonePanel : public QWidget {
     void set_coloured(bool coloured);
     bool leave_drag();
     ToneRibbon& ribbon() { return *ribbon_; }
+    // Takes up what points at a place that was grey.
+    QPushButton* neutral_button() const { return neutral_; }
+    const Look& look() const { return look_; }
 
   signals:
     void tried(const bp::Look& look);
@@ -46,6 +49,7 @@ class TonePanel : public QWidget {
     QWidget* colour_;
     CastPad* cast_;
     HueRing* hue_;
+    QPushButton* neutral_;
     std::vector<std::pair<const LookValue*, QSpinBox*>> numbers_;
     std::vector<std::pair<const LookValue*, NamedSlider*>> sliders_;
     Look look_;

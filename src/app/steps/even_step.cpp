@@ -8,6 +8,8 @@
 
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
+#include "app/steps/neutral_pick.h"
+#include "engine/render.h"
 #include "even/tone.h"
 #include "pile/edits.h"
 
@@ -101,6 +103,19 @@ void EvenStep::build_look() {
     });
     connect(tone_, &TonePanel::knot_held, this,
             [this](bool held) { canvas_.set_show_clipping(held || clipping_->isChecked()); });
+    // In the frame that is looked at, without the look that is set.
+    auto* neutral = new NeutralPick(
+        studio_, canvas_, tone_->neutral_button(),
+        [this]() -> NeutralPick::Render {
+            return
+                [pile = with_shown_look({}), frame = studio_.current()](FrameStore& store, const Rect& area, Job& job) {
+                    return render_frame(pile, store, frame, area, 0, job);
+                };
+        },
+        this);
+    connect(neutral, &NeutralPick::picked, this, [this](const std::array<double, 3>& light) {
+        studio_.document().edit(with_shown_look(neutral_for(tone_->look(), light)), tr("Grey"));
+    });
     auto* below = new QHBoxLayout;
     reset_ = push(tr("No look"), QStringLiteral("look_reset"),
                   tr("Takes tone and colour back to as they were recorded"), this);

@@ -3,6 +3,7 @@
 #include <QButtonGroup>
 #include <QHBoxLayout>
 
+#include "app/steps/neutral_pick.h"
 #include "engine/cover.h"
 #include "engine/render.h"
 #include "even/tone.h"
@@ -53,6 +54,18 @@ FinishTone::FinishTone(Studio& studio, Viewer& viewer, Canvas& canvas, QWidget* 
     connect(clipping_, &QCheckBox::toggled, &canvas_, &Canvas::set_show_clipping);
     connect(reset_, &QPushButton::clicked, this,
             [this] { studio_.document().edit(with_finish_look(studio_.pile(), {}), tr("No tone")); });
+    auto* neutral = new NeutralPick(
+        studio, canvas, tone_->neutral_button(),
+        [this]() -> NeutralPick::Render {
+            return [pile = studio_.pile()](FrameStore& store, const Rect& area, Job& job) {
+                return composed(pile, store, area, 0, job);
+            };
+        },
+        this);
+    connect(neutral, &NeutralPick::picked, this, [this](const std::array<double, 3>& light) {
+        studio_.document().edit(with_finish_look(studio_.pile(), neutral_for(studio_.pile().finish.look, light)),
+                                tr("Grey of the picture"));
+    });
     connect(&tones_, &TonesOfPicture::seen, tone_, &TonePanel::set_distribution);
     connect(&studio.document(), &Document::changed, this, &FinishTone::out_of_date);
 }
@@ -63,6 +76,7 @@ void FinishTone::opened() {
 }
 
 void FinishTone::closed() {
+    tone_->neutral_button()->setChecked(false);
     canvas_.set_show_clipping(false);
     viewer_.leave_trial();
 }

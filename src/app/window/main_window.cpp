@@ -22,6 +22,7 @@
 #include "app/panels/growth_dialog.h"
 #include "app/panels/plumb_panel.h"
 #include "app/panels/questions.h"
+#include "app/panels/tones_panel.h"
 #include "app/steps/align_step.h"
 #include "app/steps/even_step.h"
 #include "app/steps/export_step.h"
@@ -89,7 +90,10 @@ MainWindow::MainWindow()
     connect(start_, &StartScreen::demo_chosen, studio_, &Studio::open_demo);
     connect(start_, &StartScreen::recent_wanted, this, &MainWindow::open_recent);
     connect(start_, &StartScreen::preferences_wanted, this, &MainWindow::choose_preferences);
-    connect(studio_, &Studio::saved, this, &MainWindow::note_pile);
+    connect(studio_, &Studio::saved, this, [this] {
+        noted_ = 0;
+        note_pile();
+    });
     // As soon as there is something to see of it.
     connect(viewer_, &Viewer::settled, this, [this] {
         if (noted_ != studio_->document().identity() && viewer_->seen_finely()) note_pile();
@@ -169,19 +173,23 @@ QWidget* MainWindow::build_desk() {
         return button;
     };
     plumb_button_ = panel_switch("plumb", tr("Plumb"), QStringLiteral("plumb"));
+    tones_button_ = panel_switch("tones", tr("Tones"), QStringLiteral("tones"));
     capture_button_ = panel_switch("capture", tr("Capture data"), QStringLiteral("capture_data"));
+    auto* tones = new TonesPanel(*studio_, *viewer_, *canvas_, desk);
+    tones->hide();
+    row->addWidget(tones);
+    connect(tones_button_, &QPushButton::toggled, tones, &QWidget::setVisible);
     connect(capture_button_, &QPushButton::toggled, capture, &QWidget::setVisible);
     auto* plumb = new PlumbPanel(*studio_, *viewer_, desk);
     plumb->hide();
     row->addWidget(plumb);
     connect(plumb_button_, &QPushButton::toggled, plumb, &QWidget::setVisible);
-    // Both together would leave little of the picture.
-    connect(plumb_button_, &QPushButton::toggled, this, [this](bool on) {
-        if (on) capture_button_->setChecked(false);
-    });
-    connect(capture_button_, &QPushButton::toggled, this, [this](bool on) {
-        if (on) plumb_button_->setChecked(false);
-    });
+    // Several together would leave little of the picture.
+    for (QPushButton* one : {plumb_button_, tones_button_, capture_button_})
+        connect(one, &QPushButton::toggled, this, [this, one](bool on) {
+            for (QPushButton* other : {plumb_button_, tones_button_, capture_button_})
+                if (on && other != one) other->setChecked(false);
+        });
     connect(canvas_, &Canvas::clicked, plumb, &PlumbPanel::look_at);
     connect(plumb, &PlumbPanel::place_changed, canvas_,
             [this, plumb] { canvas_->set_plumb(plumb->isVisible() ? plumb->place() : std::nullopt); });

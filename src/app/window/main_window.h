@@ -114,7 +114,7 @@ class MainWindow : public QMainWindow {
     Canvas* canvas_;
     ViewBar* held_;
     PlayBar* play_;
-    QPushButton *plumb_button_, *capture_button_;
+    QPushButton *plumb_button_, *capture_button_, *tones_button_;
     TimeRail* rail_;
     Notices* notices_;
     Keys* keys_;

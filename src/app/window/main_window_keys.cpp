@@ -153,6 +153,8 @@ void MainWindow::tie_picture_keys() {
     keys_->tie(
         "capture", [this] { capture_button_->toggle(); }, open);
     keys_->tie(
+        "tones", [this] { tones_button_->toggle(); }, open);
+    keys_->tie(
         "plumb", [this] { plumb_button_->toggle(); }, open);
     keys_->tie(
         "fit", [this] { canvas_->fit(); }, open);

@@ -92,7 +92,7 @@ void MainWindow::picture_menu(QPoint at) {
     menu.addSeparator();
     add_commands(menu, *keys_, std::array{"view_0", "view_1", "view_2", "view_3", "view_4"});
     menu.addSeparator();
-    add_commands(menu, *keys_, std::array{"pair", "hold", "plumb", "capture", "proof"});
+    add_commands(menu, *keys_, std::array{"pair", "hold", "plumb", "tones", "capture", "proof"});
     menu.addSeparator();
     add_commands(menu, *keys_, std::array{"aside", "hide_steps", "hide_rail", "full_screen"});
     menu.exec(at);
@@ -169,7 +169,7 @@ void MainWindow::open_recent(const QString& path) {
 void MainWindow::note_pile() {
     const Document& document = studio_->document();
     if (!document.open() || document.path().isEmpty()) return;
-    const bool seen = viewer_->view() == View::result && viewer_->seen() && !viewer_->trying();
+    const bool seen = viewer_->view() == View::result && viewer_->seen_finely() && !viewer_->trying();
     note_recent(document.path(), seen ? viewer_->overview().image : QImage());
     if (seen) noted_ = document.identity();
 }

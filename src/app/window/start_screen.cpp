@@ -131,6 +131,9 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* recent = new QHBoxLayout(recent_);
     recent->setContentsMargins(0, 0, 0, 0);
     recent->setSpacing(space::small);
+    recent_words_ = new QLabel(tr("Go on with"), this);
+    recent_words_->setFont(face(type::step, QFont::DemiBold));
+    column->addWidget(recent_words_);
     column->addWidget(recent_, 2);
     auto* grid = new QGridLayout;
     grid->setSpacing(space::medium);
@@ -189,11 +192,12 @@ void StartScreen::showEvent(QShowEvent*) {
 void StartScreen::list_recent() {
     constexpr std::size_t most = 5;
     for (QWidget* card : recent_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly)) let_go(card);
+    auto* row = static_cast<QHBoxLayout*>(recent_->layout());
     const std::vector<RecentPile> piles = recent_piles();
     for (std::size_t i = 0; i < most; ++i) {
         if (i >= piles.size()) {
             // Cards are as wide as a row of them, however few there are.
-            if (!piles.empty()) recent_->layout()->addWidget(new QWidget(recent_));
+            if (!piles.empty()) row->addWidget(new QWidget(recent_), 1);
             continue;
         }
         const QFileInfo file(piles[i].path);
@@ -203,9 +207,10 @@ void StartScreen::list_recent() {
         card->setObjectName(QStringLiteral("recent_%1").arg(i));
         card->setToolTip(piles[i].path);
         connect(card, &QAbstractButton::clicked, this, [this, path = piles[i].path] { emit recent_wanted(path); });
-        recent_->layout()->addWidget(card);
+        row->addWidget(card, 1);
     }
     recent_->setVisible(!piles.empty());
+    recent_words_->setVisible(!piles.empty());
 }
 
 // What was not saved when the program ended: a line each, with what it looked like, its name and its time.

@@ -1,6 +1,7 @@
 // The first screen: what is the pile to become? And the demo piles of Skerrow harbour.
 #pragma once
 
+#include <QLabel>
 #include <QPushButton>
 #include <QWidget>
 
@@ -34,6 +35,7 @@ class StartScreen : public QWidget {
     void list_recent();
 
     QWidget* left_overs_;
+    QLabel* recent_words_;
     QWidget* recent_;
 };
 

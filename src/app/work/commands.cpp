@@ -268,6 +268,12 @@ const std::vector<Command>& table() {
          {K(Qt::Key_L)},
          SAY("Plumb"),
          SAY("Shows what every frame has at a point of the picture: click on it, or press Enter over it")},
+        {"tones",
+         Topic::views,
+         Heard::everywhere,
+         {K(Qt::Key_G)},
+         SAY("Tones"),
+         SAY("Shows how much of what is seen is dark and bright, in all and by channel, or of an area that is chosen")},
 
         {"fit", Topic::picture, Heard::everywhere, {K(Qt::Key_F)}, SAY("Fit"), SAY("Shows all of the picture")},
         {"pixels",

@@ -89,11 +89,26 @@ std::array<double, 3> gains_of(const Look& look, const std::array<double, 3>& lu
     return out;
 }
 
-std::vector<float> tone_shares(const Raster16& picture, const LightCurve& curve) {
-    constexpr std::size_t bins = 128;
-    std::vector<float> out(bins, 0.0F);
-    const RasterF tones = brightness_of(picture, curve);
-    for (const float tone : tones.data()) ++out[std::size_t(std::clamp(tone, 0.0F, 1.0F) * float(bins - 1) + 0.5F)];
+Look neutral_for(const Look& look, const std::array<double, 3>& light) {
+    if (light[0] <= 0 || light[1] <= 0 || light[2] <= 0) return look;
+    const double red = std::log2(light[0]), green = std::log2(light[1]), blue = std::log2(light[2]);
+    // What gains_of() makes of the two, turned around.
+    const double warm = (blue - red) / 2, magenta = (green - red - warm) * 2 / 3;
+    Look out = look;
+    out.warmth = std::round(200 * warm);
+    out.green_to_magenta = std::round(300 * magenta);
+    return limited(out);
+}
+
+namespace {
+
+constexpr std::size_t bins = 128;
+
+std::size_t bin_of(float tone) {
+    return std::size_t(std::clamp(tone, 0.0F, 1.0F) * float(bins - 1) + 0.5F);
+}
+
+std::vector<float> evened(std::vector<float> out) {
     // Samples of 8 bits leave gaps between them.
     for (int pass = 0; pass < 2; ++pass) {
         const std::vector<float> rough = out;
@@ -102,6 +117,53 @@ std::vector<float> tone_shares(const Raster16& picture, const LightCurve& curve)
     // A black sky or a white wall would leave nothing to be seen of the rest.
     const float most = *std::max_element(out.begin() + 1, out.end() - 1);
     for (float& share : out) share = most > 0 ? std::min(1.0F, share / most) : 0.0F;
+    return out;
+}
+
+}  // namespace
+
+std::vector<float> tone_shares(const Raster16& picture, const LightCurve& curve) {
+    std::vector<float> out(bins, 0.0F);
+    const RasterF tones = brightness_of(picture, curve);
+    for (const float tone : tones.data()) ++out[bin_of(tone)];
+    return evened(std::move(out));
+}
+
+ToneCounts tone_counts(const Raster16& picture, const Rect& area, const LightCurve& curve,
+                       const std::array<double, 3>& luminance) {
+    constexpr double enough = 300000;
+    const Rect region = intersect(area, whole(picture.size()));
+    const auto channels = std::size_t(picture.channels());
+    ToneCounts out;
+    out.shares.assign(channels == 3 ? 4 : 1, std::vector<float>(bins, 0.0F));
+    out.black.assign(channels, 0);
+    out.white.assign(channels, 0);
+    if (region.empty()) return out;
+    const int step = std::max(1, int(std::ceil(std::sqrt(double(region.width) * double(region.height) / enough))));
+    const float* eye = curve.eye();
+    double count = 0;
+    for (int y = region.top; y < region.bottom(); y += step)
+        for (int x = region.left; x < region.right(); x += step) {
+            double light = 0;
+            ++count;
+            for (std::size_t c = 0; c < channels; ++c) {
+                const std::uint16_t sample = picture.at(x, y, int(c));
+                out.black[c] += sample == 0 ? 1 : 0;
+                out.white[c] += sample == 65535 ? 1 : 0;
+                if (channels == 1) {
+                    ++out.shares[0][bin_of(eye[sample])];
+                    continue;
+                }
+                ++out.shares[c + 1][bin_of(eye[sample])];
+                light += luminance[c] * curve.light(sample) / LightCurve::full;
+            }
+            if (channels == 3) ++out.shares[0][bin_of(float(std::pow(light, 1 / LightCurve::eye_power)))];
+        }
+    for (auto& shares : out.shares) shares = evened(std::move(shares));
+    for (std::size_t c = 0; c < channels; ++c) {
+        out.black[c] /= count;
+        out.white[c] /= count;
+    }
     return out;
 }
 

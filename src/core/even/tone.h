@@ -19,9 +19,25 @@ double tone_curve(const Look& look, double tone);
 // Gains of red, green and blue for the look's exposure, warmth and green to magenta; grey keeps its luminance.
 std::array<double, 3> gains_of(const Look& look, const std::array<double, 3>& luminance);
 
+// The look with the warmth and the green to magenta that make grey of this light, as far as they go. `light`: of red,
+// green and blue before the look; black stays as it is.
+Look neutral_for(const Look& look, const std::array<double, 3>& light);
+
 // How much of a picture has each tone (the power 1/2.2 of its luminance): shares from black to white, of the most
 // common one.
 std::vector<float> tone_shares(const Raster16& picture, const LightCurve& curve);
+
+// How bright an area of a picture is, by channel and together.
+struct ToneCounts {
+    // Shares as tone_shares() gives them: of the luminance, then of red, green and blue; of a grey picture the first
+    // alone.
+    std::vector<std::vector<float>> shares;
+    // Of the pixels, in the order of the channels.
+    std::vector<double> black, white;
+};
+// `area`: in pixels of the picture. Looks at no more than some hundred thousand pixels, evenly spread.
+ToneCounts tone_counts(const Raster16& picture, const Rect& area, const LightCurve& curve,
+                       const std::array<double, 3>& luminance);
 
 // toned() and the profile's encoding as a table over the square root of light, which has its fine steps where samples
 // have theirs (kernels/develop.h): right within a hundredth of a 16-bit sample. Light beyond four times white counts as
