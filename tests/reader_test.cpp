@@ -4,10 +4,13 @@
 #include <tiffio.h>
 #include <vips/vips.h>
 
+#include <bit>
 #include <catch2/catch.hpp>
+#include <cstring>
 #include <filesystem>
 #include <fstream>
 
+#include "image/profile.h"
 #include "io/file_bytes.h"
 #include "kernels/extremes.h"
 #include "support/fixtures.h"
@@ -80,7 +83,101 @@ TEST_CASE("a JPEG of many scans is the JPEG of one scan, at every level") {
     }
 }
 
-TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks are refused") {
+TEST_CASE("rows that are passed over change nothing of those that are read") {
+    const Folder folder;
+    const Raster16 picture = test::landscape({333, 217}, {});
+    write_jpeg(folder / "one.jpg", picture, Scans::one, Stored::ycc);
+    write_jpeg(folder / "many.jpg", picture, Scans::many, Stored::ycc);
+    test::write(folder / "rows.tif", picture, 8);
+    for (const char* name : {"one.jpg", "many.jpg", "rows.tif"})
+        for (const int level : {0, 1, 3}) {
+            const Raster16 all = read_picture(folder / name, level).value();
+            for (const int above : {1, 2, 7, 8, 15, 16, 17, 40, 100, 200}) {
+                if (above + 3 > all.height()) continue;
+                INFO(name << " at level " << level << ", " << above << " rows passed over");
+                const auto rows = RowReader::open(folder / name, level).value();
+                REQUIRE(rows->skip(above - 1).ok());
+                REQUIRE(rows->skip(1).ok());
+                CHECK(rows->rows_read() == above);
+                std::vector<std::uint16_t> memory(rows->row_bytes() / 2 + 1);
+                auto* row = reinterpret_cast<std::uint8_t*>(memory.data());
+                for (int y = above; y < std::min(above + 20, all.height()); ++y) {
+                    REQUIRE(rows->read({&row, 1}).ok());
+                    bool same = true;
+                    for (std::size_t i = 0; i < std::size_t(all.row_samples()); ++i)
+                        same = same && all.row(y)[i] == (rows->bits() == 8 ? 257 * row[i] : memory[i]);
+                    REQUIRE(same);
+                }
+            }
+        }
+}
+
+TEST_CASE("TIFF of floats is read as light, of 32 and of 16 bits, grey and in colour; CMYK by its profile") {
+    const Folder folder;
+    struct Kind {
+        int samples, bits, meaning;
+    };
+    const auto write = [&](const fs::path& file, const Kind& kind, double light) {
+        TIFF* tiff = TIFFOpen(file.c_str(), "w");
+        REQUIRE(tiff);
+        constexpr int width = 24, height = 10;
+        const bool inks = kind.meaning == PHOTOMETRIC_SEPARATED;
+        TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, width);
+        TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, height);
+        TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, kind.samples);
+        TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, kind.bits);
+        TIFFSetField(tiff, TIFFTAG_SAMPLEFORMAT, inks ? SAMPLEFORMAT_UINT : SAMPLEFORMAT_IEEEFP);
+        TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, kind.meaning);
+        TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+        TIFFSetField(tiff, TIFFTAG_ROWSPERSTRIP, 4);
+        std::vector<std::uint8_t> row(std::size_t(width * kind.samples * kind.bits / 8));
+        for (int i = 0; i < width * kind.samples; ++i) {
+            const auto wide = float(light);
+            // One that needs no rounding: sign, exponent and the first bits of the rest.
+            const auto bits = std::bit_cast<std::uint32_t>(wide);
+            const auto half = std::uint16_t(
+                light == 0 ? 0 : (bits >> 31 << 15) | ((bits >> 23 & 255) - 112) << 10 | (bits >> 13 & 1023));
+            if (kind.bits == 32)
+                std::memcpy(&row[std::size_t(4 * i)], &wide, sizeof wide);
+            else if (!inks)
+                std::memcpy(&row[std::size_t(2 * i)], &half, sizeof half);
+            else
+                row[std::size_t(i)] = i % 4 == 3 ? 0 : std::uint8_t(255 * light);
+        }
+        for (int y = 0; y < height; ++y) REQUIRE(TIFFWriteScanline(tiff, row.data(), std::uint32_t(y), 0) == 1);
+        TIFFClose(tiff);
+    };
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    for (const Kind& kind :
+         {Kind{3, 32, PHOTOMETRIC_RGB}, Kind{4, 32, PHOTOMETRIC_RGB}, Kind{1, 32, PHOTOMETRIC_MINISBLACK},
+          Kind{3, 16, PHOTOMETRIC_RGB}, Kind{4, 16, PHOTOMETRIC_RGB}, Kind{1, 16, PHOTOMETRIC_MINISBLACK}})
+        for (const double light : {0.0, 1 / 64.0, 0.25, 0.5, 1.0, 4.0}) {
+            write(folder / "floats.tif", kind, light);
+            const Result<Raster16> read = read_picture(folder / "floats.tif");
+            INFO(kind.samples << " of " << kind.bits << " bits, light " << light);
+            REQUIRE(read.ok());
+            CHECK(read.value().channels() == (kind.samples == 1 ? 1 : 3));
+            CHECK(std::abs(int(read.value().at(20, 9, 0)) -
+                           int(curve.sample(std::min(light, 1.0) * LightCurve::full))) <= 40);
+        }
+    // No ink is white; all colours of it are dark; more of them is darker.
+    int before = 65536;
+    for (const double ink : {0.0, 0.3, 0.6, 1.0}) {
+        write(folder / "inks.tif", {4, 8, PHOTOMETRIC_SEPARATED}, ink);
+        const Result<Raster16> read = read_picture(folder / "inks.tif");
+        REQUIRE(read.ok());
+        const int here = read.value().at(20, 9, 1);
+        if (ink == 0) CHECK(here > 65000);
+        CHECK(here < before);
+        before = here;
+    }
+    CHECK(before < 20000);
+    // Floats of another kind are refused in words.
+    write(folder / "floats.tif", {3, 16, PHOTOMETRIC_MINISBLACK}, 0.5);
+    CHECK(read_picture(folder / "floats.tif").failure().english().find("floats of 16 bits") != std::string::npos);
+}
+
+TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks are converted") {
     const Folder folder;
     const Raster16 grey = test::landscape({120, 80}, {});
     Raster16 single({120, 80}, 1);
@@ -94,8 +191,9 @@ TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks ar
     CHECK(std::abs(int(back.at(60, 40, 0)) - int(grey.at(60, 40, 0))) < 12 * 257);
     write_jpeg(folder / "inks.jpg", grey, Scans::one, Stored::four_inks);
     const Result<Raster16> inks = read_picture(folder / "inks.jpg");
-    REQUIRE_FALSE(inks.ok());
-    CHECK(inks.failure().english() == "inks.jpg is neither grey nor RGB. Save it as RGB.");
+    REQUIRE(inks.ok());
+    CHECK(inks.value().size() == grey.size());
+    CHECK(probe_picture(folder / "inks.jpg").value().channels == 3);
 }
 
 TEST_CASE("a JPEG gives its brightness alone, at every level and upright; other files have none apart") {

@@ -8,6 +8,7 @@
 #include "engine/cover.h"
 #include "engine/export.h"
 #include "engine/render.h"
+#include "engine/sources.h"
 #include "pile/edits.h"
 #include "pile/part_edits.h"
 #include "support/fixtures.h"
@@ -103,6 +104,56 @@ TEST_CASE("tiles of any size in any order, from memory, scratch or files, are th
             CHECK(files.held_tiles(*pile.frames[0].file, 0) == nullptr);
         }
     CHECK(scratch->used() == 0);
+}
+
+TEST_CASE("a glance keeps nothing, and shows the same from the rows that it needs") {
+    const Folder folder;
+    const Folder out;
+    const Pile pile = odd_pile(folder);
+    constexpr std::size_t work = std::size_t(1) << 30;
+    FrameStore store(working_space(pile), {1, work}, Scratch::in(out / "cache", work));
+    FrameStore memory(working_space(pile), {work, work}, nullptr);
+    std::vector<int> ids = merged_ids(pile);
+    for (const Rect& area : {Rect{10, 150, 64, 40}, Rect{0, 0, 331, 217}, Rect{200, 60, 100, 3}}) {
+        Job glance;
+        glance.set_glance(true);
+        const Raster16 seen = render(pile, store, area, 0, glance).value();
+        Job job;
+        CHECK(test::difference(seen, render(pile, memory, area, 0, job).value()) == "");
+    }
+    // One lies across, and comes from scratch however it is looked at.
+    CHECK(frames_away(pile, ids, 0, store) >= ids.size() - 1);
+    Job job;
+    REQUIRE(bring_frames(pile, ids, 0, store, job).ok());
+    CHECK(frames_away(pile, ids, 0, store) == 0);
+}
+
+TEST_CASE("after a move along a diagonal no more is merged than is missing") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 2, {40, 30}, 8);
+    constexpr int side = BaseTiles::side;
+    long merged = 0, calls = 0;
+    const auto merge = [&](const Rect& area) -> Result<Raster16> {
+        merged += long(area.width) * area.height;
+        ++calls;
+        Raster16 out(area.size(), pile.channels);
+        for (int y = 0; y < area.height; ++y)
+            for (int x = 0; x < area.width; ++x)
+                for (int c = 0; c < pile.channels; ++c)
+                    out.at(x, y, c) = std::uint16_t((area.left + x) * 7 + (area.top + y) * 131 + c);
+        return out;
+    };
+    for (const bool apart : {true, false}) {
+        BaseTiles tiles;
+        REQUIRE(tiles.base(pile, {0, 0, 4 * side, 3 * side}, 0, apart, merge).ok());
+        merged = calls = 0;
+        const Rect moved{side, side, 4 * side, 3 * side};
+        const Raster16 seen = tiles.base(pile, moved, 0, apart, merge).value();
+        // Of twelve tiles six are there: a column and a row are missing.
+        CHECK(merged == (apart ? 6 : 12) * long(side) * side);
+        CHECK(calls == (apart ? 2 : 1));
+        CHECK(test::difference(seen, merge(moved).value()) == "");
+    }
 }
 
 TEST_CASE("a window without scratch streams, and shows the same") {

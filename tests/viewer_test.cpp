@@ -4,6 +4,7 @@
 
 #include "app/looks/pictures.h"
 #include "engine/render.h"
+#include "engine/sources.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "support/window.h"
@@ -152,6 +153,35 @@ TEST_CASE("the picture grows while frames come in, and is whole in the end", "[w
     const Raster16 wanted =
         render(w.pile(), store, at_level(whole(w.pile().size), coarse.level), coarse.level, job).value();
     CHECK(coarse.image == app::to_image(wanted, Profile::srgb()));
+}
+
+TEST_CASE("at 1:1 there is something to see before all frames are read; they are brought nearer after", "[window]") {
+    const Folder folder;
+    frames(folder, 24, {1800, 1300});
+    Window w;
+    // No frame stays in memory.
+    app::Allowance allowance = w.studio().stores().allowance();
+    allowance.memory_bytes = app::Stores::limits().least_memory;
+    w.studio().stores().set_allowance(allowance);
+    REQUIRE(w.open(folder));
+    app::Viewer& viewer = w.window.viewer();
+    int of_few = 0;
+    QObject::connect(&viewer, &app::Viewer::updated, [&] {
+        of_few += viewer.detail().of_few ? 1 : 0;
+        if (viewer.detail().of_few) CHECK_FALSE(viewer.seen_finely());
+    });
+    const std::vector<int> ids = merged_ids(w.pile());
+    REQUIRE(frames_away(w.pile(), ids, 0, *w.studio().stores().frames()) > 12);
+    w.key(Qt::Key_P);
+    REQUIRE(wait_for([&] { return viewer.seen_finely() && viewer.detail().level == 0; }, 60000));
+    CHECK(of_few == 1);
+    CHECK_FALSE(viewer.detail().of_few);
+    Job job;
+    FrameStore store(working_space(w.pile()));
+    const app::Layer& fine = viewer.detail();
+    CHECK(fine.image == app::to_image(render(w.pile(), store, fine.area, 0, job).value(), Profile::srgb()));
+    REQUIRE(wait_for([&] { return !viewer.bringing().busy(); }, 60000));
+    CHECK(frames_away(w.pile(), ids, 0, *w.studio().stores().frames()) == 0);
 }
 
 TEST_CASE("a slider shows its picture while it is dragged, and is one step of the history", "[window]") {

@@ -14,6 +14,7 @@
 #include "engine/finish_known.h"
 #include "engine/knitting.h"
 #include "engine/render.h"
+#include "engine/sources.h"
 #include "engine/turning.h"
 #include "engine/way_out.h"
 #include "pile/edits.h"
@@ -166,7 +167,9 @@ Viewer::Viewer(Studio& studio, QObject* parent)
       overview_lane_(this),
       detail_lane_(this),
       patch_lane_(this),
-      frame_([&studio] { return studio.current(); }) {
+      bringing_lane_(this),
+      frame_([&studio] { return studio.current(); }),
+      brings_(!parent) {
     later_.setSingleShot(true);
     later_.setInterval(pan_pause_ms);
     connect(&later_, &QTimer::timeout, this, &Viewer::render_detail);
@@ -175,6 +178,8 @@ Viewer::Viewer(Studio& studio, QObject* parent)
         detail_ = {};
         end_trial();
         grown_from_ = 0;
+        brought_ = 0;
+        bringing_lane_.stop();
         set_view(View::result);
     });
     connect(&studio.document(), &Document::changed, this, &Viewer::pile_changed);
@@ -392,23 +397,73 @@ void Viewer::render_detail() {
     const Rect wanted = intersect(visible_, area_);
     if (wanted.empty()) return;
     if (level == overview_.level) {
-        detail_ = {overview_.image, overview_.area, level, serial_, overview_.samples, overview_.origins};
+        detail_ = {overview_.image, overview_.area, level, serial_, overview_.samples, false, overview_.origins};
         emit settled();
         return;
     }
     const Rect area = intersect(rounded(wanted, unit), area_);
     if (detail_.serial == serial_ && holds(detail_.area, wanted) && detail_.level == level) {
+        // What is made of a few is about to be made of all.
+        if (detail_.of_few) return;
         emit settled();
         return;
     }
+    begin_detail(area, level);
+}
+
+// Where many frames are not at hand, they are read as far as the area needs: some of them first, so that there is
+// something to see, then all of them. They are brought nearer afterwards.
+void Viewer::begin_detail(const Rect& area, int level) {
+    constexpr std::size_t many = 8, parts_of_them = 10;
     const Order what = order(area, level);
     const Rect covered = covered_by(what.region, level);
+    const std::vector<int> ids = merged_ids(what.pile);
+    const bool glance = level == 0 && view_ == View::result && frames_away(what.pile, ids, 0, *what.store) >= many;
+    const auto all = [this, covered, level](const Order& of, bool glances) {
+        detail_lane_.run<Result<QImage>>(
+            [of, glances](Job& job) {
+                job.set_glance(glances);
+                return of.fill(job);
+            },
+            [this, covered, level, serial = serial_, samples = of.samples, origins = of.origins](Result<QImage> image) {
+                if (arrive(detail_, std::move(image), samples, covered, level, serial, origins)) patch_again();
+                if (detail_.serial != serial_) return;
+                bring_nearer();
+                emit settled();
+            });
+    };
+    if (!glance || ids.size() < 2 * parts_of_them || trial_) {
+        all(what, glance);
+        return;
+    }
+    Order few = what;
+    few.samples = std::make_shared<Raster16>();
+    few.origins = std::make_shared<Origins>();
+    few.pile = with_spread(std::move(few.pile), ids.size() / parts_of_them);
     detail_lane_.run<Result<QImage>>(
-        [what](Job& job) { return what.fill(job); },
-        [this, covered, level, serial = serial_, samples = what.samples, origins = what.origins](Result<QImage> image) {
-            if (arrive(detail_, std::move(image), samples, covered, level, serial, origins)) patch_again();
-            if (detail_.serial == serial_) emit settled();
+        [few](Job& job) {
+            job.set_glance(true);
+            return few.fill(job);
+        },
+        [this, covered, level, serial = serial_, samples = few.samples, what, all](Result<QImage> image) {
+            if (serial != serial_) return;
+            arrive(detail_, std::move(image), samples, covered, level, serial, {}, true);
+            all(what, true);
         });
+}
+
+// So that the next place, and the next edit, are there at once.
+void Viewer::bring_nearer() {
+    const long identity = studio_.document().identity();
+    const std::vector<int> ids = merged_ids(studio_.pile());
+    const auto store = studio_.stores().frames();
+    if (!brings_ || detail_.level != 0 || brought_ == identity || bringing_lane_.busy() ||
+        frames_away(studio_.pile(), ids, 0, *store) == 0)
+        return;
+    brought_ = identity;
+    bringing_lane_.run<Status>(
+        [pile = studio_.pile(), ids, store](Job& job) { return bring_frames(pile, ids, 0, *store, job); },
+        [](const Status&) {}, tr("bringing frames nearer"));
 }
 
 // One patch at a time; what changes meanwhile is in the next.
@@ -460,12 +515,12 @@ void Viewer::paste(const Patches& patches) {
 
 // True when the picture is there.
 bool Viewer::arrive(Layer& layer, Result<QImage> image, std::shared_ptr<Raster16> samples, const Rect& area, int level,
-                    long serial, std::shared_ptr<const Origins> origins) {
+                    long serial, std::shared_ptr<const Origins> origins, bool of_few) {
     if (!image.ok()) {
         if (image.failure().fault != Fault::stopped) studio_.report_broken(image.failure());
         return false;
     }
-    layer = {std::move(image).value(), area, level, serial, std::move(samples), std::move(origins)};
+    layer = {std::move(image).value(), area, level, serial, std::move(samples), of_few, std::move(origins)};
     emit updated();
     return true;
 }

@@ -25,7 +25,8 @@ struct Layer {
     int level = 0;
     long serial = 0;
     std::shared_ptr<Raster16> samples = nullptr;       // in the profile of the pile, as they are before they are shown
-    std::shared_ptr<const Origins> origins = nullptr;  // of the image's pixels, where it shows them
+    bool of_few = false;                               // of some frames: the rest is on its way
+    std::shared_ptr<const Origins> origins = nullptr;  // of the pixels of the image, where it shows them
 };
 
 class Viewer : public QObject {
@@ -97,8 +98,10 @@ class Viewer : public QObject {
     }
     // True when the coarse picture, or the fine one too, is of the pile as it is.
     bool seen() const { return overview_.serial == serial_ && !overview_.image.isNull(); }
-    bool seen_finely() const { return seen() && detail_.serial == serial_; }
+    bool seen_finely() const { return seen() && detail_.serial == serial_ && !detail_.of_few; }
     Lane& lane() { return detail_lane_; }
+    // Where frames are brought nearer, once the picture is there.
+    Lane& bringing() { return bringing_lane_; }
 
   signals:
     void updated();
@@ -117,6 +120,8 @@ class Viewer : public QObject {
     void grow();
     void render_overview();
     void render_detail();
+    void begin_detail(const Rect& area, int level);
+    void bring_nearer();
     void patch();
     void paste(const Patches& patches);
     int overview_level() const;
@@ -125,15 +130,18 @@ class Viewer : public QObject {
     Rect area_shown() const;
     void patch_again();
     bool arrive(Layer& layer, Result<QImage> image, std::shared_ptr<Raster16> samples, const Rect& area, int level,
-                long serial, std::shared_ptr<const Origins> origins = nullptr);
+                long serial, std::shared_ptr<const Origins> origins = nullptr, bool of_few = false);
 
     Studio& studio_;
     Lane overview_lane_;
     Lane detail_lane_;
     Lane patch_lane_;
+    Lane bringing_lane_;
+    long brought_ = 0;  // the pile whose frames were brought nearer
     QTimer later_;
     std::function<int()> frame_;
     int ordered_frame_ = 0;
+    bool brings_;  // frames nearer: of two that show the same pile one does
     bool active_ = true;
     View view_ = View::result;
     Against against_ = Against::reference;

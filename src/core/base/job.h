@@ -30,6 +30,11 @@ class Job {
     void stop() { stopped_ = true; }
     bool stopped() const { return stopped_; }
 
+    // What comes of it is wanted soon, for a look: pictures that are not at hand are read as far as it needs, and not
+    // kept.
+    void set_glance(bool on) { glance_ = on; }
+    bool glance() const { return glance_; }
+
     // Starts a stage of `total` equal steps.
     void begin(const Saying& what, long total);
     void advance(long steps = 1);
@@ -38,7 +43,7 @@ class Job {
   private:
     Progress progress_locked() const;
 
-    std::atomic<bool> stopped_{false};
+    std::atomic<bool> stopped_{false}, glance_{false};
     mutable std::mutex mutex_;
     Saying what_;
     long total_ = 0;

@@ -20,6 +20,36 @@ std::vector<Rect> tiles_of(const Rect& region) {
     return out;
 }
 
+std::vector<Rect> united(const std::vector<Rect>& tiles) {
+    Rect around;
+    for (const Rect& tile : tiles) around = unite(around, tile);
+    return tiles.empty() ? std::vector<Rect>() : std::vector<Rect>{around};
+}
+
+// Tiles that lie side by side as one rectangle each, those that lie over each other too when they are as wide: what is
+// missing after a move along a diagonal is two of them, not all that lies around.
+std::vector<Rect> joined(const std::vector<Rect>& tiles) {
+    std::vector<Rect> rows;
+    for (const Rect& tile : tiles) {
+        Rect* last = rows.empty() ? nullptr : &rows.back();
+        if (last && last->top == tile.top && last->height == tile.height && last->right() == tile.left)
+            last->width += tile.width;
+        else
+            rows.push_back(tile);
+    }
+    std::vector<Rect> out;
+    for (const Rect& row : rows) {
+        const auto above = std::find_if(out.begin(), out.end(), [&](const Rect& r) {
+            return r.left == row.left && r.width == row.width && r.bottom() == row.top;
+        });
+        if (above == out.end())
+            out.push_back(row);
+        else
+            above->height += row.height;
+    }
+    return out;
+}
+
 // Copies what the two have in common; both are rasters of their areas.
 void copy_common(const Raster16& from, const Rect& from_area, Raster16& to, const Rect& to_area) {
     const Rect common = intersect(from_area, to_area);
@@ -75,28 +105,28 @@ BaseTiles::Key BaseTiles::key_of(const Fingerprint& recipe, int level, const Rec
     return {recipe, level, tile.left, tile.top, tile.width, tile.height};
 }
 
-Result<Raster16> BaseTiles::base(const Pile& pile, const Rect& region, int level,
+Result<Raster16> BaseTiles::base(const Pile& pile, const Rect& region, int level, bool apart,
                                  const std::function<Result<Raster16>(const Rect& area)>& merge) {
     const Fingerprint recipe = base_recipe(pile);
     Raster16 out(region.size(), pile.channels);
     std::vector<Rect> missing;
-    Rect around;
     for (const Rect& tile : tiles_of(region)) {
         if (const SharedRaster known = find(key_of(recipe, level, tile))) {
             copy_common(*known, tile, out, region);
         } else {
             missing.push_back(tile);
-            around = unite(around, tile);
         }
     }
-    if (missing.empty()) return out;
-    Result<Raster16> fresh = merge(around);
-    if (!fresh.ok()) return fresh.failure();
-    copy_common(fresh.value(), around, out, region);
-    for (const Rect& tile : missing) {
-        auto raster = std::make_shared<Raster16>(tile.size(), pile.channels);
-        copy_common(fresh.value(), around, *raster, tile);
-        keep(key_of(recipe, level, tile), raster);
+    for (const Rect& area : apart ? joined(missing) : united(missing)) {
+        Result<Raster16> fresh = merge(area);
+        if (!fresh.ok()) return fresh.failure();
+        copy_common(fresh.value(), area, out, region);
+        for (const Rect& tile : missing) {
+            if (intersect(tile, area) != tile) continue;
+            auto raster = std::make_shared<Raster16>(tile.size(), pile.channels);
+            copy_common(fresh.value(), area, *raster, tile);
+            keep(key_of(recipe, level, tile), raster);
+        }
     }
     return out;
 }

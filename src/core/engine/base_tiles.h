@@ -27,8 +27,9 @@ class BaseTiles {
 
     explicit BaseTiles(std::size_t budget_bytes = std::size_t(512) << 20) : tiles_(budget_bytes) {}
 
-    // The base of `region`; merge(area) makes it, and is asked once for what lies around tiles that are not here.
-    Result<Raster16> base(const Pile& pile, const Rect& region, int level,
+    // The base of `region`; merge(area) makes it, and is asked for tiles that are not here: for what lies around all of
+    // them once, or, where it may be asked several times (`apart`), for no more than they cover.
+    Result<Raster16> base(const Pile& pile, const Rect& region, int level, bool apart,
                           const std::function<Result<Raster16>(const Rect& area)>& merge);
     void clear();
     void set_budget(std::size_t bytes);

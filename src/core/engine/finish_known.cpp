@@ -31,17 +31,6 @@ Fingerprint composed_recipe(const Pile& pile) {
     return pile::fingerprint(bare);
 }
 
-// With no more frames than tell what is asked, spread over the run, so that a picture of hundreds is not read twice.
-Pile with_a_few(Pile pile, std::size_t most) {
-    const std::vector<int> ids = merged_ids(pile);
-    pile.knit = {};
-    if (ids.size() <= most) return pile;
-    std::vector<int> others;
-    for (std::size_t i = 0; i < ids.size(); ++i)
-        if (i * most / ids.size() == (i + 1) * most / ids.size()) others.push_back(ids[i]);
-    return with_aside(std::move(pile), others, true);
-}
-
 Pile base_alone(Pile pile) {
     pile.parts.clear();
     return pile;
@@ -105,7 +94,7 @@ std::optional<std::array<double, 3>> light_of_cell(const Sheet& sheet, const Rec
 }  // namespace
 
 Result<std::shared_ptr<const GlowSurface>> glow_known(const Pile& pile, FrameStore& store, Job& job) {
-    const Pile base = with_a_few(base_alone(pile), looked_at);
+    const Pile base = with_spread(base_alone(pile), looked_at);
     const Fingerprint key = derived_key("glow", composed_recipe(base));
     if (auto known = store.kept<GlowSurface>(key)) return known;
     const int level = small_level(pile);
@@ -133,7 +122,7 @@ Result<std::shared_ptr<const GlowSurface>> glow_known(const Pile& pile, FrameSto
 }
 
 Result<std::shared_ptr<const WideTones>> wide_known(const Pile& pile, FrameStore& store, Job& job) {
-    const Pile few = with_a_few(pile, looked_at);
+    const Pile few = with_spread(pile, looked_at);
     const Fingerprint key = derived_key("wide tones", composed_recipe(few));
     if (auto known = store.kept<WideTones>(key)) return known;
     const Result<std::shared_ptr<const KeptSheet>> kept = small_picture(few, store, job);
@@ -146,7 +135,7 @@ Result<std::shared_ptr<const WideTones>> wide_known(const Pile& pile, FrameStore
 
 Result<MendSources> mend_sources(const Pile& pile, int level, FrameStore& store, Job& job) {
     MendSources out;
-    Pile median = with_a_few(base_alone(pile), in_median);
+    Pile median = with_spread(base_alone(pile), in_median);
     for (const Zone zone : both_zones) median = with_mode(std::move(median), Mode::median, zone);
     for (const Mended& one : pile.finish.mended) {
         if (!one.on || one.source == MendFrom::around || one.way.empty()) continue;

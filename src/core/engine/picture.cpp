@@ -89,7 +89,8 @@ Result<Raster16> Picture::composed(FrameStore& store, const Rect& region, Job& j
 
 Result<Raster16> Picture::merged(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const {
     const auto merge = [&](const Rect& area) { return composed(store, area, job, {nullptr, SolvedEdges{}, 0}); };
-    return tiles ? tiles->base(pile_, region, level_, merge) : merge(region);
+    // A glance reads files anew every time.
+    return tiles ? tiles->base(pile_, region, level_, !job.glance(), merge) : merge(region);
 }
 
 Result<SolvedEdges> Picture::edges(FrameStore& store, const Rect& region, Job& job, BaseTiles* tiles) const {

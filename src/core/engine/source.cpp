@@ -83,6 +83,7 @@ class WorkingRows {
     // While all of the picture is read.
     std::size_t whole_bytes() const { return decoder_bytes() + std::size_t(size().height) * row_bytes(); }
 
+    Status skip(int rows) { return reader_->skip(rows); }
     Status read(std::span<std::uint8_t* const> rows) {
         if (!to_working_.changes()) return reader_->read(rows);
         const std::size_t samples = std::size_t(size().width) * std::size_t(reader_->channels());
@@ -158,10 +159,11 @@ class StreamedRows final : public FrameRows {
 
     Status require(int first, int last) override {
         const int wanted = std::min(last, size().height);
-        // Rows between the window and `first` are decoded and passed over.
+        if (const int above = std::min(first, wanted) - rows_.rows_read(); above > 0)
+            if (Status passed = rows_.skip(above); !passed.ok()) return passed;
         while (rows_.rows_read() < wanted) {
             const int from = rows_.rows_read();
-            const int to = from < first ? std::min({first, wanted, from + height_}) : wanted;
+            const int to = wanted;
             pointers_.clear();
             for (int y = from; y < to; ++y) pointers_.push_back(slot(y));
             Status got = rows_.read(pointers_);

@@ -35,11 +35,12 @@ Status named(Status done, const Source& source) {
 enum class Supply { memory, scratch, stream };
 
 // How frames that are not there yet are best brought: a run shares one supply.
-Supply supply_for(const std::vector<Source>& sources, int level, const FrameStore& store) {
+Supply supply_for(const std::vector<Source>& sources, int level, const FrameStore& store, bool glance) {
     const auto away = [](const Source& s) { return !s.held && !s.tiles; };
     const auto first = std::find_if(sources.begin(), sources.end(), away);
     if (first == sources.end()) return Supply::memory;
     const FrameFile& file = *first->frame->file;
+    if (glance && level == 0) return Supply::stream;
     if (level > scaled_levels || store.keeps(file, level, int(sources.size()))) return Supply::memory;
     const auto missing = std::count_if(sources.begin(), sources.end(), away);
     return store.keeps_tiles(file, level, int(missing)) ? Supply::scratch : Supply::stream;
@@ -103,7 +104,7 @@ Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int
         all_here = all_here && (source.held || source.tiles);
     }
     if (!all_here) {
-        const Supply supply = supply_for(out, level, store);
+        const Supply supply = supply_for(out, level, store, job.glance());
         const int count = int(out.size());
         job.begin({"Reading %1", {frames_counted(out.size())}}, count);
         Status done = for_each_of(count, count, job, [&](int i) -> Status {
@@ -120,6 +121,19 @@ Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int
     for (Source& source : out)
         source.stages = stages.of(*source.frame, source.dark, source.dark_scale, source.samples());
     return out;
+}
+
+Status bring_frames(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store, Job& job) {
+    FrameStages stages(pile, level);
+    const Result<std::vector<Source>> opened = open_sources(pile, ids, level, store, stages, job);
+    return opened.ok() ? Status(Done{}) : Status(opened.failure());
+}
+
+std::size_t frames_away(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store) {
+    return std::size_t(std::count_if(ids.begin(), ids.end(), [&](int id) {
+        const Frame* frame = find_frame(pile, id);
+        return frame && !store.held(*frame->file, level) && !store.held_tiles(*frame->file, level);
+    }));
 }
 
 Status into_scratch(const std::vector<Source*>& heavy, int level, FrameStore& store, Job& job) {

@@ -29,6 +29,11 @@ struct Source {
 Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store,
                                          FrameStages& stages, Job& job);
 
+// Puts frames where they are quickly read again, as far as there is room; they are not wanted now. The job counts them.
+Status bring_frames(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store, Job& job);
+// How many of them would have to be decoded. Raw files with darks of their own count as away.
+std::size_t frames_away(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store);
+
 // Puts those of the sources that cannot come row by row into scratch: `heavy` of them, which are open. As many at a
 // time as the budget allows.
 Status into_scratch(const std::vector<Source*>& heavy, int level, FrameStore& store, Job& job);

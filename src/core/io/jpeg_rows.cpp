@@ -180,12 +180,19 @@ class JpegRows final : public RowReader {
         return Done{};
     }
 
+    // Their bits are read, and no samples made of them.
+    Status skip(int rows) override {
+        // A picture in several scans is there whole, and the library does not pass over rows of one that it scales.
+        if (whole() || decoder_.info.scale_denom != 1) return RowReader::skip(rows);
+        if (setjmp(decoder_.escape) != 0) return broken(decoder_);
+        begin();
+        next_ += int(jpeg_skip_scanlines(&decoder_.info, JDIMENSION(rows)));
+        return Done{};
+    }
+
     Status read(std::span<std::uint8_t* const> rows) override {
         if (setjmp(decoder_.escape) != 0) return broken(decoder_);
-        if (!decoding_) {
-            jpeg_start_decompress(&decoder_.info);
-            decoding_ = true;
-        }
+        begin();
         std::size_t done = 0;
         while (done < rows.size()) {
             JSAMPROW row = rows[done];
@@ -206,6 +213,12 @@ class JpegRows final : public RowReader {
     bool whole() const override { return coefficient_bytes_ > 0; }
 
   private:
+    void begin() {
+        if (decoding_) return;
+        jpeg_start_decompress(&decoder_.info);
+        decoding_ = true;
+    }
+
     Decoder decoder_;
     bool decoding_ = false;
     std::size_t coefficient_bytes_ = 0;  // of a picture in several scans: all of them before the first row
@@ -227,6 +240,8 @@ Result<JpegHead> jpeg_head(const FileBytes& bytes) {
     JpegHead out;
     out.facts.size = {int(info.image_width), int(info.image_height)};
     out.facts.bits = 8;
+    out.inks = info.num_components == 4;
+    if (out.inks) return out;
     if (info.num_components != 1 && info.num_components != 3)
         return refuse(bytes.file(), "%1 is neither grey nor RGB. Save it as RGB.");
     out.facts.channels = info.num_components;

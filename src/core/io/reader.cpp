@@ -1,6 +1,7 @@
 #include "io/reader.h"
 
 #include <algorithm>
+#include <array>
 #include <cstring>
 
 #include "io/clip.h"
@@ -32,15 +33,62 @@ const Kind* kind_by_loader(const char* loader) {
     return found == all.end() ? nullptr : &*found;
 }
 
-// Light beyond 16 bits (OpenEXR, some JPEG XL): as sRGB samples; what is above white is white.
-Image in_16_bit(Image image) {
-    if (vips_image_get_format(image.get()) != VIPS_FORMAT_FLOAT ||
-        vips_image_get_interpretation(image.get()) != VIPS_INTERPRETATION_scRGB)
-        return image;
+// One step of the library's; the image as it was where it cannot be done.
+template <class Step>
+Image stepped(Image image, const Step& step) {
     VipsImage* out = nullptr;
-    if (vips_colourspace(image.get(), &out, VIPS_INTERPRETATION_RGB16, nullptr) != 0) return image;
-    vips_image_remove(out, VIPS_META_ICC_NAME);
-    return Image(out);
+    return step(image.get(), &out) == 0 ? Image(out) : std::move(image);
+}
+
+// Light beyond 16 bits (OpenEXR, TIFF of floats, some JPEG XL): as sRGB samples; what is above white is white.
+Image in_16_bit(Image image) {
+    if (vips_image_get_format(image.get()) != VIPS_FORMAT_FLOAT) return image;
+    const VipsInterpretation meaning = vips_image_get_interpretation(image.get());
+    const bool grey = vips_image_get_bands(image.get()) <= 2 &&
+                      (meaning == VIPS_INTERPRETATION_B_W || meaning == VIPS_INTERPRETATION_MULTIBAND ||
+                       meaning == VIPS_INTERPRETATION_GREY16);
+    if (!grey && meaning != VIPS_INTERPRETATION_scRGB) return image;
+    // Light of no colour is converted as light of three alike.
+    if (grey)
+        image = stepped(std::move(image), [](VipsImage* in, VipsImage** out) {
+            std::array<VipsImage*, 3> alike{};
+            VipsImage* one = nullptr;
+            if (vips_extract_band(in, &one, 0, nullptr) != 0) return -1;
+            alike.fill(one);
+            VipsImage* three = nullptr;
+            int failed = vips_bandjoin(alike.data(), &three, 3, nullptr);
+            if (failed == 0) {
+                failed = vips_copy(three, out, "interpretation", VIPS_INTERPRETATION_scRGB, nullptr);
+                g_object_unref(three);
+            }
+            g_object_unref(one);
+            return failed;
+        });
+    image = stepped(std::move(image), [](VipsImage* in, VipsImage** out) {
+        return vips_colourspace(in, out, VIPS_INTERPRETATION_RGB16, nullptr);
+    });
+    if (grey)
+        image = stepped(std::move(image), [](VipsImage* in, VipsImage** out) {
+            VipsImage* one = nullptr;
+            if (vips_extract_band(in, &one, 0, nullptr) != 0) return -1;
+            const int failed = vips_copy(one, out, "interpretation", VIPS_INTERPRETATION_GREY16, nullptr);
+            g_object_unref(one);
+            return failed;
+        });
+    vips_image_remove(image.get(), VIPS_META_ICC_NAME);
+    return image;
+}
+
+// Four inks, by the profile that the file has or, without one, by that of a usual press: as sRGB.
+Image in_light(Image image) {
+    if (vips_image_get_interpretation(image.get()) != VIPS_INTERPRETATION_CMYK) return image;
+    const int bits = vips_image_get_format(image.get()) == VIPS_FORMAT_USHORT ? 16 : 8;
+    image = stepped(std::move(image), [bits](VipsImage* in, VipsImage** out) {
+        return vips_icc_transform(in, out, "srgb", "embedded", TRUE, "input_profile", "cmyk", "depth", bits,
+                                  "black_point_compensation", TRUE, nullptr);
+    });
+    vips_image_remove(image.get(), VIPS_META_ICC_NAME);
+    return image;
 }
 
 Result<KnownImage> open_image(const io::FileBytes& bytes) {
@@ -67,7 +115,7 @@ Result<KnownImage> open_image(const io::FileBytes& bytes) {
     if (!image) return io::unreadable(bytes);
     // A picture in passes is whole only after the last.
     const bool in_passes = vips_image_get_typeof(image.get(), "interlaced") != 0;
-    return KnownImage{in_16_bit(std::move(image)), kind->whole || in_passes};
+    return KnownImage{in_light(in_16_bit(std::move(image))), kind->whole || in_passes};
 }
 
 Status can_be(Size size, const std::filesystem::path& file) {
@@ -112,22 +160,35 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
 
 struct Opened {
     io::FileBytes bytes;
-    Image image;          // null for JPEG
+    Image image;          // null for JPEG, and where `rows` are there
     bool whole;           // the loader takes in the whole picture first
     PictureFacts stored;  // as the file has it, at full size
     io::Orientation orientation = io::Orientation::upright;
+    std::unique_ptr<RowReader> rows = nullptr;  // of a kind that the library does not read
 };
 
 Result<Opened> open_facts(const std::filesystem::path& file) {
     Result<io::FileBytes> bytes = io::FileBytes::open(file);
     if (!bytes.ok()) return bytes.failure();
+    Result<io::JpegHead> head = Failure{};
     if (io::is_jpeg(bytes.value())) {
-        Result<io::JpegHead> head = io::jpeg_head(bytes.value());
+        head = io::jpeg_head(bytes.value());
         if (!head.ok()) return head.failure();
+    }
+    // Inks are converted by the library.
+    if (head.ok() && !head.value().inks) {
         const Status possible = can_be(head.value().facts.size, file);
         if (!possible.ok()) return possible.failure();
         return Opened{std::move(bytes).value(), nullptr, false, std::move(head.value().facts),
                       head.value().orientation};
+    }
+    Result<std::unique_ptr<RowReader>> halves = io::half_rows(bytes.value());
+    if (!halves.ok()) return halves.failure();
+    if (halves.value()) {
+        PictureFacts facts = halves.value()->facts();
+        if (const Status possible = can_be(facts.size, file); !possible.ok()) return possible.failure();
+        return Opened{std::move(bytes).value(), nullptr, false, std::move(facts), io::Orientation::upright,
+                      std::move(halves).value()};
     }
     Result<KnownImage> known = open_image(bytes.value());
     if (!known.ok()) return known.failure();
@@ -140,13 +201,14 @@ Result<Opened> open_facts(const std::filesystem::path& file) {
 }
 
 Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level) {
-    const bool jpeg = !opened.image;
+    const bool jpeg = !opened.image && !opened.rows;
     // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
     // beyond are then the same whether they are made from the file or from a picture that is at hand.
     const int first_step = std::min(level, scaled_levels);
     Result<std::unique_ptr<RowReader>> rows =
-        jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
-             : Result(io::vips_rows(opened.bytes, std::move(opened.image), opened.stored, opened.whole));
+        jpeg          ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
+        : opened.rows ? Result(std::move(opened.rows))
+                      : Result(io::vips_rows(opened.bytes, std::move(opened.image), opened.stored, opened.whole));
     if (!rows.ok()) return rows;
     std::unique_ptr<RowReader> out = std::move(rows).value();
     if (opened.orientation != io::Orientation::upright) out = io::turned_rows(std::move(out), opened.orientation);
@@ -156,6 +218,14 @@ Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level) {
 }
 
 }  // namespace
+
+Status RowReader::skip(int rows) {
+    passed_over_.resize(row_bytes() / 2 + 1);
+    auto* row = reinterpret_cast<std::uint8_t*>(passed_over_.data());
+    for (int i = 0; i < rows; ++i)
+        if (Status got = read({&row, 1}); !got.ok()) return got;
+    return Done{};
+}
 
 Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
     if (const auto frame = clip_frame_of(file)) {
@@ -193,7 +263,7 @@ Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesys
     if (clip_frame_of(file) || (kind && kind->way == ReadBy::raw)) return std::unique_ptr<RowReader>();
     Result<Opened> opened = open_facts(file);
     if (!opened.ok()) return opened.failure();
-    if (opened.value().image) return std::unique_ptr<RowReader>();
+    if (opened.value().image || opened.value().rows) return std::unique_ptr<RowReader>();
     opened.value().stored.channels = 1;
     return rows_of(opened.value(), level);
 }

@@ -64,12 +64,17 @@ class RowReader {
     // Decodes the next rows, one to each pointer, of row_bytes() each; 16-bit samples need aligned pointers. Must not
     // go past the last row.
     virtual Status read(std::span<std::uint8_t* const> rows) = 0;
+    // Passes the next rows over, which may be quicker than reading them. Must not go past the last row.
+    virtual Status skip(int rows);
 
   protected:
     PictureFacts facts_;
     Size size_;
     int bits_ = 8;
     int next_ = 0;
+
+  private:
+    std::vector<std::uint16_t> passed_over_;  // a row, aligned for either kind of sample
 };
 
 // The whole picture at `level`, as 16-bit samples: an 8-bit value v becomes 257 v.

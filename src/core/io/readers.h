@@ -38,9 +38,12 @@ std::unique_ptr<RowReader> turned_rows(std::unique_ptr<RowReader> stored, Orient
 bool is_jpeg(const FileBytes& bytes);
 struct JpegHead {
     PictureFacts facts;
+    bool inks = false;  // four of them, which this does not decode: nothing else is told
     Orientation orientation = Orientation::upright;
 };
 Result<JpegHead> jpeg_head(const FileBytes& bytes);
+// TIFF of floats of 16 bits, at full size; null for what is none.
+Result<std::unique_ptr<RowReader>> half_rows(const FileBytes& bytes);
 // JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
 

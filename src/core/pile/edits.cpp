@@ -111,6 +111,16 @@ Pile with_aside(Pile pile, std::span<const int> ids, bool aside) {
     return each_frame(std::move(pile), ids, [aside](Frame& f) { f.aside = aside; });
 }
 
+Pile with_spread(Pile pile, std::size_t most) {
+    const std::vector<int> ids = merged_ids(pile);
+    pile.knit = {};
+    if (ids.size() <= most) return pile;
+    std::vector<int> others;
+    for (std::size_t i = 0; i < ids.size(); ++i)
+        if (i * most / ids.size() == (i + 1) * most / ids.size()) others.push_back(ids[i]);
+    return with_aside(std::move(pile), others, true);
+}
+
 Pile with_role(Pile pile, std::span<const int> ids, Role role) {
     pile = each_frame(std::move(pile), ids, [role](Frame& f) {
         f.role = role;

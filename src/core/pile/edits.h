@@ -9,6 +9,9 @@
 namespace bp {
 
 Pile with_aside(Pile pile, std::span<const int> ids, bool aside);
+// No more than so many of the frames that are merged, spread over the run, and nothing knitted between them: for what a
+// few can tell of all.
+Pile with_spread(Pile pile, std::size_t most);
 // As a person says it.
 Pile with_role(Pile pile, std::span<const int> ids, Role role);
 // Roles by frame id that were guessed. Only for frames of which nobody said anything.

@@ -1,0 +1,131 @@
+// TIFF of floats of 16 bits (IEEE 754 binary16), which libvips does not read.
+#include <tiffio.h>
+
+#include <algorithm>
+#include <array>
+#include <bit>
+#include <cstdio>
+#include <vector>
+
+#include "io/readers.h"
+
+namespace bp::io {
+namespace {
+
+struct CloseTiff {
+    void operator()(TIFF* tiff) const { TIFFClose(tiff); }
+};
+
+// The library's view of a file that is not held open.
+struct Cursor {
+    FileBytes bytes;
+    std::uint64_t at = 0;
+};
+tmsize_t read_some(thandle_t handle, void* to, tmsize_t count) {
+    auto& cursor = *static_cast<Cursor*>(handle);
+    const Result<std::size_t> got =
+        cursor.bytes.read(cursor.at, {static_cast<std::uint8_t*>(to), std::size_t(std::max<tmsize_t>(0, count))});
+    if (!got.ok()) return -1;
+    cursor.at += got.value();
+    return tmsize_t(got.value());
+}
+tmsize_t write_nothing(thandle_t, void*, tmsize_t) {
+    return -1;
+}
+toff_t seek_to(thandle_t handle, toff_t by, int whence) {
+    auto& cursor = *static_cast<Cursor*>(handle);
+    const std::uint64_t from = whence == SEEK_CUR ? cursor.at : whence == SEEK_END ? cursor.bytes.size() : 0;
+    return cursor.at = from + by;
+}
+int close_nothing(thandle_t) {
+    return 0;
+}
+toff_t size_of(thandle_t handle) {
+    return static_cast<Cursor*>(handle)->bytes.size();
+}
+
+float from_half(std::uint16_t half) {
+    const std::uint32_t sign = std::uint32_t(half & 0x8000U) << 16, exponent = half >> 10 & 31U, rest = half & 1023U;
+    // Below the smallest that is written in full: so many parts of 2^24.
+    if (exponent == 0) return (sign != 0 ? -1.0F : 1.0F) * float(rest) / 16777216.0F;
+    const std::uint32_t wide = exponent == 31 ? 255 : exponent + 112;
+    return std::bit_cast<float>(sign | wide << 23 | rest << 13);
+}
+
+class HalfRows final : public RowReader {
+  public:
+    explicit HalfRows(const FileBytes& bytes)
+        : cursor_{bytes},
+          tiff_(TIFFClientOpen(bytes.file().c_str(), "rm", &cursor_, read_some, write_nothing, seek_to, close_nothing,
+                               size_of, nullptr, nullptr)) {}
+
+    bool holds_halves() const {
+        std::uint16_t bits = 0, format = 0;
+        return tiff_ && TIFFGetField(tiff_.get(), TIFFTAG_BITSPERSAMPLE, &bits) == 1 && bits == 16 &&
+               TIFFGetField(tiff_.get(), TIFFTAG_SAMPLEFORMAT, &format) == 1 && format == SAMPLEFORMAT_IEEEFP;
+    }
+    Status start() {
+        std::uint32_t width = 0, height = 0;
+        std::uint16_t samples = 1, planes = PLANARCONFIG_CONTIG, meaning = PHOTOMETRIC_MINISBLACK;
+        TIFFGetField(tiff_.get(), TIFFTAG_IMAGEWIDTH, &width);
+        TIFFGetField(tiff_.get(), TIFFTAG_IMAGELENGTH, &height);
+        TIFFGetFieldDefaulted(tiff_.get(), TIFFTAG_SAMPLESPERPIXEL, &samples);
+        TIFFGetFieldDefaulted(tiff_.get(), TIFFTAG_PLANARCONFIG, &planes);
+        TIFFGetField(tiff_.get(), TIFFTAG_PHOTOMETRIC, &meaning);
+        const bool grey = meaning == PHOTOMETRIC_MINISBLACK && samples <= 2;
+        const bool rgb = meaning == PHOTOMETRIC_RGB && (samples == 3 || samples == 4);
+        if (TIFFIsTiled(tiff_.get()) != 0 || planes != PLANARCONFIG_CONTIG || (!grey && !rgb))
+            return refuse(cursor_.bytes.file(),
+                          "%1 holds floats of 16 bits in a way that cannot be read here. Save it as 16-bit TIFF.");
+        samples_ = samples;
+        facts_.size = size_ = {int(width), int(height)};
+        facts_.bits = bits_ = 16;
+        facts_.channels = grey ? 1 : 3;
+        return Done{};
+    }
+
+    // Light, as sRGB samples; what is above white is white.
+    Status read(std::span<std::uint8_t* const> rows) override {
+        halves_.resize(std::size_t(TIFFScanlineSize(tiff_.get())) / 2 + 1);
+        const LightCurve curve = LightCurve::of(Profile::srgb(), facts_.channels);
+        for (std::uint8_t* row : rows) {
+            if (TIFFReadScanline(tiff_.get(), halves_.data(), std::uint32_t(next_++)) != 1)
+                return unreadable(cursor_.bytes);
+            auto* to = reinterpret_cast<std::uint16_t*>(row);
+            for (int x = 0; x < size_.width; ++x)
+                for (int c = 0; c < facts_.channels; ++c) {
+                    const float light = from_half(halves_[std::size_t(x) * samples_ + std::size_t(c)]);
+                    *to++ = curve.sample(light > 0 ? double(light) * LightCurve::full : 0);
+                }
+        }
+        return Done{};
+    }
+    std::size_t memory_bytes() const override {
+        return std::size_t(size_.width) * samples_ * 2 + (std::size_t(1) << 20);
+    }
+
+  private:
+    Cursor cursor_;
+    std::unique_ptr<TIFF, CloseTiff> tiff_;
+    std::size_t samples_ = 1;
+    std::vector<std::uint16_t> halves_;
+};
+
+}  // namespace
+
+Result<std::unique_ptr<RowReader>> half_rows(const FileBytes& bytes) {
+    std::array<std::uint8_t, 4> first{};
+    const Result<std::size_t> got = bytes.read(0, first);
+    if (!got.ok() || got.value() != first.size()) return std::unique_ptr<RowReader>();
+    const bool little = first[0] == 'I' && first[1] == 'I' && first[3] == 0;
+    const bool big = first[0] == 'M' && first[1] == 'M' && first[2] == 0;
+    if (!little && !big) return std::unique_ptr<RowReader>();
+    TIFFSetErrorHandler(nullptr);
+    TIFFSetWarningHandler(nullptr);
+    auto rows = std::make_unique<HalfRows>(bytes);
+    if (!rows->holds_halves()) return std::unique_ptr<RowReader>();
+    if (Status started = rows->start(); !started.ok()) return started.failure();
+    return std::unique_ptr<RowReader>(std::move(rows));
+}
+
+}  // namespace bp::io
