@@ -33,8 +33,10 @@ constexpr std::array parts{"part_up", "part_down", "part_remove"};
 constexpr std::array places{"place_earlier", "place_later", "place_copy", "place_remove"};
 constexpr std::array mended{"mend_remove"};
 constexpr std::array versions{"export_remove_version"};
+constexpr std::array odd{"set_aside", "remove_frames", "take_all_odd_frames"};
 constexpr std::array streaks{"streak_remove", "streaks_draw"};
-constexpr std::array<ListMenu, 5> list_menus{{{"parts_list", parts},
+constexpr std::array<ListMenu, 6> list_menus{{{"odd_frames", odd},
+                                              {"parts_list", parts},
                                               {"places_list", places},
                                               {"mended_list", mended},
                                               {"export_versions", versions},
