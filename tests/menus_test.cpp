@@ -322,6 +322,52 @@ TEST_CASE("steps and rail go away by their keys, and the picture gets more of th
     CHECK_FALSE(w.window.isFullScreen());
 }
 
+TEST_CASE("the window holds at 1024 x 700, and nothing in its bars lies over anything else", "[window]") {
+    const Folder folder;
+    run_of(folder, 3);
+    Window w;
+    w.window.resize(1024, 700);
+    let_pass();
+    CHECK(w.window.size() == QSize(1024, 700));
+    REQUIRE(w.open(folder));
+    w.key(Qt::Key_A);
+    const auto apart = [&](const std::vector<const char*>& names) {
+        std::vector<QRect> places;
+        for (const char* name : names) {
+            const auto* widget = w.find<QWidget>(name);
+            if (!widget->isVisible()) continue;
+            const QRect place(widget->mapTo(&w.window, QPoint(0, 0)), widget->size());
+            INFO(name);
+            CHECK(w.window.rect().contains(place));
+            for (const QRect& other : places) CHECK_FALSE(place.intersects(other));
+            places.push_back(place);
+        }
+        return places.size();
+    };
+    for (const QSize size : {QSize(1024, 700), QSize(1280, 800)}) {
+        w.window.resize(size);
+        let_pass();
+        CHECK(w.window.size() == size);
+        CHECK(apart({"home", "pile_name", "outcome", "view_0", "view_1", "view_2", "view_3", "view_4", "undo", "menu",
+                     "export"}) == 11);
+        CHECK(apart({"home", "pile_name", "outcome", "open", "save", "view_0", "view_4", "side_by_side", "undo", "redo",
+                     "history", "menu", "export"}) >= 8);
+        CHECK(apart({"play", "rate", "plumb", "tones", "capture_data"}) == 5);
+        for (const char* panel : {"plumb", "tones", "capture_data"}) {
+            w.click(panel);
+            CHECK(w.window.size() == size);
+            w.click(panel);
+        }
+        w.click("knot_3");
+        w.key(Qt::Key_D);
+        w.key(Qt::Key_3);
+        let_pass();
+        CHECK(w.window.size() == size);
+        w.key(Qt::Key_D);
+        w.key(Qt::Key_1);
+    }
+}
+
 TEST_CASE("piles that were open are on the start screen with what they look like, and in the menu", "[window]") {
     QSettings().remove(QStringLiteral("recent"));
     const Folder folder, out;

@@ -10,6 +10,7 @@
 #include <QLocale>
 #include <QPainter>
 #include <QPainterPath>
+#include <QScrollArea>
 #include <algorithm>
 
 #include "app/looks/controls.h"
@@ -99,7 +100,17 @@ class Card : public QAbstractButton {
 StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("start_screen"));
     setFocusPolicy(Qt::ClickFocus);
-    auto* column = new QVBoxLayout(this);
+    // What does not fit into a low window is scrolled to.
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(0, 0, 0, 0);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    auto* inside = new QWidget(scroll);
+    scroll->setWidget(inside);
+    all->addWidget(scroll);
+    auto* column = new QVBoxLayout(inside);
     column->setContentsMargins(56, 30, 56, 26);
     column->setSpacing(space::medium);
     auto* head = new QHBoxLayout;

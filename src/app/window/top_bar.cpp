@@ -5,6 +5,7 @@
 #include <QMenu>
 #include <QPainter>
 #include <QSignalBlocker>
+#include <algorithm>
 #include <array>
 
 #include "app/looks/controls.h"
@@ -121,8 +122,10 @@ void TopBar::set_pair(bool on) {
 
 void TopBar::refresh() {
     Document& document = studio_.document();
-    name_->setText(document.name());
-    edited_->setVisible(document.open() && (document.edited() || document.path().isEmpty()));
+    constexpr int longest_name = 180;
+    name_->setText(name_->fontMetrics().elidedText(document.name(), Qt::ElideMiddle, longest_name));
+    name_->setToolTip(document.path().isEmpty() ? document.name() : document.path());
+    says_edited_ = document.open() && (document.edited() || document.path().isEmpty());
     edited_->setText(document.path().isEmpty() && !document.edited() ? tr("not saved") : tr("edited"));
     const QString outcome = word(studio_.pile().outcome);
     outcome_->setText(studio_.outcome_guess() ? tr("%1?").arg(outcome) : outcome);
@@ -136,6 +139,42 @@ void TopBar::refresh() {
                           ? tr("Redo: %1 (%2)").arg(document.redo_text(), command("redo").keys_in_words())
                           : tr("Nothing to redo"));
     for (int i = 0; i < view_count; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
+    make_room();
+    updateGeometry();
+}
+
+int TopBar::width_without(std::size_t count) const {
+    const std::vector<QWidget*> last = giving_way();
+    const QMargins margins = layout()->contentsMargins();
+    int out = margins.left() + margins.right();
+    for (int i = 0; i < layout()->count(); ++i) {
+        QLayoutItem* item = layout()->itemAt(i);
+        QWidget* widget = item->widget();
+        if (!widget) {
+            out += item->spacerItem() ? item->spacerItem()->minimumSize().width() : 0;
+            continue;
+        }
+        const auto at = std::find(last.begin(), last.end(), widget);
+        const bool gone = at != last.end() && std::size_t(at - last.begin()) < count;
+        if (!gone && (widget != edited_ || says_edited_)) out += widget->sizeHint().width() + layout()->spacing();
+    }
+    return out;
+}
+
+QSize TopBar::minimumSizeHint() const {
+    return {width_without(giving_way().size()), space::bar_height};
+}
+
+void TopBar::make_room() {
+    const std::vector<QWidget*> last = giving_way();
+    std::size_t gone = 0;
+    while (gone < last.size() && width_without(gone) > width()) ++gone;
+    for (std::size_t i = 0; i < last.size(); ++i)
+        last[i]->setVisible(i >= gone && (last[i] != edited_ || says_edited_));
+}
+
+void TopBar::resizeEvent(QResizeEvent*) {
+    make_room();
 }
 
 void TopBar::paintEvent(QPaintEvent*) {

@@ -6,6 +6,7 @@
 #include <QPushButton>
 #include <QToolButton>
 #include <QWidget>
+#include <vector>
 
 #include "app/canvas/viewer.h"
 
@@ -20,6 +21,7 @@ class TopBar : public QWidget {
     QToolButton* menu_button() const { return menu_; }
     QToolButton* history_button() const { return history_; }
     void set_pair(bool on);
+    QSize minimumSizeHint() const override;
 
   signals:
     void home_wanted();
@@ -33,15 +35,21 @@ class TopBar : public QWidget {
 
   protected:
     void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
 
   private:
     void refresh();
+    // What the menu or a key does, too, gives way where there is no room for all.
+    void make_room();
+    int width_without(std::size_t count) const;
+    std::vector<QWidget*> giving_way() const { return {edited_, open_, pair_, save_, history_, redo_}; }
     QToolButton* tool(const QString& picture, const QString& name, const QString& tip);
 
     Studio& studio_;
     Viewer& viewer_;
     QLabel* name_;
     QLabel* edited_;
+    bool says_edited_ = false;
     QToolButton* outcome_;
     QPushButton* views_[view_count];
     QPushButton* pair_;
