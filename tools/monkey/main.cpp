@@ -181,6 +181,14 @@ class Monkey {
                                              Qt::Key_E,
                                              Qt::Key_O,
                                              Qt::Key_F1,
+                                             Qt::Key_F7,
+                                             Qt::Key_F8,
+                                             Qt::Key_F10,
+                                             Qt::Key_F11,
+                                             Qt::Key_G,
+                                             Qt::Key_N,
+                                             Qt::Key_T,
+                                             Qt::Key_Menu,
                                              Qt::Key_L});
         const auto modifiers = one_of<Qt::KeyboardModifiers>(
             {Qt::NoModifier, Qt::NoModifier, Qt::NoModifier, Qt::ControlModifier, Qt::ControlModifier,
@@ -280,8 +288,14 @@ class Monkey {
             if (auto* menu = qobject_cast<QMenu*>(popup)) {
                 const auto actions = menu->actions();
                 QAction* action = actions.isEmpty() || below(3) == 0 ? nullptr : actions[below(int(actions.size()))];
+                if (action && action->menu()) {
+                    const auto inside = action->menu()->actions();
+                    action = inside.isEmpty() ? nullptr : inside[below(int(inside.size()))];
+                }
                 menu->close();
-                if (action && action->isEnabled() && !action->isSeparator()) {
+                // The play goes on.
+                if (action && action->objectName() == QStringLiteral("do_quit")) action = nullptr;
+                if (action && action->isEnabled() && !action->isSeparator() && !action->menu()) {
                     log("menu " + action->text());
                     action->trigger();
                 }
