@@ -9,6 +9,7 @@
 #include "engine/open.h"
 #include "engine/render.h"
 #include "even/evener.h"
+#include "even/tone.h"
 #include "pile/edits.h"
 #include "practice/camera.h"
 #include "practice/practice.h"
@@ -327,4 +328,59 @@ TEST_CASE("hot pixels need four frames") {
     Job job;
     FrameStore store(working_space(pile));
     CHECK_FALSE(search_hot_pixels(pile, store, job).ok());
+}
+
+TEST_CASE("a look is found that makes grey of a light") {
+    const std::array<double, 3> luminance{0.2126, 0.7152, 0.0722};
+    std::mt19937 random(3);
+    std::uniform_real_distribution<double> cast(0.88, 1.13);
+    for (int i = 0; i < 200; ++i) {
+        const std::array<double, 3> light{0.2 * cast(random), 0.2 * cast(random), 0.2 * cast(random)};
+        Look before;
+        before.exposure_ev = 0.5;
+        before.contrast = 20;
+        const Look look = neutral_for(before, light);
+        const auto gains = gains_of(look, luminance);
+        std::array<double, 3> made{};
+        for (std::size_t c = 0; c < 3; ++c) made[c] = light[c] * gains[c];
+        const auto [least, most] = std::minmax_element(made.begin(), made.end());
+        // Both values are whole numbers.
+        CHECK(*most / *least < 1.008);
+        Look rest = look;
+        rest.warmth = rest.green_to_magenta = 0;
+        CHECK(rest == before);
+    }
+    // As far as it goes, and not where there is no light.
+    CHECK(neutral_for({}, {0.9, 0.1, 0.01}).warmth == -100);
+    CHECK(neutral_for({}, {0, 0.5, 0.5}) == Look{});
+}
+
+TEST_CASE("tones are counted by channel, in the area that is asked for") {
+    Raster16 picture({60, 40}, 3);
+    for (int y = 0; y < 40; ++y)
+        for (int x = 0; x < 60; ++x) {
+            picture.at(x, y, 0) = x < 15 ? 0 : 65535;
+            picture.at(x, y, 1) = std::uint16_t(1000 * x);
+            picture.at(x, y, 2) = 30000;
+        }
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    const std::array<double, 3> luminance{0.2126, 0.7152, 0.0722};
+    const ToneCounts all = tone_counts(picture, whole(picture.size()), curve, luminance);
+    REQUIRE(all.shares.size() == 4);
+    CHECK(all.black[0] == Approx(0.25));
+    CHECK(all.white[0] == Approx(0.75));
+    CHECK(all.black[1] == Approx(1 / 60.0));
+    CHECK(all.white[1] == 0);
+    CHECK(all.black[2] == 0);
+    // All of blue has one tone.
+    const auto& blue = all.shares[3];
+    const auto most = std::max_element(blue.begin(), blue.end()) - blue.begin();
+    CHECK(most == std::lround(127 * curve.eye()[30000]));
+    CHECK(std::count_if(blue.begin(), blue.end(), [](float v) { return v > 0; }) <= 5);
+    const ToneCounts left = tone_counts(picture, {-20, -20, 35, 100}, curve, luminance);
+    CHECK(left.black[0] == 1);
+    const ToneCounts none = tone_counts(picture, {100, 100, 5, 5}, curve, luminance);
+    CHECK(none.black[0] == 0);
+    Raster16 grey({10, 10}, 1);
+    CHECK(tone_counts(grey, whole(grey.size()), LightCurve::of(Profile::srgb(), 1), {0, 1, 0}).shares.size() == 1);
 }

@@ -16,6 +16,7 @@
 #include "even/noise.h"
 #include "finish/curve_tool.h"
 #include "finish/give_back.h"
+#include "finish/plane.h"
 #include "io/gather.h"
 #include "kernels/hue.h"
 #include "pile/edits.h"
@@ -832,4 +833,35 @@ TEST_CASE("a line is mended where it is, however it winds, and a long one costs 
     still.way = {{50, 50}, {50, 50}};
     const Sheet same = done(*mend_tool({still}, 0), marked);
     CHECK(same.light == marked.light);
+}
+
+TEST_CASE("a wide softening by means of blocks is the Gaussian that it stands for, however it is divided") {
+    const Rect canvas{-7, 5, 203, 157};
+    Plane in(canvas);
+    std::mt19937 random(4);
+    std::uniform_real_distribution<float> any(0, 1);
+    for (int y = canvas.top; y < canvas.bottom(); ++y)
+        for (int x = 0; x < canvas.width; ++x)
+            in.row(y)[x] = any(random) * 0.02F + (x > 90 ? 0.6F : 0.1F) + 0.001F * float(y);
+    for (const double deviation : {1.0, 4.9, 5.0, 12.0, 20.0, 41.0}) {
+        INFO(deviation);
+        const BlockSoftening soft(deviation);
+        const Plane made = soft.of(in, canvas);
+        const Plane exact = weighed(in, gaussian_weights(deviation), 1, canvas);
+        double worst = 0;
+        for (std::size_t i = 0; i < made.values.size(); ++i)
+            worst = std::max(worst, std::abs(double(made.values[i]) - double(exact.values[i])));
+        CHECK(worst < 0.012);
+        // From no more than what it says that it reads.
+        for (const Rect& area : {Rect{0, 20, 31, 17}, Rect{-7, 5, 9, 9}, Rect{150, 120, 46, 42}, Rect{83, 61, 1, 1}}) {
+            const Rect read = around(area, soft.reach(), canvas);
+            Plane piece(read);
+            for (int y = read.top; y < read.bottom(); ++y)
+                std::copy_n(in.row(y) + (read.left - canvas.left), read.width, piece.row(y));
+            const Plane there = soft.of(piece, area);
+            for (int y = area.top; y < area.bottom(); ++y)
+                for (int x = 0; x < area.width; ++x)
+                    REQUIRE(there.row(y)[x] == made.row(y)[area.left - canvas.left + x]);
+        }
+    }
 }

@@ -4,6 +4,7 @@
 
 #include "pile/edits.h"
 #include "pile/history.h"
+#include "pile/outcome_guess.h"
 #include "pile/outcomes.h"
 #include "pile/part_edits.h"
 #include "support/fixtures.h"
@@ -237,4 +238,105 @@ TEST_CASE("a history keeps to its budget of memory, and the last step can always
     }
     CHECK(steps > 3);
     CHECK(steps < 190);
+}
+
+TEST_CASE("frames are carried to another place of the run, and put back by time or by name") {
+    Pile pile;
+    pile.frames = {frame(1, "e.jpg", 10), frame(2, "d.jpg", 20),   frame(3, "c.jpg", 30),
+                   frame(4, "b.jpg", 40), frame(5, "a10.jpg", 50), frame(6, "a9.jpg", 60)};
+    const auto ids = [](const Pile& of) {
+        Ids out;
+        for (const Frame& f : of.frames) out.push_back(f.id);
+        return out;
+    };
+    const auto moved = [&](const Ids& which, std::size_t before) {
+        return ids(with_moved_frames(pile, which, before));
+    };
+    CHECK(moved({4}, 0) == Ids{4, 1, 2, 3, 5, 6});
+    CHECK(moved({1}, 6) == Ids{2, 3, 4, 5, 6, 1});
+    CHECK(moved({1}, 99) == Ids{2, 3, 4, 5, 6, 1});
+    CHECK(moved({1, 6}, 3) == Ids{2, 3, 1, 6, 4, 5});
+    CHECK(moved({6, 2, 4}, 1) == Ids{1, 2, 4, 6, 3, 5});
+    CHECK(moved({3}, 2) == ids(pile));
+    CHECK(moved({3}, 3) == ids(pile));
+    CHECK(in_order_of_time(pile));
+    const Ids second{2};
+    const Pile other = with_moved_frames(pile, second, 6);
+    CHECK_FALSE(in_order_of_time(other));
+    CHECK(ids(with_order_by_time(other)) == ids(pile));
+    CHECK(ids(with_order_by_name(other)) == Ids{6, 5, 4, 3, 2, 1});
+}
+
+TEST_CASE("some of the frames that are merged stand for all, spread over the run") {
+    Pile pile;
+    for (int id = 1; id <= 20; ++id) pile.frames.push_back(frame(id, std::to_string(id), id));
+    pile.reference = pile.base = 1;
+    for (const std::size_t most : {1, 3, 7, 19, 20, 50}) {
+        const Ids left = merged_ids(with_spread(pile, most));
+        CHECK(left.size() == std::min<std::size_t>(most, 20));
+        for (std::size_t i = 1; i < left.size(); ++i) CHECK(left[i] - left[i - 1] <= int(20 / most) + 1);
+    }
+}
+
+TEST_CASE("an outcome is guessed from how frames were taken") {
+    struct Run {
+        int frames;
+        double exposure_s, step_s, iso;
+        std::optional<Outcome> outcome;
+    };
+    for (const Run& run : {Run{48, 75, 90, 800, Outcome::trails}, Run{24, 20, 24, 1600, Outcome::trails},
+                           Run{20, 20, 946, 3200, Outcome::shower}, Run{6, 4, 42, 400, Outcome::shower},
+                           Run{11, 1 / 125.0, 6, 200, Outcome::clear}, Run{5, 1 / 320.0, 7, 400, Outcome::best_of},
+                           Run{16, 1 / 60.0, 0.12, 6400, Outcome::quiet},
+                           Run{20, 1 / 1000.0, 0.1, 800, Outcome::sequence}, Run{2, 20, 24, 800, std::nullopt}}) {
+        Pile pile;
+        for (int i = 0; i < run.frames; ++i) {
+            auto file = std::make_shared<FrameFile>();
+            file->capture.captured = 1000 + run.step_s * i;
+            file->capture.exposure_s = run.exposure_s;
+            file->capture.iso = run.iso;
+            Frame one;
+            one.id = i + 1;
+            one.file = file;
+            pile.frames.push_back(one);
+        }
+        INFO(run.frames << " of " << run.exposure_s << " s");
+        const auto guess = guessed_outcome(pile);
+        REQUIRE(guess.has_value() == run.outcome.has_value());
+        if (!guess) continue;
+        CHECK(guess->outcome == *run.outcome);
+        CHECK(guess->exposure_s == Approx(run.exposure_s));
+        CHECK(guess->step_s == Approx(run.step_s));
+    }
+    // Lit from many sides.
+    Pile lit;
+    for (int i = 0; i < 6; ++i) {
+        lit.frames.push_back(frame(i + 1, std::to_string(i), 100 * i));
+        if (i > 0) lit.frames.back().role = Role::foreground;
+    }
+    CHECK(guessed_outcome(lit).value().outcome == Outcome::best_of);
+    // Some that tell nothing: nobody knows.
+    Pile silent;
+    for (int i = 0; i < 6; ++i) silent.frames.push_back(frame(i + 1, std::to_string(i)));
+    CHECK_FALSE(guessed_outcome(silent));
+}
+
+TEST_CASE("a history is gone through in leaps, and tells what was done") {
+    Pile pile = three();
+    History history(pile);
+    for (const char* what : {"one", "two", "three"}) {
+        pile.frames[0].note = what;
+        history.push(pile, what);
+    }
+    CHECK(history.steps() == std::vector<std::string>{"", "one", "two", "three"});
+    CHECK(history.at() == 3);
+    history.go_to(1);
+    CHECK(history.now().frames[0].note == "one");
+    CHECK(history.undo_text() == "one");
+    CHECK(history.redo_text() == "two");
+    history.go_to(99);
+    CHECK(history.now().frames[0].note == "three");
+    history.go_to(0);
+    CHECK(history.now().frames[0].note.empty());
+    CHECK_FALSE(history.can_undo());
 }

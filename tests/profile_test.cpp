@@ -126,3 +126,44 @@ TEST_CASE("how much colours add to luminance adds up to one, also where a primar
         for (const double weight : weights) CHECK(weight >= 0);
     }
 }
+
+TEST_CASE("what another profile cannot hold lies outside it, and nothing else") {
+    const Profile narrow = Profile::srgb();
+    const Profile wide = profile_of({0.3127, 0.3290, 1}, {{0.70, 0.30, 1}, {0.17, 0.79, 1}, {0.13, 0.05, 1}}, 2.2);
+    const GamutCheck check = GamutCheck::make(wide, narrow).value();
+    const GamutCheck back = GamutCheck::make(narrow, wide).value();
+    std::mt19937 random(5);
+    std::uniform_int_distribution<int> any(0, 65535);
+    std::vector<std::uint16_t> pixels;
+    std::vector<int> expected;
+    // Its own primaries lie outside; greys and what came from the other profile do not.
+    for (int c = 0; c < 3; ++c) {
+        for (int k = 0; k < 3; ++k) pixels.push_back(k == c ? 65535 : 0);
+        expected.push_back(255);
+    }
+    for (int v = 0; v <= 65535; v += 4369) {
+        pixels.insert(pixels.end(), 3, std::uint16_t(v));
+        expected.push_back(0);
+    }
+    const Conversion into = Conversion::make(narrow, 3, wide, 3).value();
+    for (int i = 0; i < 200; ++i) {
+        // Not at the very border, where a rounded sample may lie on either side.
+        std::uint16_t from[3], to[3];
+        for (std::uint16_t& v : from) v = std::uint16_t(2000 + any(random) * 0.93);
+        into.run(from, to, 1);
+        pixels.insert(pixels.end(), to, to + 3);
+        expected.push_back(0);
+    }
+    std::vector<std::uint8_t> outside(expected.size());
+    check.run(pixels.data(), outside.data(), int(outside.size()));
+    for (std::size_t i = 0; i < outside.size(); ++i) {
+        INFO(i);
+        CHECK(int(outside[i]) == expected[i]);
+    }
+    // The wider one holds all of the narrower one.
+    std::vector<std::uint16_t> all;
+    for (int i = 0; i < 600; ++i) all.push_back(std::uint16_t(any(random)));
+    std::vector<std::uint8_t> inside(200, 1);
+    back.run(all.data(), inside.data(), 200);
+    CHECK(std::count(inside.begin(), inside.end(), 0) == 200);
+}

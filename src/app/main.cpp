@@ -7,14 +7,16 @@
 #include "app/looks/words.h"
 #include "app/window/accessible.h"
 #include "app/window/main_window.h"
+#include "app/window/preferences.h"
 #include "base/memory.h"
 
 int main(int argc, char** argv) {
     bp::keep_freed_memory();
-    QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("bright-pile"));
     QApplication::setOrganizationName(QStringLiteral("bright-pile"));
     QApplication::setApplicationVersion(QStringLiteral(BRIGHT_PILE_VERSION));
+    bp::app::Preferences::hold_size();
+    QApplication application(argc, argv);
     QCommandLineParser parser;
     parser.setApplicationDescription(
         QApplication::translate("main", "Aligns and merges a run of frames of one scene."));

@@ -32,7 +32,7 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
     zoom_button_->setFocusPolicy(Qt::TabFocus);
     zoom_button_->setProperty("over", true);
     const auto say_zoom = [this] {
-        zoom_button_->setText(tr("%1%").arg(std::lround(zoom_ * 100)));
+        zoom_button_->setText(tr("%1%").arg(std::lround(100 * zoom_ / pixel_by_pixel())));
         zoom_button_->adjustSize();
         zoom_button_->move(space::medium, height() - zoom_button_->height() - space::small);
     };
@@ -98,7 +98,7 @@ void Canvas::zoom_to(double zoom, QPointF anchor) {
 
 void Canvas::look_at(QPointF place) {
     centre_ = turned().map(place);
-    zoom_to(std::max(1.0, zoom_), {width() / 2.0, height() / 2.0});
+    zoom_to(std::max(pixel_by_pixel(), zoom_), {width() / 2.0, height() / 2.0});
 }
 
 void Canvas::zoom_by(double factor) {

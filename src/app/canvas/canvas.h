@@ -33,6 +33,8 @@ class Canvas : public QWidget {
     Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent = nullptr);
 
     double zoom() const { return zoom_; }
+    // The zoom at which a pixel of the picture is one of the screen.
+    double pixel_by_pixel() const { return 1 / devicePixelRatioF(); }
     // Zoom, and what lies under the pointer, in words.
     QString readout() const;
     void fit();

@@ -129,7 +129,7 @@ void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
         return;
     }
     if (fitted_)
-        zoom_to(1, event->position());
+        zoom_to(pixel_by_pixel(), event->position());
     else
         fit();
 }

@@ -52,7 +52,7 @@ MergeNoise::MergeNoise(Studio& studio, Viewer& viewer, Canvas& canvas, Compariso
         viewer_.set_view(View::result);
         comparison.set_second(Second::reference);
         comparison.set_on(true);
-        canvas_.zoom_to(1, QPointF(canvas_.width() / 2.0, canvas_.height() / 2.0));
+        canvas_.zoom_to(canvas_.pixel_by_pixel(), QPointF(canvas_.width() / 2.0, canvas_.height() / 2.0));
     });
 }
 

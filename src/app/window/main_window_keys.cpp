@@ -159,9 +159,9 @@ void MainWindow::tie_picture_keys() {
     keys_->tie(
         "fit", [this] { canvas_->fit(); }, open);
     keys_->tie(
-        "pixels", [this] { canvas_->zoom_by(1.0 / canvas_->zoom()); }, open);
+        "pixels", [this] { canvas_->zoom_by(canvas_->pixel_by_pixel() / canvas_->zoom()); }, open);
     keys_->tie(
-        "twice", [this] { canvas_->zoom_by(2.0 / canvas_->zoom()); }, open);
+        "twice", [this] { canvas_->zoom_by(2 * canvas_->pixel_by_pixel() / canvas_->zoom()); }, open);
     keys_->tie(
         "zoom_typed", [this] { list_sizes(); }, open);
     keys_->tie(

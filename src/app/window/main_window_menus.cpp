@@ -113,12 +113,13 @@ void MainWindow::list_sizes() {
     constexpr double least = 1, most = 800;
     typed->setRange(least, most);
     typed->setSuffix(tr("%"));
-    typed->setValue(std::round(100 * canvas_->zoom()));
+    typed->setValue(std::round(100 * canvas_->zoom() / canvas_->pixel_by_pixel()));
     auto* action = new QWidgetAction(&menu);
     action->setDefaultWidget(typed);
     menu.addAction(action);
     const auto show = [this, typed] {
-        canvas_->zoom_to(typed->value() / 100, {canvas_->width() / 2.0, canvas_->height() / 2.0});
+        canvas_->zoom_to(typed->value() / 100 * canvas_->pixel_by_pixel(),
+                         {canvas_->width() / 2.0, canvas_->height() / 2.0});
     };
     connect(typed, &QDoubleSpinBox::editingFinished, &menu, [typed, show, &menu] {
         if (!typed->hasFocus()) return;

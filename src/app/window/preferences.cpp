@@ -35,6 +35,14 @@ int Preferences::size_percent() {
     return std::clamp(QSettings().value(QLatin1String(size_key), least).toInt(), least, most);
 }
 
+void Preferences::hold_size() {
+    constexpr auto name = "QT_SCALE_FACTOR";
+    constexpr int as_it_is = 100;
+    if (size_percent() == as_it_is) return;
+    const double told = qEnvironmentVariable(name, QStringLiteral("1")).toDouble();
+    qputenv(name, QByteArray::number((told > 0 ? told : 1) * size_percent() / as_it_is));
+}
+
 Preferences::Preferences(Studio& studio, QWidget* parent) : QDialog(parent), studio_(studio) {
     setObjectName(QStringLiteral("preferences"));
     setWindowTitle(tr("Preferences"));

@@ -16,8 +16,11 @@ class Preferences : public QDialog {
   public:
     Preferences(Studio& studio, QWidget* parent);
 
-    // How large everything is drawn, in hundredths; read before the first window is made.
+    // How large everything is drawn, in hundredths.
     static int size_percent();
+    // Draws everything so large from here on: before the application is made. What the person's surroundings say of it
+    // comes on top.
+    static void hold_size();
 
   signals:
     // What the screen's samples mean has changed: pictures are made anew.

@@ -56,7 +56,7 @@ class LocalTool final : public ToneTool {
         return out;
     }
 
-    Softening soft_;
+    BlockSoftening soft_;
     float amount_;
 };
 

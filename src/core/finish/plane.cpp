@@ -113,7 +113,7 @@ Plane most_around(const Plane& in, int reach, const Rect& wanted) {
     return separable(in, 2 * reach + 1, 1, wanted, kernels::most, kernels::most);
 }
 
-Softening::Softening(double deviation) {
+BlockSoftening::BlockSoftening(double deviation) {
     constexpr double finest = 2.5;  // that a deviation among blocks is: the eye does not see them then
     while (deviation / (2 * side_) >= finest) side_ *= 2;
     if (side_ == 1) {
@@ -126,12 +126,12 @@ Softening::Softening(double deviation) {
     weights_ = gaussian_weights(std::sqrt(left * left - of_blocks), far_enough);
 }
 
-int Softening::reach() const {
+int BlockSoftening::reach() const {
     const int away = int(weights_.size()) / 2;
     return side_ == 1 ? away : side_ * away + 3 * side_ / 2;
 }
 
-Plane Softening::of(const Plane& in, const Rect& wanted) const {
+Plane BlockSoftening::of(const Plane& in, const Rect& wanted) const {
     if (side_ == 1) return weighed(in, weights_, 1, wanted);
     const auto block = [&](int at) { return floor_of(at, side_); };
     const Rect there{block(in.area.left), block(in.area.top), block(in.area.right() - 1) + 1 - block(in.area.left),

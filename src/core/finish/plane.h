@@ -34,9 +34,9 @@ std::vector<float> gaussian_weights(double deviation, double reach_in_deviations
 
 // By a Gaussian of any deviation, in pixels. A large one is made of means of blocks, the same ones for every piece of a
 // canvas, and goes straight from the middle of one to the next.
-class Softening {
+class BlockSoftening {
   public:
-    explicit Softening(double deviation);
+    explicit BlockSoftening(double deviation);
     int reach() const;
     // `in` holds the reach around `wanted`, as far as the canvas goes; beyond it its border goes on.
     Plane of(const Plane& in, const Rect& wanted) const;
