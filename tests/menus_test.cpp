@@ -553,17 +553,33 @@ TEST_CASE("a place that was grey is pointed at, in Even and in Finish, and becom
     }
 }
 
-TEST_CASE("the readout tells samples of 16 bits and the light that they stand for", "[window]") {
+TEST_CASE("the readout tells samples of 16 bits and their light, in the result and in the frame", "[window]") {
     const Folder folder;
-    Raster16 grey({200, 150}, 3);
-    std::fill(grey.data().begin(), grey.data().end(), std::uint16_t(31000));
-    for (const char* name : {"a.tif", "b.tif"}) write(folder / name, grey, 16);
+    for (const int sample : {31000, 12000}) {
+        Raster16 grey({200, 150}, 3);
+        std::fill(grey.data().begin(), grey.data().end(), std::uint16_t(sample));
+        write(folder / (std::to_string(sample) + ".tif"), grey, 16);
+    }
     Window w;
     REQUIRE(w.open(folder));
     w.move_over_canvas({60, 60});
     const double light = LightCurve::of(Profile::srgb(), 3).light(31000) / LightCurve::full;
-    CHECK(w.window.canvas().readout().contains(
-        QStringLiteral("31000 31000 31000   light %1%").arg(100 * light, 0, 'f', 2)));
+    const QString result = QStringLiteral("31000 31000 31000   light %1%").arg(100 * light, 0, 'f', 2);
+    CHECK(w.window.canvas().readout().contains(result));
+    // Names are in the order of numbers.
+    CHECK(w.window.canvas().readout().contains(QStringLiteral("frame 1: 12000 12000 12000")));
+    // A flip shows the frame.
+    w.key(Qt::Key_Right);
+    w.key(Qt::Key_1);
+    REQUIRE(w.settle());
+    w.move_over_canvas({60, 60});
+    CHECK(w.window.canvas().readout().contains(QStringLiteral("frame 2: 31000 31000 31000")));
+    // Looked at alone it is the picture.
+    w.key(Qt::Key_Left);
+    w.key(Qt::Key_2);
+    REQUIRE(w.settle());
+    w.move_over_canvas({60, 60});
+    CHECK(w.window.canvas().readout().contains(QStringLiteral("12000 12000 12000   light")));
 }
 
 TEST_CASE("a folder is taken for what its capture data says, and one click says otherwise", "[window]") {

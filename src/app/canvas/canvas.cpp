@@ -285,6 +285,16 @@ QString Canvas::readout() const {
         text += tr("   x %1  y %2").arg(x).arg(y);
         if (const auto samples = viewer_.samples_at(x, y)) text += samples_in_words(*samples);
     }
+    if (viewer_.view() == View::result && !text.isEmpty())
+        if (const auto recorded = viewer_.recorded_at({on_canvas.x() - 0.5, on_canvas.y() - 0.5})) {
+            const QString number = QString::number(number_of(studio_.pile(), studio_.current()));
+            text += studio_.pile().channels == 1 ? tr("   frame %1: %2").arg(number).arg((*recorded)[0])
+                                                 : tr("   frame %1: %2 %3 %4")
+                                                       .arg(number)
+                                                       .arg((*recorded)[0])
+                                                       .arg((*recorded)[1])
+                                                       .arg((*recorded)[2]);
+        }
     const Rect pixel{int(std::floor(on_canvas.x())), int(std::floor(on_canvas.y())), 1, 1};
     if (viewer_.view() == View::cover && !intersect(canvas_of(studio_.pile()), pixel).empty()) {
         const auto all = merged_ids(studio_.pile()).size();

@@ -552,6 +552,40 @@ std::optional<std::array<int, 3>> Viewer::samples_at(int x, int y) const {
     return std::nullopt;
 }
 
+std::optional<std::array<int, 3>> Viewer::recorded_at(Point canvas) const {
+    const Pile& pile = studio_.pile();
+    const Frame* frame = find_frame(pile, frame_());
+    if (!frame || !usable(*frame)) return std::nullopt;
+    const Point at = placement(pile, *frame).to_frame(canvas);
+    const auto store = studio_.stores().frames();
+    for (int level = 0; level <= scaled_levels; ++level) {
+        const double unit = double(1 << level);
+        const Rect pixel{int(std::floor((at.x + 0.5) / unit)), int(std::floor((at.y + 0.5) / unit)), 1, 1};
+        const SharedTiles tiles = store->held_tiles(*frame->file, level);
+        const SharedPixels pixels = tiles ? nullptr : store->held(*frame->file, level);
+        if (!tiles && !pixels) continue;
+        if (intersect(pixel, whole(tiles ? tiles->size() : pixels->size())).empty()) return std::nullopt;
+        std::array<std::uint16_t, 4> read{};
+        SourceRow row;
+        if (tiles) {
+            auto* bytes = reinterpret_cast<std::uint8_t*>(read.data());
+            tiles->read(pixel, bytes, tiles->pixel_bytes());
+            row = tiles->bits() == 8 ? SourceRow{bytes, nullptr} : SourceRow{nullptr, read.data()};
+        } else {
+            row = pixels->row(pixel.top);
+            const std::ptrdiff_t from = std::ptrdiff_t(pixel.left) * pixels->channels();
+            row = row.narrow ? SourceRow{row.narrow + from, nullptr} : SourceRow{nullptr, row.wide + from};
+        }
+        const int channels = store->space().channels;
+        const auto sample = [&](int c) {
+            const int n = std::min(c, channels - 1);
+            return row.narrow ? 257 * row.narrow[n] : int(row.wide[n]);
+        };
+        return std::array{sample(0), sample(1), sample(2)};
+    }
+    return std::nullopt;
+}
+
 std::pair<std::shared_ptr<const Raster16>, Rect> Viewer::samples_of(const Rect& area) const {
     for (const Layer* layer : {&detail_, &overview_}) {
         const Rect wanted = intersect(area, layer->area);

@@ -83,6 +83,9 @@ class Viewer : public QObject {
     std::optional<QColor> colour_at(int x, int y) const;
     // Samples of 16 bits in the profile of the pile, of the finest picture that is at hand there.
     std::optional<std::array<int, 3>> samples_at(int x, int y) const;
+    // What the frame that is looked at has at a place of the canvas, as it was recorded; of the finest size that is at
+    // hand.
+    std::optional<std::array<int, 3>> recorded_at(Point canvas) const;
     // The finest picture of an area that is at hand, and where the area lies in it, in its pixels; null for none.
     std::pair<std::shared_ptr<const Raster16>, Rect> samples_of(const Rect& area) const;
     // What of the picture is to be seen, as it was demanded.
