@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <chrono>
 #include <cmath>
+#include <mutex>
 #include <thread>
 #include <utility>
 
@@ -81,6 +82,36 @@ class InTurn {
     Status done_ = Done{};
 };
 
+// Work on pictures that goes on beside what makes the next ones.
+class Beside {
+  public:
+    ~Beside() {
+        if (thread_.joinable()) thread_.join();
+    }
+    void begin(std::vector<Raster16> pictures, std::function<Status(Raster16&)> work) {
+        pictures_ = std::move(pictures);
+        thread_ = std::thread([this, work = std::move(work)] {
+            done_ = guarded([&]() -> Status {
+                for (Raster16& picture : pictures_)
+                    if (Status one = work(picture); !one.ok()) return one;
+                return Done{};
+            });
+        });
+    }
+    // Waits for it, and gives how it went.
+    Status finish() {
+        if (thread_.joinable()) thread_.join();
+        return done_;
+    }
+    // After finish(), once.
+    std::vector<Raster16> pictures() { return std::exchange(pictures_, {}); }
+
+  private:
+    std::thread thread_;
+    std::vector<Raster16> pictures_;
+    Status done_ = Done{};
+};
+
 // Makes the pictures of a growth, one after the other.
 class Growing {
   public:
@@ -120,18 +151,25 @@ class Growing {
         const Result<std::shared_ptr<const Knitting>> knitting = knitting_for(pile_, store_, job_);
         if (!knitting.ok()) return knitting.failure();
         Grown grown(pile_, area_, level_, knitting.value().get());
-        // As many together as take a third of the memory: beside them rows of frames and finishing need some.
+        // As many together as take a sixth of the memory: as many more are finished beside them, and rows of frames and
+        // finishing need some.
         const std::size_t one = std::max<std::size_t>(1, grown.bytes(1));
         const auto together =
-            std::size_t(std::clamp<std::size_t>(store_.budget().work_bytes / 3 / one, 1, most_together));
-        while (next_ < plan_.pictures.size() && (done_ < frames_)) {
+            std::size_t(std::clamp<std::size_t>(store_.budget().work_bytes / 6 / one, 1, most_together));
+        Beside beside;
+        const auto take_back = [&] {
+            for (Raster16& base : beside.pictures()) grown.give_back(std::exchange(last_, std::move(base)));
+        };
+        int done = 0;  // frames
+        for (std::size_t planned = 0; planned < plan_.pictures.size() && done < frames_;) {
             std::vector<int> until;
-            for (std::size_t i = next_; i < plan_.pictures.size() && until.size() < together; ++i) {
+            for (std::size_t i = planned; i < plan_.pictures.size() && until.size() < together; ++i) {
                 until.push_back(std::min(plan_.pictures[i].until, frames_));
                 if (until.back() == frames_) break;
             }
             Result<std::vector<Raster16>> made = [&] {
-                Job inner = Job([&](const Progress& p) { follow(p, double(until.size())); });
+                Job inner =
+                    Job([&](const Progress& p) { follow(double(planned) + p.fraction * double(until.size())); });
                 inner_ = &inner;
                 Result<std::vector<Raster16>> out = grown.next(until, store_, inner);
                 inner_ = nullptr;
@@ -139,14 +177,17 @@ class Growing {
             }();
             if (!made.ok()) return made.failure();
             if (job_.stopped()) return stopped_failure();
-            done_ = until.back();
-            for (Raster16& base : made.value()) {
+            done = until.back();
+            planned += until.size();
+            if (Status before = beside.finish(); !before.ok()) return before;
+            take_back();
+            beside.begin(std::move(made).value(), [this, &take](Raster16& base) -> Status {
                 // One that shows parts, too, is not there yet.
-                if (plan_.pictures[next_].until <= frames_)
-                    if (Status taken = hand_on(base, take); !taken.ok()) return taken;
-                grown.give_back(std::exchange(last_, std::move(base)));
-            }
+                return plan_.pictures[next_].until <= frames_ ? hand_on(base, take) : Status(Done{});
+            });
         }
+        if (Status handed = beside.finish(); !handed.ok()) return handed;
+        take_back();
         if (last_.size() == Size{}) {
             last_ = Raster16(area_.size(), pile_.channels);
             const auto background = background_of(pile_);
@@ -201,16 +242,21 @@ class Growing {
             parallel_for(0, out.height(), [&](int y) { conversion_->run(out.row(y), out.row(y), out.width()); });
         const int times = plan_.pictures[next_++].times;
         Status taken = take(std::move(out), times);
-        tell(double(next_));
+        const std::lock_guard lock(telling_);
+        handed_ = double(next_);
+        tell();
         return taken;
     }
-    // Of a batch of pictures, how far their frames are: half of what they take.
-    void follow(const Progress& p, double pictures) {
+    // How many pictures are merged.
+    void follow(double pictures) {
         if (job_.stopped() && inner_) inner_->stop();
-        tell(double(next_) + p.fraction * pictures / 2);
+        const std::lock_guard lock(telling_);
+        merged_ = pictures;
+        tell();
     }
-    void tell(double pictures) {
-        const long now = std::lround(pictures * parts_of_a_picture);
+    // Merging is half of what a picture takes; those of parts have been merged with the base.
+    void tell() {
+        const long now = std::lround((std::max(merged_, handed_) + handed_) / 2 * parts_of_a_picture);
         if (now > told_) job_.advance(now - told_);
         told_ = std::max(told_, now);
     }
@@ -227,8 +273,9 @@ class Growing {
     Rect on_canvas_;  // what it is made from
     Rect area_;       // with what finishing reads around it
     int frames_;
-    int done_ = 0;  // frames
     std::size_t next_ = 0;
+    std::mutex telling_;
+    double merged_ = 0, handed_ = 0;  // pictures
     long told_ = 0;
     Job* inner_ = nullptr;
     Raster16 last_;
