@@ -339,4 +339,13 @@ TEST_CASE("a history is gone through in leaps, and tells what was done") {
     history.go_to(0);
     CHECK(history.now().frames[0].note.empty());
     CHECK_FALSE(history.can_undo());
+    CHECK(history.goes_back_to_the_start());
+    // What takes too much room is forgotten, from the beginning.
+    History small(pile, 1);
+    for (const char* what : {"one", "two", "three"}) {
+        pile.frames[1].note = std::string(100, what[0]);
+        small.push(pile, what);
+    }
+    CHECK_FALSE(small.goes_back_to_the_start());
+    CHECK(small.steps() == std::vector<std::string>{"", "three"});
 }

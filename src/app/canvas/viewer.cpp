@@ -178,7 +178,7 @@ Viewer::Viewer(Studio& studio, QObject* parent)
         detail_ = {};
         end_trial();
         grown_from_ = 0;
-        brought_ = 0;
+        brought_ = {};
         bringing_lane_.stop();
         set_view(View::result);
     });
@@ -454,13 +454,13 @@ void Viewer::begin_detail(const Rect& area, int level) {
 
 // So that the next place, and the next edit, are there at once.
 void Viewer::bring_nearer() {
-    const long identity = studio_.document().identity();
     const std::vector<int> ids = merged_ids(studio_.pile());
+    const std::pair these(studio_.document().identity(), ids.size());
     const auto store = studio_.stores().frames();
-    if (!brings_ || detail_.level != 0 || brought_ == identity || bringing_lane_.busy() ||
+    if (!brings_ || detail_.level != 0 || brought_ == these || bringing_lane_.busy() ||
         frames_away(studio_.pile(), ids, 0, *store) == 0)
         return;
-    brought_ = identity;
+    brought_ = these;
     bringing_lane_.run<Status>(
         [pile = studio_.pile(), ids, store](Job& job) { return bring_frames(pile, ids, 0, *store, job); },
         [](const Status&) {}, tr("bringing frames nearer"));

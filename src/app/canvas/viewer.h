@@ -140,7 +140,7 @@ class Viewer : public QObject {
     Lane detail_lane_;
     Lane patch_lane_;
     Lane bringing_lane_;
-    long brought_ = 0;  // the pile whose frames were brought nearer
+    std::pair<long, std::size_t> brought_{};  // the pile whose frames were brought nearer, and how many they were
     QTimer later_;
     std::function<int()> frame_;
     int ordered_frame_ = 0;

@@ -101,7 +101,7 @@ void Document::redo() {
 QStringList Document::steps() const {
     QStringList out;
     for (const std::string& what : history_.steps()) out << QString::fromStdString(what);
-    out.first() = tr("As it was opened");
+    out.first() = history_.goes_back_to_the_start() ? tr("As it was opened") : tr("The earliest that is remembered");
     return out;
 }
 

@@ -45,7 +45,7 @@ class Document : public QObject {
     void redo();
     QString undo_text() const { return QString::fromStdString(history_.undo_text()); }
     QString redo_text() const { return QString::fromStdString(history_.redo_text()); }
-    // What was done, the first one being how the pile began; and which of them is the present one.
+    // What was done, the first one being the earliest that is remembered; and which of them is the present one.
     QStringList steps() const;
     int step() const { return int(history_.at()); }
     void go_to_step(int step);

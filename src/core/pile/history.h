@@ -36,9 +36,11 @@ class History {
     std::string redo_text() const;
     void undo();
     void redo();
-    // What was done, from the oldest step that is remembered; the first one is how the pile began and has no words.
+    // What was done, from the oldest pile that is remembered, which has no words.
     std::vector<std::string> steps() const;
     std::size_t at() const { return at_; }
+    // Nothing was forgotten: the first step is how the pile began.
+    bool goes_back_to_the_start() const { return entries_.front().serial == 0; }
     void go_to(std::size_t step) { at_ = std::min(step, entries_.size() - 1); }
 
     // Tells the present pile apart from all others of this history.
