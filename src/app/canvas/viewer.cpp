@@ -419,6 +419,11 @@ void Viewer::begin_detail(const Rect& area, int level) {
     const Rect covered = covered_by(what.region, level);
     const std::vector<int> ids = merged_ids(what.pile);
     const bool glance = level == 0 && view_ == View::result && frames_away(what.pile, ids, 0, *what.store) >= many;
+    // What is looked at has the cores to itself; what was brought so far stays, and the rest follows.
+    if (glance && bringing_lane_.busy()) {
+        bringing_lane_.stop();
+        brought_ = {};
+    }
     const auto all = [this, covered, level](const Order& of, bool glances) {
         detail_lane_.run<Result<QImage>>(
             [of, glances](Job& job) {
