@@ -10,13 +10,14 @@
 namespace bp {
 namespace {
 
-// The tiles of a grid that begins at the canvas's own corner, cut to the region.
-std::vector<Rect> tiles_of(const Rect& region) {
+// The tiles of a grid that begins at the canvas's own corner, as far as the canvas goes: whole ones, so that a region
+// that reaches a little further or less finds them again.
+std::vector<Rect> tiles_of(const Rect& region, const Rect& canvas) {
     std::vector<Rect> out;
     constexpr int side = BaseTiles::side;
     for (int y = floor_div(region.top, side) * side; y < region.bottom(); y += side)
         for (int x = floor_div(region.left, side) * side; x < region.right(); x += side)
-            out.push_back(intersect({x, y, side, side}, region));
+            out.push_back(intersect({x, y, side, side}, unite(canvas, region)));
     return out;
 }
 
@@ -110,7 +111,7 @@ Result<Raster16> BaseTiles::base(const Pile& pile, const Rect& region, int level
     const Fingerprint recipe = base_recipe(pile);
     Raster16 out(region.size(), pile.channels);
     std::vector<Rect> missing;
-    for (const Rect& tile : tiles_of(region)) {
+    for (const Rect& tile : tiles_of(region, at_level(canvas_of(pile), level))) {
         if (const SharedRaster known = find(key_of(recipe, level, tile))) {
             copy_common(*known, tile, out, region);
         } else {
