@@ -16,6 +16,7 @@
 #include "app/looks/pictures.h"
 #include "app/looks/theme.h"
 #include "app/panels/tones_panel.h"
+#include "app/window/preferences.h"
 #include "app/work/recents.h"
 #include "image/known_profiles.h"
 #include "io/writer.h"
@@ -213,6 +214,10 @@ TEST_CASE("frames have a list of what can be done with them; their order is chan
         QTest::mouseRelease(rail, Qt::LeftButton, Qt::NoModifier, to);
         let_pass();
     };
+    // A click there is one on the frame.
+    w.key(Qt::Key_A, Qt::ControlModifier);
+    QTest::mouseClick(rail, Qt::LeftButton, Qt::NoModifier, foot(1));
+    CHECK(w.studio().selected() == std::vector<int>{w.pile().frames[1].id});
     drag(foot(3), middle(0) - QPoint(30, 0), true);
     CHECK(names_of(w.pile()) == std::vector<std::string>{"f1.tif", "f2.tif", "f3.tif", "f4.tif"});
     drag(foot(3), middle(0) - QPoint(30, 0), false);
@@ -452,6 +457,37 @@ TEST_CASE("preferences: theme, folders and the display's profile hold at once an
     REQUIRE(w.export_to(out / "after.tif"));
     CHECK(bytes_of(out / "after.tif") == bytes_of(out / "before.tif"));
     REQUIRE(app::use_display(app::DisplayFrom::srgb, {}, nullptr).ok());
+}
+
+TEST_CASE("the size of type is kept, and held from the next start on", "[window]") {
+    constexpr auto name = "QT_SCALE_FACTOR";
+    const QByteArray before = qgetenv(name);
+    Window w;
+    {
+        const Answering preferences([&](QWidget& dialog) {
+            if (dialog.objectName() != QStringLiteral("preferences")) return false;
+            CHECK_FALSE(w.find<QLabel>("preferences_size_later")->isVisible());
+            w.pick("preferences_size", QStringLiteral("125%"));
+            CHECK(w.find<QLabel>("preferences_size_later")->isVisible());
+            QTest::keyClick(w.find<QComboBox>("preferences_size"), Qt::Key_Escape);
+            return true;
+        });
+        w.click("start_preferences");
+        CHECK(preferences.came());
+    }
+    CHECK(app::Preferences::size_percent() == 125);
+    // What the surroundings ask for comes on top.
+    qputenv(name, "2");
+    app::Preferences::hold_size();
+    CHECK(qgetenv(name).toDouble() == Approx(2.5));
+    qunsetenv(name);
+    app::Preferences::hold_size();
+    CHECK(qgetenv(name).toDouble() == Approx(1.25));
+    QSettings().remove(QStringLiteral("size_percent"));
+    qunsetenv(name);
+    app::Preferences::hold_size();
+    CHECK_FALSE(qEnvironmentVariableIsSet(name));
+    if (!before.isEmpty()) qputenv(name, before);
 }
 
 TEST_CASE("the result is seen in the export's profile, and what that cannot hold is hatched", "[window]") {

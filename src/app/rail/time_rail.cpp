@@ -413,9 +413,13 @@ void TimeRail::mouseMoveEvent(QMouseEvent* event) {
     if (id != 0 && id != studio_.current()) choose(id, Qt::NoModifier);
 }
 
-void TimeRail::mouseReleaseEvent(QMouseEvent*) {
+void TimeRail::mouseReleaseEvent(QMouseEvent* event) {
     scrubbing_ = false;
-    if (std::exchange(grips_, false)) unsetCursor();
+    if (std::exchange(grips_, false)) {
+        unsetCursor();
+        // A click there is one on the frame.
+        if (!carried_) choose(frame_at(event->position()), Qt::NoModifier);
+    }
     if (const auto to = std::exchange(carried_, std::nullopt)) {
         studio_.document().edit(with_moved_frames(studio_.pile(), studio_.selected(), *to), tr("Order of frames"));
         update();
