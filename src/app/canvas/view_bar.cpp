@@ -15,15 +15,6 @@ namespace {
 
 constexpr int bar_height = 38;
 
-QComboBox* choice(const QString& name, const QString& words, const QString& tip, QWidget* parent) {
-    auto* box = new QComboBox(parent);
-    box->setObjectName(name);
-    box->setAccessibleName(words);
-    box->setToolTip(tip);
-    box->setFocusPolicy(Qt::TabFocus);
-    return box;
-}
-
 }  // namespace
 
 ViewBar::ViewBar(Viewer& viewer, Comparison& comparison, QWidget* parent)

@@ -104,6 +104,15 @@ QPushButton* push(const QString& text, const QString& name, const QString& tip, 
     return button;
 }
 
+QComboBox* choice(const QString& name, const QString& words, const QString& tip, QWidget* parent) {
+    auto* box = new QComboBox(parent);
+    box->setObjectName(name);
+    box->setAccessibleName(words);
+    box->setToolTip(tip);
+    box->setFocusPolicy(Qt::TabFocus);
+    return box;
+}
+
 QPushButton* lamp_push(const QString& text, const QString& name, const QString& tip, QWidget* parent) {
     QPushButton* button = push(text, name, tip, parent);
     button->setProperty("lamp", true);

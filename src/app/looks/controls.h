@@ -1,6 +1,7 @@
 // Small controls that steps share.
 #pragma once
 
+#include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPushButton>
@@ -21,6 +22,8 @@ void let_go(QWidget* widget);
 QLabel* heading(const QString& text, QWidget* parent);
 QLabel* quiet_label(const QString& text, QWidget* parent);
 QPushButton* push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
+// A box to choose from, which Tab reaches.
+QComboBox* choice(const QString& name, const QString& words, const QString& tip, QWidget* parent);
 QPushButton* lamp_push(const QString& text, const QString& name, const QString& tip, QWidget* parent);
 
 // Seconds from the shortest exposure to hours, without needless zeros.

@@ -16,11 +16,7 @@ PlayBar::PlayBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(pare
     play_ = push(tr("Play"), QStringLiteral("play"), tip_of("play"), this);
     play_->setCheckable(true);
     play_->setProperty("low", true);
-    rate_ = new QComboBox(this);
-    rate_->setObjectName(QStringLiteral("rate"));
-    rate_->setAccessibleName(tr("Frames a second"));
-    rate_->setToolTip(tr("How many frames a second, at most"));
-    rate_->setFocusPolicy(Qt::TabFocus);
+    rate_ = choice(QStringLiteral("rate"), tr("Frames a second"), tr("How many frames a second, at most"), this);
     rate_->setProperty("low", true);
     for (const int rate : {1, 2, 4, 8, 12, 24}) rate_->addItem(tr("%1 a second").arg(rate), rate);
     rate_->setCurrentIndex(rate_->findData(8));

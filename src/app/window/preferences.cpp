@@ -20,14 +20,6 @@ namespace {
 constexpr auto size_key = "size_percent";
 constexpr int wide = 460;
 
-QComboBox* choice(const QString& name, const QString& words, const QString& tip, QWidget* parent) {
-    auto* box = new QComboBox(parent);
-    box->setObjectName(name);
-    box->setAccessibleName(words);
-    box->setToolTip(tip);
-    return box;
-}
-
 }  // namespace
 
 int Preferences::size_percent() {
