@@ -10,6 +10,9 @@
 #include <filesystem>
 #include <fstream>
 
+#include "engine/open.h"
+#include "engine/render.h"
+#include "even/tone.h"
 #include "image/profile.h"
 #include "io/file_bytes.h"
 #include "kernels/extremes.h"
@@ -112,58 +115,67 @@ TEST_CASE("rows that are passed over change nothing of those that are read") {
         }
 }
 
+namespace {
+
+struct TiffKind {
+    int samples, bits, meaning;
+    int orientation = ORIENTATION_TOPLEFT;
+};
+
+// All samples are `light`; of inks, the three coloured ones.
+void write_tiff(const fs::path& file, const TiffKind& kind, double light) {
+    TIFF* tiff = TIFFOpen(file.c_str(), "w");
+    REQUIRE(tiff);
+    constexpr int width = 24, height = 10;
+    const bool inks = kind.meaning == PHOTOMETRIC_SEPARATED;
+    TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, width);
+    TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, height);
+    TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, kind.samples);
+    TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, kind.bits);
+    TIFFSetField(tiff, TIFFTAG_SAMPLEFORMAT, inks ? SAMPLEFORMAT_UINT : SAMPLEFORMAT_IEEEFP);
+    TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, kind.meaning);
+    TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+    TIFFSetField(tiff, TIFFTAG_ROWSPERSTRIP, 4);
+    TIFFSetField(tiff, TIFFTAG_ORIENTATION, kind.orientation);
+    std::vector<std::uint8_t> row(std::size_t(width * kind.samples * kind.bits / 8));
+    for (int i = 0; i < width * kind.samples; ++i) {
+        const auto wide = float(light);
+        // One that needs no rounding: sign, exponent and the first bits of the rest.
+        const auto bits = std::bit_cast<std::uint32_t>(wide);
+        const auto half =
+            std::uint16_t(light == 0 ? 0 : (bits >> 31 << 15) | ((bits >> 23 & 255) - 112) << 10 | (bits >> 13 & 1023));
+        if (kind.bits == 32)
+            std::memcpy(&row[std::size_t(4 * i)], &wide, sizeof wide);
+        else if (!inks)
+            std::memcpy(&row[std::size_t(2 * i)], &half, sizeof half);
+        else
+            row[std::size_t(i)] = i % 4 == 3 ? 0 : std::uint8_t(255 * light);
+    }
+    for (int y = 0; y < height; ++y) REQUIRE(TIFFWriteScanline(tiff, row.data(), std::uint32_t(y), 0) == 1);
+    TIFFClose(tiff);
+}
+
+}  // namespace
+
 TEST_CASE("TIFF of floats is read as light, of 32 and of 16 bits, grey and in colour; CMYK by its profile") {
     const Folder folder;
-    struct Kind {
-        int samples, bits, meaning;
-    };
-    const auto write = [&](const fs::path& file, const Kind& kind, double light) {
-        TIFF* tiff = TIFFOpen(file.c_str(), "w");
-        REQUIRE(tiff);
-        constexpr int width = 24, height = 10;
-        const bool inks = kind.meaning == PHOTOMETRIC_SEPARATED;
-        TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, width);
-        TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, height);
-        TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, kind.samples);
-        TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, kind.bits);
-        TIFFSetField(tiff, TIFFTAG_SAMPLEFORMAT, inks ? SAMPLEFORMAT_UINT : SAMPLEFORMAT_IEEEFP);
-        TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, kind.meaning);
-        TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
-        TIFFSetField(tiff, TIFFTAG_ROWSPERSTRIP, 4);
-        std::vector<std::uint8_t> row(std::size_t(width * kind.samples * kind.bits / 8));
-        for (int i = 0; i < width * kind.samples; ++i) {
-            const auto wide = float(light);
-            // One that needs no rounding: sign, exponent and the first bits of the rest.
-            const auto bits = std::bit_cast<std::uint32_t>(wide);
-            const auto half = std::uint16_t(
-                light == 0 ? 0 : (bits >> 31 << 15) | ((bits >> 23 & 255) - 112) << 10 | (bits >> 13 & 1023));
-            if (kind.bits == 32)
-                std::memcpy(&row[std::size_t(4 * i)], &wide, sizeof wide);
-            else if (!inks)
-                std::memcpy(&row[std::size_t(2 * i)], &half, sizeof half);
-            else
-                row[std::size_t(i)] = i % 4 == 3 ? 0 : std::uint8_t(255 * light);
-        }
-        for (int y = 0; y < height; ++y) REQUIRE(TIFFWriteScanline(tiff, row.data(), std::uint32_t(y), 0) == 1);
-        TIFFClose(tiff);
-    };
     const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
-    for (const Kind& kind :
-         {Kind{3, 32, PHOTOMETRIC_RGB}, Kind{4, 32, PHOTOMETRIC_RGB}, Kind{1, 32, PHOTOMETRIC_MINISBLACK},
-          Kind{3, 16, PHOTOMETRIC_RGB}, Kind{4, 16, PHOTOMETRIC_RGB}, Kind{1, 16, PHOTOMETRIC_MINISBLACK}})
+    for (const TiffKind& kind :
+         {TiffKind{3, 32, PHOTOMETRIC_RGB}, TiffKind{4, 32, PHOTOMETRIC_RGB}, TiffKind{1, 32, PHOTOMETRIC_MINISBLACK},
+          TiffKind{3, 16, PHOTOMETRIC_RGB}, TiffKind{4, 16, PHOTOMETRIC_RGB}, TiffKind{1, 16, PHOTOMETRIC_MINISBLACK}})
         for (const double light : {0.0, 1 / 64.0, 0.25, 0.5, 1.0, 4.0}) {
-            write(folder / "floats.tif", kind, light);
+            write_tiff(folder / "floats.tif", kind, light);
             const Result<Raster16> read = read_picture(folder / "floats.tif");
             INFO(kind.samples << " of " << kind.bits << " bits, light " << light);
             REQUIRE(read.ok());
             CHECK(read.value().channels() == (kind.samples == 1 ? 1 : 3));
             CHECK(std::abs(int(read.value().at(20, 9, 0)) -
-                           int(curve.sample(std::min(light, 1.0) * LightCurve::full))) <= 40);
+                           int(curve.sample(std::min(light, 1.0) * LightCurve::full))) <= 1);
         }
     // No ink is white; all colours of it are dark; more of them is darker.
     int before = 65536;
     for (const double ink : {0.0, 0.3, 0.6, 1.0}) {
-        write(folder / "inks.tif", {4, 8, PHOTOMETRIC_SEPARATED}, ink);
+        write_tiff(folder / "inks.tif", {4, 8, PHOTOMETRIC_SEPARATED}, ink);
         const Result<Raster16> read = read_picture(folder / "inks.tif");
         REQUIRE(read.ok());
         const int here = read.value().at(20, 9, 1);
@@ -172,9 +184,62 @@ TEST_CASE("TIFF of floats is read as light, of 32 and of 16 bits, grey and in co
         before = here;
     }
     CHECK(before < 20000);
+    // One that lies on its side is turned upright.
+    for (const int bits : {16, 32}) {
+        write_tiff(folder / "floats.tif", {3, bits, PHOTOMETRIC_RGB, ORIENTATION_RIGHTTOP}, 0.5);
+        CHECK(probe_picture(folder / "floats.tif").value().size == Size{10, 24});
+        CHECK(read_picture(folder / "floats.tif").value().size() == Size{10, 24});
+    }
     // Floats of another kind are refused in words.
-    write(folder / "floats.tif", {3, 16, PHOTOMETRIC_MINISBLACK}, 0.5);
+    write_tiff(folder / "floats.tif", {3, 16, PHOTOMETRIC_MINISBLACK}, 0.5);
     CHECK(read_picture(folder / "floats.tif").failure().english().find("floats of 16 bits") != std::string::npos);
+}
+
+TEST_CASE("light above white of floats comes back with a darker look or level, and only as much is kept as is needed") {
+    const Folder folder;
+    const LightCurve curve = LightCurve::of(Profile::srgb(), 3);
+    const auto sample = [&](double light) { return int(curve.sample(std::min(light, 1.0) * LightCurve::full)); };
+    const auto merged = [](const Pile& pile) {
+        FrameStore store(working_space(pile));
+        Job job;
+        const Result<Raster16> out = render(pile, store, canvas_of(pile), 0, job);
+        REQUIRE(out.ok());
+        return int(out.value().at(20, 9, 1));
+    };
+    for (const int bits : {32, 16})
+        for (const int samples : {3, 1}) {
+            INFO(samples << " of " << bits << " bits");
+            const int meaning = samples == 3 ? PHOTOMETRIC_RGB : PHOTOMETRIC_MINISBLACK;
+            const std::array files{folder / "a.tif", folder / "b.tif"};
+            write_tiff(files[0], {samples, bits, meaning}, 0.5);
+            write_tiff(files[1], {samples, bits, meaning}, 3.0);
+            Job job;
+            Result<Pile> opened = open_frames({{files[0]}, {files[1]}}, Outcome::trails, Order::name, job);
+            REQUIRE(opened.ok());
+            Pile pile = opened.value();
+            pile.methods[Zone::sky].mode = Mode::maximum;
+            CHECK(merged(pile) == 65535);
+            pile.look.exposure_ev = -1;
+            CHECK(merged(pile) == 65535);
+            pile.look.exposure_ev = -2;
+            CHECK(std::abs(merged(pile) - sample(0.75)) <= 1);
+            // A tone that makes white later does the same, and what is below white stays as exact.
+            pile.look = {};
+            pile.look.peak = -100;
+            CHECK(std::abs(merged(pile) - sample(1.0)) <= 1);
+            pile.look = {};
+            pile.levelling = Levelling::colour;
+            pile.frames[1].gains = LightGains{{0.25, 0.25, 0.25}};
+            CHECK(std::abs(merged(pile) - sample(0.75)) <= 1);
+            pile.frames[1].aside = true;
+            CHECK(std::abs(merged(pile) - sample(0.5)) <= 1);
+        }
+    // No more is kept than the look asks for, because it costs dark tones their steps.
+    CHECK(stops_beyond_white({}, {1, 1, 1}, {0.2, 0.7, 0.1}, 3) == 0);
+    CHECK(stops_beyond_white({.exposure_ev = 2}, {1, 1, 1}, {0.2, 0.7, 0.1}, 3) == 0);
+    CHECK(stops_beyond_white({.exposure_ev = -1}, {1, 1, 1}, {0.2, 0.7, 0.1}, 3) == 1);
+    CHECK(stops_beyond_white({.bright = -100}, {1, 1, 1}, {0.2, 0.7, 0.1}, 3) == 1);
+    CHECK(stops_beyond_white({}, {1, 0.25, 1}, {0.2, 0.7, 0.1}, 3) == 2);
 }
 
 TEST_CASE("JPEG colours: grey stays grey, RGB needs no turning, and four inks are converted") {

@@ -148,25 +148,25 @@ Result<Placed> place(const Pile& pile, const Frame& frame, Zone zone, const Soft
                      const Look& look = {}) {
     Job job;
     const DarkChoice darks = darks_of(pile, frame);
-    RawDarkUse of_mosaic;
+    Developing how = developing_of(pile, frame);
     SharedRaster dark;
     FrameStore store(working_space(pile), {0, std::size_t(1) << 32});
     if (!darks.ids.empty() && dark_of_mosaic(frame)) {
-        Result<RawDarkUse> use = raw_dark_for(pile, darks, store);
+        Result<Developing> use = raw_dark_for(pile, darks, store);
         if (!use.ok()) return use.failure();
-        of_mosaic = use.value();
+        how = use.value();
     } else if (!darks.ids.empty()) {
         Result<Raster16> mean = plain_mean(pile, darks.ids, job);
         if (!mean.ok()) return mean.failure();
         dark = std::make_shared<const Raster16>(std::move(mean).value());
     }
-    Result<FramePixels> read = read_pixels(*frame.file, 0, working_space(pile), job, of_mosaic);
+    Result<FramePixels> read = read_pixels(*frame.file, 0, working_space(pile), job, how);
     if (!read.ok()) return read.failure();
     const FramePixels& pixels = read.value();
     const Size size = pixels.size();
     const Samples from = samples_of(pixels.bits());
     FrameStages of_pile(pile, 0);
-    Stages stages = of_pile.of(frame, dark, darks.scale, from);
+    Stages stages = of_pile.of(frame, dark, darks.scale, how.stops, from);
     for (const auto& further : of_pile.softened(softening)) stages.push_back(further);
     for (const auto& further : of_pile.looked(look, made_by(stages, from))) stages.push_back(further);
     const std::size_t row = std::size_t(size.width) * std::size_t(pile.channels);

@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "app/canvas/viewer.h"
+#include "engine/frame_stages.h"
 
 namespace bp::app {
 
@@ -39,11 +40,13 @@ std::optional<std::array<int, 3>> Viewer::recorded_at(Point canvas) const {
     if (!frame || !usable(*frame)) return std::nullopt;
     const Point at = placement(pile, *frame).to_frame(canvas);
     const auto store = studio_.stores().frames();
+    const Developing how = developing_of(pile, *frame);
+    const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
     for (int level = 0; level <= scaled_levels; ++level) {
         const double unit = double(1 << level);
         const Rect pixel{int(std::floor((at.x + 0.5) / unit)), int(std::floor((at.y + 0.5) / unit)), 1, 1};
-        const SharedTiles tiles = store->held_tiles(*frame->file, level);
-        const SharedPixels pixels = tiles ? nullptr : store->held(*frame->file, level);
+        const SharedTiles tiles = store->held_tiles(*frame->file, level, how);
+        const SharedPixels pixels = tiles ? nullptr : store->held(*frame->file, level, how);
         if (!tiles && !pixels) continue;
         if (intersect(pixel, whole(tiles ? tiles->size() : pixels->size())).empty()) return std::nullopt;
         std::array<std::uint16_t, 4> read{};
@@ -60,7 +63,8 @@ std::optional<std::array<int, 3>> Viewer::recorded_at(Point canvas) const {
         const int channels = store->space().channels;
         const auto sample = [&](int c) {
             const int n = std::min(c, channels - 1);
-            return row.narrow ? 257 * row.narrow[n] : int(row.wide[n]);
+            if (how.stops == 0) return row.narrow ? 257 * row.narrow[n] : int(row.wide[n]);
+            return int(curve.sample(std::ldexp(double(curve.light(row.wide[n])), how.stops)));
         };
         return std::array{sample(0), sample(1), sample(2)};
     }

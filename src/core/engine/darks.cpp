@@ -46,15 +46,15 @@ Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, in
     return made;
 }
 
-Result<RawDarkUse> raw_dark_for(const Pile& pile, const DarkChoice& choice, FrameStore& store) {
+Result<Developing> raw_dark_for(const Pile& pile, const DarkChoice& choice, FrameStore& store) {
     const Fingerprint recipe = recipe_of(pile, choice.ids, 0);
-    if (auto known = store.raw_dark(recipe)) return RawDarkUse{known, choice.scale};
+    if (auto known = store.raw_dark(recipe)) return Developing{known, choice.scale};
     std::vector<std::filesystem::path> files;
     for (const int id : choice.ids) files.push_back(find_frame(pile, id)->file->path);
     auto mean = mean_raw_dark(files);
     if (!mean.ok()) return mean.failure();
     store.keep_raw_dark(recipe, mean.value());
-    return RawDarkUse{mean.value(), choice.scale};
+    return Developing{mean.value(), choice.scale};
 }
 
 }  // namespace bp

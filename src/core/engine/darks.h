@@ -11,7 +11,7 @@ namespace bp {
 Result<SharedRaster> mean_dark(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store, Job& job);
 
 // The same of raw files, as their sensor gives it.
-Result<RawDarkUse> raw_dark_for(const Pile& pile, const DarkChoice& choice, FrameStore& store);
+Result<Developing> raw_dark_for(const Pile& pile, const DarkChoice& choice, FrameStore& store);
 
 // True when the frame's darks are subtracted from its mosaic.
 bool dark_of_mosaic(const Frame& frame);

@@ -285,12 +285,23 @@ const std::shared_ptr<const LightThere>& FrameStages::light() {
     return light_;
 }
 
-Stages FrameStages::of(const Frame& frame, const SharedRaster& dark, double dark_scale, Samples from) {
+Developing developing_of(const Pile& pile, const Frame& frame) {
+    Developing out;
+    if (!frame.file->facts.beyond_white) return out;
+    const std::array<double, 3> luminance =
+        pile.channels == 3 ? luminance_weights(pile.profile) : std::array<double, 3>{0, 1, 0};
+    out.stops = stops_beyond_white(look_of(pile, frame), gains_of(pile, frame), luminance, pile.channels);
+    return out;
+}
+
+Stages FrameStages::of(const Frame& frame, const SharedRaster& dark, double dark_scale, int stops, Samples from) {
     Stages out;
     const int channels = pile_.channels;
     if (dark || spots_) out.push_back(std::make_shared<const SensorStage>(light(), dark, dark_scale, spots_, channels));
     if (hot_) out.push_back(std::make_shared<const MendStage>(hot_, channels));
-    add_even(look_of(pile_, frame), gains_of(pile_, frame), made_by(out, from), out);
+    std::array<double, 3> gains = gains_of(pile_, frame);
+    for (double& gain : gains) gain = std::ldexp(gain, stops);
+    add_even(look_of(pile_, frame), gains, made_by(out, from), out);
     return out;
 }
 

@@ -11,6 +11,9 @@ namespace bp {
 // The light of samples and the way back; shared by all stages that work in light.
 class LightThere;
 
+// How a frame is read, darks aside: of light in floats as much above white as its level and look bring back.
+Developing developing_of(const Pile& pile, const Frame& frame);
+
 // Makes the stages of a pile's frames at a level; frames share what they have in common. One thread at a time.
 class FrameStages {
   public:
@@ -18,7 +21,8 @@ class FrameStages {
 
     // Darks and spots of the sensor, hot pixels, level and look; each only where there is something to do. `dark` is
     // subtracted `dark_scale` times, and may be null; `from` is what the frame's rows have.
-    Stages of(const Frame& frame, const SharedRaster& dark, double dark_scale, Samples from);
+    // Light in floats comes halved `stops` times.
+    Stages of(const Frame& frame, const SharedRaster& dark, double dark_scale, int stops, Samples from);
     // What a take may add to them. The frame's border stands for what lies beyond it. Nothing for a radius of 0. A
     // light that is itself a Gaussian of typical_star_px loses its middle to a factor by which it is raised again where
     // it is asked to stay as bright; other lights come near to that, and what does not stand out on all sides is not

@@ -108,12 +108,12 @@ class WorkingRows {
     std::vector<std::uint16_t> wide_;
 };
 
-Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpace& space, const RawDarkUse& dark) {
+Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpace& space, const Developing& how) {
     Result<std::unique_ptr<RowReader>> reader{std::unique_ptr<RowReader>()};
     if (space.brightness && file.facts.channels == 3 && file.facts.profile == space.profile)
         reader = RowReader::open_brightness(file.path, level);
     const bool apart = reader.ok() && reader.value();
-    if (reader.ok() && !apart) reader = RowReader::open(file.path, level, space.balance, dark);
+    if (reader.ok() && !apart) reader = RowReader::open(file.path, level, space.balance, how);
     if (!reader.ok()) return reader.failure();
     const PictureFacts& facts = reader.value()->facts();
     if (facts.size != file.facts.size || (!apart && facts.channels != file.facts.channels))
@@ -285,21 +285,21 @@ std::unique_ptr<FrameRows> held_rows(SharedPixels pixels) {
 }
 
 Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space,
-                                              const RawDarkUse& dark) {
-    Result<WorkingRows> rows = open_rows(file, level, space, dark);
+                                              const Developing& how) {
+    Result<WorkingRows> rows = open_rows(file, level, space, how);
     if (!rows.ok()) return rows.failure();
     std::unique_ptr<OpenFrame> out = std::make_unique<OpenFile>(std::move(rows).value());
     return out;
 }
 
 Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job,
-                                const RawDarkUse& dark) {
+                                const Developing& how) {
     if (level > scaled_levels) {
-        Result<FramePixels> near = read_pixels(file, scaled_levels, space, job, dark);
+        Result<FramePixels> near = read_pixels(file, scaled_levels, space, job, how);
         if (!near.ok()) return near;
         return further(near.value(), level - scaled_levels);
     }
-    Result<WorkingRows> rows = open_rows(file, level, space, dark);
+    Result<WorkingRows> rows = open_rows(file, level, space, how);
     if (!rows.ok()) return rows.failure();
     const MemoryGate::Ticket ticket(MemoryGate::of_process(), rows.value().whole_bytes());
     if (job.stopped()) return stopped_failure();

@@ -80,13 +80,12 @@ class OpenFrame {
     virtual std::unique_ptr<FrameRows> window(int rows, int place) = 0;
 };
 // Level 0 to scaled_levels. Fails when the file cannot be opened; later failures come from require().
-// `dark` is subtracted from the mosaic of a raw file.
 Result<std::unique_ptr<OpenFrame>> open_frame(const FrameFile& file, int level, const WorkingSpace& space,
-                                              const RawDarkUse& dark = {});
+                                              const Developing& how = {});
 
 // The whole frame at `level` in the working space.
 Result<FramePixels> read_pixels(const FrameFile& file, int level, const WorkingSpace& space, Job& job,
-                                const RawDarkUse& dark = {});
+                                const Developing& how = {});
 Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace& space, Job& job);
 // The brightness of a frame, about as brightness_of() has it: from what the file keeps apart from colour where it does,
 // which is much faster, else from all of it. `curve` is that of the working space.

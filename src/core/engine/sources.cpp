@@ -1,6 +1,7 @@
 #include "engine/sources.h"
 
 #include <algorithm>
+#include <cmath>
 #include <functional>
 
 #include "base/first_failure.h"
@@ -49,19 +50,19 @@ Supply supply_for(const std::vector<Source>& sources, int level, const FrameStor
 Status open_source(Supply supply, int level, FrameStore& store, Job& job, Source& out) {
     if (out.held || out.tiles) return Done{};
     if (supply == Supply::memory) {
-        Result<SharedPixels> loaded = store.load(*out.frame->file, level, job, out.raw_dark);
+        Result<SharedPixels> loaded = store.load(*out.frame->file, level, job, out.how);
         if (!loaded.ok()) return loaded.failure();
         out.held = std::move(loaded).value();
         return Done{};
     }
-    Result<std::unique_ptr<OpenFrame>> opened = open_frame(*out.frame->file, level, store.space(), out.raw_dark);
+    Result<std::unique_ptr<OpenFrame>> opened = open_frame(*out.frame->file, level, store.space(), out.how);
     if (!opened.ok()) return opened.failure();
     out.open = std::move(opened).value();
     return Done{};
 }
 
 Status put_into_scratch(int level, FrameStore& store, Job& job, Source& source) {
-    Result<SharedTiles> made = store.load_tiles(*source.frame->file, level, *source.open, job, source.raw_dark);
+    Result<SharedTiles> made = store.load_tiles(*source.frame->file, level, *source.open, job, source.how);
     source.open.reset();
     if (!made.ok()) return made.failure();
     source.tiles = std::move(made).value();
@@ -72,15 +73,15 @@ Status find_dark(const Pile& pile, int level, FrameStore& store, Job& job, Sourc
     const DarkChoice darks = darks_of(pile, *out.frame);
     if (darks.ids.empty()) return Done{};
     if (dark_of_mosaic(*out.frame)) {
-        Result<RawDarkUse> dark = raw_dark_for(pile, darks, store);
+        Result<Developing> dark = raw_dark_for(pile, darks, store);
         if (!dark.ok()) return dark.failure();
-        out.raw_dark = std::move(dark).value();
+        out.how = std::move(dark).value();
         return Done{};
     }
     Result<SharedRaster> dark = mean_dark(pile, darks.ids, level, store, job);
     if (!dark.ok()) return dark.failure();
     out.dark = std::move(dark).value();
-    out.dark_scale = darks.scale;
+    out.dark_scale = std::ldexp(darks.scale, -out.how.stops);
     return Done{};
 }
 
@@ -97,10 +98,11 @@ Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int
     for (std::size_t i = 0; i < out.size(); ++i) {
         Source& source = out[i];
         source.frame = find_frame(pile, ids[i]);
+        source.how = developing_of(pile, *source.frame);
         Status found = find_dark(pile, level, store, job, source);
         if (!found.ok()) return found.failure();
-        source.held = store.held(*source.frame->file, level, source.raw_dark);
-        if (!source.held) source.tiles = store.held_tiles(*source.frame->file, level, source.raw_dark);
+        source.held = store.held(*source.frame->file, level, source.how);
+        if (!source.held) source.tiles = store.held_tiles(*source.frame->file, level, source.how);
         all_here = all_here && (source.held || source.tiles);
     }
     if (!all_here) {
@@ -119,7 +121,7 @@ Result<std::vector<Source>> open_sources(const Pile& pile, const std::vector<int
         if (!done.ok()) return done.failure();
     }
     for (Source& source : out)
-        source.stages = stages.of(*source.frame, source.dark, source.dark_scale, source.samples());
+        source.stages = stages.of(*source.frame, source.dark, source.dark_scale, source.how.stops, source.samples());
     return out;
 }
 
@@ -132,7 +134,9 @@ Status bring_frames(const Pile& pile, const std::vector<int>& ids, int level, Fr
 std::size_t frames_away(const Pile& pile, const std::vector<int>& ids, int level, FrameStore& store) {
     return std::size_t(std::count_if(ids.begin(), ids.end(), [&](int id) {
         const Frame* frame = find_frame(pile, id);
-        return frame && !store.held(*frame->file, level) && !store.held_tiles(*frame->file, level);
+        if (!frame) return false;
+        const Developing how = developing_of(pile, *frame);
+        return !store.held(*frame->file, level, how) && !store.held_tiles(*frame->file, level, how);
     }));
 }
 

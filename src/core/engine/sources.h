@@ -16,8 +16,8 @@ struct Source {
     SharedPixels held;
     SharedTiles tiles;
     std::unique_ptr<OpenFrame> open;
-    RawDarkUse raw_dark;  // of a raw file
-    SharedRaster dark;    // of any other; null for none
+    Developing how;
+    SharedRaster dark;  // of what is no raw file; null for none
     double dark_scale = 1;
     Stages stages;  // all that is done to its samples wherever it is placed
 

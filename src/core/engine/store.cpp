@@ -37,59 +37,59 @@ void FrameStore::set_budget(const MemoryBudget& budget) {
 }
 
 // Scale counts only where there is something to scale.
-Fingerprint FrameStore::key_of(const FrameFile& file, int level, const RawDarkUse& dark) {
-    if (!dark.dark) return pile::fingerprint(file, level);
-    return pile::fingerprint(file, level, dark.dark->values, dark.scale);
+Fingerprint FrameStore::key_of(const FrameFile& file, int level, const Developing& how) {
+    if (!how.dark) return pile::fingerprint(file, level, how.stops);
+    return pile::fingerprint(file, level, how.dark->values, how.scale);
 }
 
-SharedPixels FrameStore::held(const FrameFile& file, int level, const RawDarkUse& dark) {
+SharedPixels FrameStore::held(const FrameFile& file, int level, const Developing& how) {
     const std::lock_guard lock(mutex_);
-    return pixels_.find(key_of(file, level, dark));
+    return pixels_.find(key_of(file, level, how));
 }
 
-SharedTiles FrameStore::held_tiles(const FrameFile& file, int level, const RawDarkUse& dark) const {
+SharedTiles FrameStore::held_tiles(const FrameFile& file, int level, const Developing& how) const {
     const std::lock_guard lock(mutex_);
-    const auto found = tiles_.find(key_of(file, level, dark));
+    const auto found = tiles_.find(key_of(file, level, how));
     return found == tiles_.end() ? SharedTiles{} : found->second;
 }
 
 // Only small pictures: those that a pile is first seen by.
-std::optional<Fingerprint> FrameStore::scaled_key(const FrameFile& file, int level, const RawDarkUse& dark) const {
+std::optional<Fingerprint> FrameStore::scaled_key(const FrameFile& file, int level, const Developing& how) const {
     constexpr int longest_side = 1024;
     const Size size = at_level(file.facts.size, level);
-    if (level == 0 || dark.dark || std::max(size.width, size.height) > longest_side) return std::nullopt;
+    if (level == 0 || how.dark || std::max(size.width, size.height) > longest_side) return std::nullopt;
     const std::optional<Fingerprint> content = content_of(file);
     if (!content) return std::nullopt;
     return derived_key("scaled frame",
-                       pile::fingerprint(*content, level, space_.profile, space_.channels, space_.balance));
+                       pile::fingerprint(*content, level, space_.profile, space_.channels, space_.balance, how.stops));
 }
 
-Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job, const RawDarkUse& dark) {
-    if (SharedPixels known = held(file, level, dark)) return known;
+Result<SharedPixels> FrameStore::load(const FrameFile& file, int level, Job& job, const Developing& how) {
+    if (SharedPixels known = held(file, level, how)) return known;
     SharedPixels pixels;
     if (level > scaled_levels) {
         // By way of the nearest level that is decoded, which is wanted sooner or later.
-        Result<SharedPixels> near = load(file, scaled_levels, job, dark);
+        Result<SharedPixels> near = load(file, scaled_levels, job, how);
         if (!near.ok()) return near;
         pixels = std::make_shared<const FramePixels>(further(*near.value(), level - scaled_levels));
     } else {
-        Result<FramePixels> read = solved<FramePixels>(derived_.get(), scaled_key(file, level, dark),
-                                                       [&] { return read_pixels(file, level, space_, job, dark); });
+        Result<FramePixels> read = solved<FramePixels>(derived_.get(), scaled_key(file, level, how),
+                                                       [&] { return read_pixels(file, level, space_, job, how); });
         if (!read.ok()) return read.failure();
         pixels = std::make_shared<const FramePixels>(std::move(read).value());
     }
     const std::lock_guard lock(mutex_);
-    pixels_.keep(key_of(file, level, dark), pixels);
+    pixels_.keep(key_of(file, level, how), pixels);
     return pixels;
 }
 
 Result<SharedTiles> FrameStore::load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job,
-                                           const RawDarkUse& dark) {
-    if (SharedTiles known = held_tiles(file, level, dark)) return known;
+                                           const Developing& how) {
+    if (SharedTiles known = held_tiles(file, level, how)) return known;
     Result<SharedTiles> made = TiledFrame::make(open, *scratch_, job);
     if (!made.ok()) return made;
     const std::lock_guard lock(mutex_);
-    tiles_.emplace(key_of(file, level, dark), made.value());
+    tiles_.emplace(key_of(file, level, how), made.value());
     return made;
 }
 

@@ -33,14 +33,14 @@ class FrameStore {
     const WorkingSpace& space() const { return space_; }
     MemoryBudget budget() const;
     void set_budget(const MemoryBudget& budget);
-    // Null when it is not held. Raw files are held as they are developed without `dark`.
-    SharedPixels held(const FrameFile& file, int level, const RawDarkUse& dark = {});
-    SharedTiles held_tiles(const FrameFile& file, int level, const RawDarkUse& dark = {}) const;
+    // Null when it is not held. A file is held once for every way that it is developed in.
+    SharedPixels held(const FrameFile& file, int level, const Developing& how = {});
+    SharedTiles held_tiles(const FrameFile& file, int level, const Developing& how = {}) const;
     // From memory; scaled down, from derived data; or decoded and kept.
-    Result<SharedPixels> load(const FrameFile& file, int level, Job& job, const RawDarkUse& dark = {});
+    Result<SharedPixels> load(const FrameFile& file, int level, Job& job, const Developing& how = {});
     // From scratch, or by way of `open` put there and kept.
     Result<SharedTiles> load_tiles(const FrameFile& file, int level, OpenFrame& open, Job& job,
-                                   const RawDarkUse& dark = {});
+                                   const Developing& how = {});
     // Means of darks, kept beside the frames: null when one is not here.
     SharedRaster mean_of(const Fingerprint& recipe);
     void keep_mean(const Fingerprint& recipe, const SharedRaster& raster);
@@ -73,8 +73,8 @@ class FrameStore {
     };
     std::shared_ptr<const Kept> find_kept(const Fingerprint& key);
     void keep_kept(const Fingerprint& key, const std::shared_ptr<const Kept>& value);
-    std::optional<Fingerprint> scaled_key(const FrameFile& file, int level, const RawDarkUse& dark) const;
-    static Fingerprint key_of(const FrameFile& file, int level, const RawDarkUse& dark);
+    std::optional<Fingerprint> scaled_key(const FrameFile& file, int level, const Developing& how) const;
+    static Fingerprint key_of(const FrameFile& file, int level, const Developing& how);
 
     WorkingSpace space_;
     MemoryBudget budget_;

@@ -89,6 +89,20 @@ std::array<double, 3> gains_of(const Look& look, const std::array<double, 3>& lu
     return out;
 }
 
+int stops_beyond_white(const Look& look, const std::array<double, 3>& gains, const std::array<double, 3>& luminance,
+                       int channels) {
+    constexpr int most = 6;
+    constexpr double white = 1 - 1e-6;  // a fraction of a sample below
+    Look of_light = look;
+    if (channels == 1) of_light.warmth = of_light.green_to_magenta = 0;
+    const std::array<double, 3> of_look = gains_of(of_light, luminance);
+    double least = of_look[1] * gains[1];
+    if (channels == 3) least = std::min({least, of_look[0] * gains[0], of_look[2] * gains[2]});
+    int stops = 0;
+    while (stops < most && toned(look, std::ldexp(least, stops)) < white) ++stops;
+    return stops;
+}
+
 Look neutral_for(const Look& look, const std::array<double, 3>& light) {
     if (light[0] <= 0 || light[1] <= 0 || light[2] <= 0) return look;
     const double red = std::log2(light[0]), green = std::log2(light[1]), blue = std::log2(light[2]);

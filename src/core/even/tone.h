@@ -19,6 +19,11 @@ double tone_curve(const Look& look, double tone);
 // Gains of red, green and blue for the look's exposure, warmth and green to magenta; grey keeps its luminance.
 std::array<double, 3> gains_of(const Look& look, const std::array<double, 3>& luminance);
 
+// How many stops above white the light of a frame of such gains goes on before the look makes all of it white: 0 where
+// white is white, at most 6. Of a grey picture the gain of green counts.
+int stops_beyond_white(const Look& look, const std::array<double, 3>& gains, const std::array<double, 3>& luminance,
+                       int channels);
+
 // The look with the warmth and the green to magenta that make grey of this light, as far as they go. `light`: of red,
 // green and blue before the look; black stays as it is.
 Look neutral_for(const Look& look, const std::array<double, 3>& light);

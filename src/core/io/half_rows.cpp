@@ -54,8 +54,9 @@ float from_half(std::uint16_t half) {
 
 class HalfRows final : public RowReader {
   public:
-    explicit HalfRows(const FileBytes& bytes)
+    HalfRows(const FileBytes& bytes, int stops)
         : cursor_{bytes},
+          stops_(stops),
           tiff_(TIFFClientOpen(bytes.file().c_str(), "rm", &cursor_, read_some, write_nothing, seek_to, close_nothing,
                                size_of, nullptr, nullptr)) {}
 
@@ -63,6 +64,11 @@ class HalfRows final : public RowReader {
         std::uint16_t bits = 0, format = 0;
         return tiff_ && TIFFGetField(tiff_.get(), TIFFTAG_BITSPERSAMPLE, &bits) == 1 && bits == 16 &&
                TIFFGetField(tiff_.get(), TIFFTAG_SAMPLEFORMAT, &format) == 1 && format == SAMPLEFORMAT_IEEEFP;
+    }
+    Orientation orientation() const {
+        std::uint16_t tag = 1;
+        TIFFGetFieldDefaulted(tiff_.get(), TIFFTAG_ORIENTATION, &tag);
+        return tag >= 1 && tag <= 8 ? Orientation(tag) : Orientation::upright;
     }
     Status start() {
         std::uint32_t width = 0, height = 0;
@@ -80,23 +86,21 @@ class HalfRows final : public RowReader {
         samples_ = samples;
         facts_.size = size_ = {int(width), int(height)};
         facts_.bits = bits_ = 16;
+        facts_.beyond_white = true;
         facts_.channels = grey ? 1 : 3;
         return Done{};
     }
 
-    // Light, as sRGB samples; what is above white is white.
     Status read(std::span<std::uint8_t* const> rows) override {
         halves_.resize(std::size_t(TIFFScanlineSize(tiff_.get())) / 2 + 1);
-        const LightCurve curve = LightCurve::of(Profile::srgb(), facts_.channels);
+        const SamplesOfFloats sample(facts_.channels, stops_);
         for (std::uint8_t* row : rows) {
             if (TIFFReadScanline(tiff_.get(), halves_.data(), std::uint32_t(next_++)) != 1)
                 return unreadable(cursor_.bytes);
             auto* to = reinterpret_cast<std::uint16_t*>(row);
             for (int x = 0; x < size_.width; ++x)
-                for (int c = 0; c < facts_.channels; ++c) {
-                    const float light = from_half(halves_[std::size_t(x) * samples_ + std::size_t(c)]);
-                    *to++ = curve.sample(light > 0 ? double(light) * LightCurve::full : 0);
-                }
+                for (int c = 0; c < facts_.channels; ++c)
+                    *to++ = sample(from_half(halves_[std::size_t(x) * samples_ + std::size_t(c)]));
         }
         return Done{};
     }
@@ -106,6 +110,7 @@ class HalfRows final : public RowReader {
 
   private:
     Cursor cursor_;
+    int stops_;
     std::unique_ptr<TIFF, CloseTiff> tiff_;
     std::size_t samples_ = 1;
     std::vector<std::uint16_t> halves_;
@@ -113,19 +118,20 @@ class HalfRows final : public RowReader {
 
 }  // namespace
 
-Result<std::unique_ptr<RowReader>> half_rows(const FileBytes& bytes) {
+Result<Halves> half_rows(const FileBytes& bytes, int stops) {
     std::array<std::uint8_t, 4> first{};
     const Result<std::size_t> got = bytes.read(0, first);
-    if (!got.ok() || got.value() != first.size()) return std::unique_ptr<RowReader>();
+    if (!got.ok() || got.value() != first.size()) return Halves{};
     const bool little = first[0] == 'I' && first[1] == 'I' && first[3] == 0;
     const bool big = first[0] == 'M' && first[1] == 'M' && first[2] == 0;
-    if (!little && !big) return std::unique_ptr<RowReader>();
+    if (!little && !big) return Halves{};
     TIFFSetErrorHandler(nullptr);
     TIFFSetWarningHandler(nullptr);
-    auto rows = std::make_unique<HalfRows>(bytes);
-    if (!rows->holds_halves()) return std::unique_ptr<RowReader>();
+    auto rows = std::make_unique<HalfRows>(bytes, stops);
+    if (!rows->holds_halves()) return Halves{};
     if (Status started = rows->start(); !started.ok()) return started.failure();
-    return std::unique_ptr<RowReader>(std::move(rows));
+    const Orientation orientation = rows->orientation();
+    return Halves{std::move(rows), orientation};
 }
 
 }  // namespace bp::io

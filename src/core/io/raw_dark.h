@@ -20,10 +20,12 @@ struct RawDark {
 };
 Result<std::shared_ptr<const RawDark>> mean_raw_dark(const std::vector<std::filesystem::path>& files);
 
-// `scale` times a dark, or nothing.
-struct RawDarkUse {
-    std::shared_ptr<const RawDark> dark;
+// How the samples of a file are made, where it leaves that open.
+struct Developing {
+    std::shared_ptr<const RawDark> dark;  // subtracted `scale` times from the mosaic of a raw file; null for none
     double scale = 1;
+    // Of light in floats: it is halved so many times, and what was up to 2 to this power times white is kept.
+    int stops = 0;
 };
 
 }  // namespace bp

@@ -96,7 +96,7 @@ bool each_of_mosaic(LibRaw& raw, Body body) {
     return true;
 }
 
-Status subtract(LibRaw& raw, const RawDarkUse& use, const std::filesystem::path& file) {
+Status subtract(LibRaw& raw, const Developing& use, const std::filesystem::path& file) {
     const libraw_image_sizes_t& sizes = raw.imgdata.sizes;
     if (use.dark->size != Size{sizes.raw_width, sizes.raw_height})
         return refuse(file, "%1 is not of the sensor size of the dark frames. Set them aside.");
@@ -113,8 +113,8 @@ Status subtract(LibRaw& raw, const RawDarkUse& use, const std::filesystem::path&
 class RawRows final : public RowReader {
   public:
     RawRows(std::filesystem::path file, PictureFacts facts, bool half, const std::optional<WhiteBalance>& balance,
-            RawDarkUse dark)
-        : file_(std::move(file)), half_(half), balance_(balance), dark_(std::move(dark)) {
+            Developing how)
+        : file_(std::move(file)), half_(half), balance_(balance), how_(std::move(how)) {
         facts_ = std::move(facts);
         bits_ = 16;
         size_ = at_level(facts_.size, half ? 1 : 0);
@@ -148,8 +148,8 @@ class RawRows final : public RowReader {
             for (std::size_t c = 0; c < 4; ++c) p.user_mul[c] = c == 3 ? (*balance_)[1] : (*balance_)[c];
         }
         int code = raw.unpack();
-        if (code == LIBRAW_SUCCESS && dark_.dark) {
-            Status subtracted = subtract(raw, dark_, file_);
+        if (code == LIBRAW_SUCCESS && how_.dark) {
+            Status subtracted = subtract(raw, how_, file_);
             if (!subtracted.ok()) return subtracted;
         }
         if (code == LIBRAW_SUCCESS) code = raw.dcraw_process();
@@ -177,7 +177,7 @@ class RawRows final : public RowReader {
     std::filesystem::path file_;
     bool half_;
     std::optional<WhiteBalance> balance_;
-    RawDarkUse dark_;
+    Developing how_;
     Raster16 picture_;
 };
 
@@ -190,11 +190,11 @@ Result<PictureFacts> raw_facts(const std::filesystem::path& file) {
 }
 
 Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level,
-                                            const std::optional<WhiteBalance>& balance, const RawDarkUse& dark) {
+                                            const std::optional<WhiteBalance>& balance, const Developing& how) {
     Result<PictureFacts> facts = raw_facts(file);
     if (!facts.ok()) return facts.failure();
     const bool half = level > 0;
-    std::unique_ptr<RowReader> rows = std::make_unique<RawRows>(file, std::move(facts).value(), half, balance, dark);
+    std::unique_ptr<RowReader> rows = std::make_unique<RawRows>(file, std::move(facts).value(), half, balance, how);
     return rows;
 }
 

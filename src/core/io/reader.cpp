@@ -40,43 +40,9 @@ Image stepped(Image image, const Step& step) {
     return step(image.get(), &out) == 0 ? Image(out) : std::move(image);
 }
 
-// Light beyond 16 bits (OpenEXR, TIFF of floats, some JPEG XL): as sRGB samples; what is above white is white.
-Image in_16_bit(Image image) {
-    if (vips_image_get_format(image.get()) != VIPS_FORMAT_FLOAT) return image;
-    const VipsInterpretation meaning = vips_image_get_interpretation(image.get());
-    const bool grey = vips_image_get_bands(image.get()) <= 2 &&
-                      (meaning == VIPS_INTERPRETATION_B_W || meaning == VIPS_INTERPRETATION_MULTIBAND ||
-                       meaning == VIPS_INTERPRETATION_GREY16);
-    if (!grey && meaning != VIPS_INTERPRETATION_scRGB) return image;
-    // Light of no colour is converted as light of three alike.
-    if (grey)
-        image = stepped(std::move(image), [](VipsImage* in, VipsImage** out) {
-            std::array<VipsImage*, 3> alike{};
-            VipsImage* one = nullptr;
-            if (vips_extract_band(in, &one, 0, nullptr) != 0) return -1;
-            alike.fill(one);
-            VipsImage* three = nullptr;
-            int failed = vips_bandjoin(alike.data(), &three, 3, nullptr);
-            if (failed == 0) {
-                failed = vips_copy(three, out, "interpretation", VIPS_INTERPRETATION_scRGB, nullptr);
-                g_object_unref(three);
-            }
-            g_object_unref(one);
-            return failed;
-        });
-    image = stepped(std::move(image), [](VipsImage* in, VipsImage** out) {
-        return vips_colourspace(in, out, VIPS_INTERPRETATION_RGB16, nullptr);
-    });
-    if (grey)
-        image = stepped(std::move(image), [](VipsImage* in, VipsImage** out) {
-            VipsImage* one = nullptr;
-            if (vips_extract_band(in, &one, 0, nullptr) != 0) return -1;
-            const int failed = vips_copy(one, out, "interpretation", VIPS_INTERPRETATION_GREY16, nullptr);
-            g_object_unref(one);
-            return failed;
-        });
-    vips_image_remove(image.get(), VIPS_META_ICC_NAME);
-    return image;
+// Light beyond 16 bits: OpenEXR, TIFF of floats, some JPEG XL.
+bool in_floats(const Image& image) {
+    return vips_image_get_format(image.get()) == VIPS_FORMAT_FLOAT;
 }
 
 // Four inks, by the profile that the file has or, without one, by that of a usual press: as sRGB.
@@ -115,7 +81,7 @@ Result<KnownImage> open_image(const io::FileBytes& bytes) {
     if (!image) return io::unreadable(bytes);
     // A picture in passes is whole only after the last.
     const bool in_passes = vips_image_get_typeof(image.get(), "interlaced") != 0;
-    return KnownImage{in_light(in_16_bit(std::move(image))), kind->whole || in_passes};
+    return KnownImage{in_light(std::move(image)), kind->whole || in_passes};
 }
 
 Status can_be(Size size, const std::filesystem::path& file) {
@@ -134,11 +100,19 @@ Result<PictureFacts> facts_of(const Image& image, const std::filesystem::path& f
     if (!possible.ok()) return possible.failure();
     facts.size = {width, height};
     const VipsBandFormat format = vips_image_get_format(image.get());
-    if (format != VIPS_FORMAT_UCHAR && format != VIPS_FORMAT_USHORT)
-        return refuse(file, "%1 does not hold 8 or 16 bit samples. Save it as 16-bit TIFF.");
-    facts.bits = format == VIPS_FORMAT_UCHAR ? 8 : 16;
     const VipsInterpretation meaning = vips_image_get_interpretation(image.get());
     const int bands = vips_image_get_bands(image.get());
+    facts.bits = format == VIPS_FORMAT_UCHAR ? 8 : 16;
+    if (in_floats(image) &&
+        (meaning == VIPS_INTERPRETATION_scRGB ||
+         (bands <= 2 && (meaning == VIPS_INTERPRETATION_B_W || meaning == VIPS_INTERPRETATION_GREY16 ||
+                         meaning == VIPS_INTERPRETATION_MULTIBAND)))) {
+        facts.channels = bands <= 2 ? 1 : 3;
+        facts.beyond_white = true;
+        return facts;
+    }
+    if (format != VIPS_FORMAT_UCHAR && format != VIPS_FORMAT_USHORT)
+        return refuse(file, "%1 does not hold 8 or 16 bit samples. Save it as 16-bit TIFF.");
     const bool grey = meaning == VIPS_INTERPRETATION_B_W || meaning == VIPS_INTERPRETATION_GREY16 ||
                       (meaning == VIPS_INTERPRETATION_MULTIBAND && bands == 1);
     const bool rgb = meaning == VIPS_INTERPRETATION_sRGB || meaning == VIPS_INTERPRETATION_RGB ||
@@ -165,9 +139,11 @@ struct Opened {
     PictureFacts stored;  // as the file has it, at full size
     io::Orientation orientation = io::Orientation::upright;
     std::unique_ptr<RowReader> rows = nullptr;  // of a kind that the library does not read
+    int stops = 0;                              // as in Developing
 };
 
-Result<Opened> open_facts(const std::filesystem::path& file) {
+// `stops`: as in Developing.
+Result<Opened> open_facts(const std::filesystem::path& file, int stops = 0) {
     Result<io::FileBytes> bytes = io::FileBytes::open(file);
     if (!bytes.ok()) return bytes.failure();
     Result<io::JpegHead> head = Failure{};
@@ -182,13 +158,13 @@ Result<Opened> open_facts(const std::filesystem::path& file) {
         return Opened{std::move(bytes).value(), nullptr, false, std::move(head.value().facts),
                       head.value().orientation};
     }
-    Result<std::unique_ptr<RowReader>> halves = io::half_rows(bytes.value());
+    Result<io::Halves> halves = io::half_rows(bytes.value(), stops);
     if (!halves.ok()) return halves.failure();
-    if (halves.value()) {
-        PictureFacts facts = halves.value()->facts();
+    if (halves.value().rows) {
+        PictureFacts facts = halves.value().rows->facts();
         if (const Status possible = can_be(facts.size, file); !possible.ok()) return possible.failure();
-        return Opened{std::move(bytes).value(), nullptr, false, std::move(facts), io::Orientation::upright,
-                      std::move(halves).value()};
+        return Opened{std::move(bytes).value(),      nullptr, false, std::move(facts), halves.value().orientation,
+                      std::move(halves.value().rows)};
     }
     Result<KnownImage> known = open_image(bytes.value());
     if (!known.ok()) return known.failure();
@@ -196,8 +172,13 @@ Result<Opened> open_facts(const std::filesystem::path& file) {
     Result<PictureFacts> facts = facts_of(image, file);
     if (!facts.ok()) return facts.failure();
     const int tag = vips_image_get_orientation(image.get());
-    return Opened{std::move(bytes).value(), std::move(image), known.value().whole, std::move(facts).value(),
-                  tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright};
+    return Opened{std::move(bytes).value(),
+                  std::move(image),
+                  known.value().whole,
+                  std::move(facts).value(),
+                  tag >= 1 && tag <= 8 ? io::Orientation(tag) : io::Orientation::upright,
+                  nullptr,
+                  stops};
 }
 
 Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level) {
@@ -206,9 +187,10 @@ Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level) {
     // beyond are then the same whether they are made from the file or from a picture that is at hand.
     const int first_step = std::min(level, scaled_levels);
     Result<std::unique_ptr<RowReader>> rows =
-        jpeg          ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
-        : opened.rows ? Result(std::move(opened.rows))
-                      : Result(io::vips_rows(opened.bytes, std::move(opened.image), opened.stored, opened.whole));
+        jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
+        : opened.rows
+            ? Result(std::move(opened.rows))
+            : Result(io::vips_rows(opened.bytes, std::move(opened.image), opened.stored, opened.whole, opened.stops));
     if (!rows.ok()) return rows;
     std::unique_ptr<RowReader> out = std::move(rows).value();
     if (opened.orientation != io::Orientation::upright) out = io::turned_rows(std::move(out), opened.orientation);
@@ -239,7 +221,7 @@ Result<PictureFacts> probe_picture(const std::filesystem::path& file) {
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& file, int level,
-                                                   const std::optional<WhiteBalance>& balance, const RawDarkUse& dark) {
+                                                   const std::optional<WhiteBalance>& balance, const Developing& how) {
     if (const auto frame = clip_frame_of(file)) {
         Result<std::filesystem::path> pixels = pixels_of_clip_frame(*frame);
         if (!pixels.ok()) return pixels.failure();
@@ -247,13 +229,13 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
     }
     if (const Kind* kind = kind_of(file); kind && kind->way == ReadBy::raw) {
         // The developed picture at half size stands for level 1; what is smaller is averaged, as with other kinds.
-        Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1), balance, dark);
+        Result<std::unique_ptr<RowReader>> rows = io::raw_rows(file, std::min(level, 1), balance, how);
         if (!rows.ok() || level <= 1) return rows;
         const int near = std::min(level, scaled_levels);
         std::unique_ptr<RowReader> out = io::boxed_rows(std::move(rows).value(), near - 1);
         return level > near ? io::boxed_rows(std::move(out), level - near) : std::move(out);
     }
-    Result<Opened> opened = open_facts(file);
+    Result<Opened> opened = open_facts(file, how.stops);
     if (!opened.ok()) return opened.failure();
     return rows_of(opened.value(), level);
 }

@@ -23,6 +23,8 @@ struct PictureFacts {
     Size size;
     int channels = 3;  // 1 grey, 3 RGB; an alpha channel is left out
     int bits = 8;      // 8 or 16 a sample
+    // Of light in floats, which goes on above white: samples are of what is up to white, unless asked for otherwise.
+    bool beyond_white = false;
     Profile profile;
     std::optional<WhiteBalance> balance;  // the camera's, of raw files
     friend bool operator==(const PictureFacts&, const PictureFacts&) = default;
@@ -39,11 +41,10 @@ constexpr int scaled_levels = 3;
 class RowReader {
   public:
     // `level` halves the picture that many times (scaled decode where the format has it, box average elsewhere).
-    // `balance` takes the place of a raw file's own, so that the frames of a run agree, and `dark` is subtracted from
-    // its mosaic; others have neither.
+    // `balance` takes the place of a raw file's own, so that the frames of a run agree; others have none.
     static Result<std::unique_ptr<RowReader>> open(const std::filesystem::path& file, int level,
                                                    const std::optional<WhiteBalance>& balance = std::nullopt,
-                                                   const RawDarkUse& dark = {});
+                                                   const Developing& how = {});
     // The brightness of a picture whose file keeps it apart from colour (JPEG: Y of Rec. ITU-R BT.601, one 8-bit
     // channel), which costs about half of decoding all; null for others.
     static Result<std::unique_ptr<RowReader>> open_brightness(const std::filesystem::path& file, int level);

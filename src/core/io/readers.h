@@ -42,18 +42,33 @@ struct JpegHead {
     Orientation orientation = Orientation::upright;
 };
 Result<JpegHead> jpeg_head(const FileBytes& bytes);
-// TIFF of floats of 16 bits, at full size; null for what is none.
-Result<std::unique_ptr<RowReader>> half_rows(const FileBytes& bytes);
+// TIFF of floats of 16 bits, at full size as it is stored; no rows for what is none. `stops`: as in Developing.
+struct Halves {
+    std::unique_ptr<RowReader> rows;
+    Orientation orientation = Orientation::upright;
+};
+Result<Halves> half_rows(const FileBytes& bytes, int stops);
 // JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
 
-// Any picture that is open in libvips. `whole`: its loader takes in the whole picture first.
-std::unique_ptr<RowReader> vips_rows(const FileBytes& bytes, Image image, PictureFacts facts, bool whole);
+// Any picture that is open in libvips. `whole`: its loader takes in the whole picture first. `stops`: as in Developing.
+std::unique_ptr<RowReader> vips_rows(const FileBytes& bytes, Image image, PictureFacts facts, bool whole, int stops);
+
+// Light in floats, 1 being white, as sRGB samples of 16 bits, halved `stops` times; what is then above white is white.
+class SamplesOfFloats {
+  public:
+    SamplesOfFloats(int channels, int stops);
+    std::uint16_t operator()(float light) const { return light > 0 ? curve_.sample(double(light) * white_) : 0; }
+
+  private:
+    LightCurve curve_;
+    double white_;  // what light of 1 becomes
+};
 
 // Raw files by LibRaw.
 Result<PictureFacts> raw_facts(const std::filesystem::path& file);
 Result<std::unique_ptr<RowReader>> raw_rows(const std::filesystem::path& file, int level,
-                                            const std::optional<WhiteBalance>& balance, const RawDarkUse& dark);
+                                            const std::optional<WhiteBalance>& balance, const Developing& how);
 
 // Means over boxes of 2^level pixels a side, in 16 bits.
 std::unique_ptr<RowReader> boxed_rows(std::unique_ptr<RowReader> rows, int level);

@@ -16,8 +16,8 @@ namespace bp::io {
 // clang-format off
 #define BP_VIPS_FUNCTIONS(each) \
     each(g_free) each(g_log_set_handler) each(g_object_unref) each(g_object_weak_ref) \
-    each(g_signal_connect_data) each(g_type_check_instance_cast) each(vips_bandjoin) each(vips_cache_set_max) \
-    each(vips_colourspace) each(vips_copy) each(vips_extract_band) each(vips_error_clear) each(vips_foreign_find_load) \
+    each(g_signal_connect_data) each(g_type_check_instance_cast) each(vips_cache_set_max) \
+    each(vips_error_clear) each(vips_foreign_find_load) \
     each(vips_foreign_find_load_source) each(vips_format_sizeof_unsafe) each(vips_image_generate) \
     each(vips_icc_transform) each(vips_image_get_bands) each(vips_image_get_blob) each(vips_image_get_format) \
     each(vips_image_get_height) each(vips_image_get_interpretation) each(vips_image_get_orientation) \
