@@ -41,7 +41,7 @@ bool Canvas::put_down(QPointF at) {
 
 void Canvas::move_to(QPointF at) {
     const QPointF before = std::exchange(pointer_, at);
-    emit pointed(to_canvas(at));
+    if (!tool_works_) emit pointed(to_canvas(at));
     const QPointF p = screen_to_shown(at);
     const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
     const int frame = from ? from->first : 0;
@@ -56,7 +56,9 @@ void Canvas::move_to(QPointF at) {
 
 void Canvas::lift() {
     down_by_key_ = false;
-    if (std::exchange(tool_works_, false)) at_hand()->release();
+    if (!std::exchange(tool_works_, false)) return;
+    at_hand()->release();
+    emit pointed(to_canvas(pointer_));
 }
 
 void Canvas::click(QPointF at) {

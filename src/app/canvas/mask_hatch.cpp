@@ -19,16 +19,20 @@ QImage hatch_of(const Mask& mask, const QRect& shown, const QTransform& to_canva
     // One pixel more on each side, which decides where the edge runs.
     const int stride = shown.width() + 2;
     const auto inside = [](int at, int length) { return at >= 0 && at < length; };
-    std::vector<bool> values(std::size_t(stride) * std::size_t(shown.height() + 2), true);
-    for (int y = -1; y <= shown.height(); ++y)
-        for (int x = 0; x < stride; ++x) {
-            const QPointF p = to_canvas.map(QPointF(shown.left() + x - 0.5, shown.top() + y + 0.5));
-            const int column = int(std::floor(p.x())), row = int(std::floor(p.y()));
+    std::vector<std::uint8_t> values(std::size_t(stride) * std::size_t(shown.height() + 2), 1);
+    std::uint8_t* value = values.data();
+    // Without a transform for each: this is asked for at every move of a brush.
+    const double across = to_canvas.m11(), down = to_canvas.m12();
+    for (int y = -1; y <= shown.height(); ++y) {
+        const QPointF first = to_canvas.map(QPointF(shown.left() - 0.5, shown.top() + y + 0.5));
+        for (int x = 0; x < stride; ++x, ++value) {
+            const int column = int(std::floor(first.x() + x * across)), row = int(std::floor(first.y() + x * down));
             if (inside(column, mask.size().width) && inside(row, mask.size().height))
-                values[std::size_t(y + 1) * std::size_t(stride) + std::size_t(x)] = mask.at(column, row) >= kept_from;
+                *value = mask.at(column, row) >= kept_from ? 1 : 0;
         }
+    }
     const auto kept = [&](int x, int y) {
-        return values[std::size_t(y + 1) * std::size_t(stride) + std::size_t(x + 1)];
+        return values[std::size_t(y + 1) * std::size_t(stride) + std::size_t(x + 1)] != 0;
     };
     const QColor bright = theme().hatch;
     const QRgb edge = qPremultiply(qRgba(bright.red(), bright.green(), bright.blue(), 235));

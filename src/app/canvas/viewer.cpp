@@ -439,7 +439,8 @@ void Viewer::begin_detail(const Rect& area, int level) {
                 emit settled();
             });
     };
-    if (!glance || ids.size() < 2 * parts_of_them || trial_) {
+    const bool trying_out = trial_ && *trial_ != studio_.pile();  // what is tried is not stayed with
+    if (!glance || ids.size() < 2 * parts_of_them || trying_out) {
         all(what, glance);
         return;
     }

@@ -9,6 +9,7 @@
 #include <QToolTip>
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <numeric>
 #include <utility>
 
@@ -189,9 +190,34 @@ void TimeRail::show_patches(bool on) {
     update();
 }
 
+namespace {
+
+constexpr int compared_side = 24;
+
+// A patch in channels of its own brightness: a look, or a little more light, is no difference.
+std::vector<double> compared(const QImage& patch) {
+    constexpr double middle = 110;
+    if (patch.isNull()) return {};
+    const QImage scaled = patch.scaled(compared_side, compared_side, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+                              .convertToFormat(QImage::Format_RGB32);
+    std::vector<double> out;
+    out.reserve(3 * compared_side * compared_side);
+    double sum[3] = {1, 1, 1};
+    for (int y = 0; y < compared_side; ++y)
+        for (int x = 0; x < compared_side; ++x) {
+            const QRgb p = scaled.pixel(x, y);
+            for (const int v : {qRed(p), qGreen(p), qBlue(p)}) sum[out.size() % 3] += out.emplace_back(v);
+        }
+    for (std::size_t i = 0; i < out.size(); ++i) out[i] *= middle * compared_side * compared_side / sum[i % 3];
+    return out;
+}
+
+}  // namespace
+
 void TimeRail::set_patch_place(const PatchPlace& place) {
     if (!patches_on_ || patches_held_) return;
     patch_ = place;
+    patch_shown_ = compared(place.shown);
     update();
 }
 
@@ -217,33 +243,17 @@ QImage TimeRail::patch_of(int id, double aspect) const {
 }
 
 bool TimeRail::differs(int id) const {
-    constexpr int side = 24;
     // Of 255, on average over a pixel in four: noise does not come so far.
     constexpr double least = 14;
-    const QImage own = patch_of(id);
-    if (own.isNull() || patch_->shown.isNull()) return false;
-    // Each in channels of its own brightness: a look, or a little more light, is no difference.
-    constexpr double middle = 110;
-    const auto small = [](const QImage& image) {
-        const QImage scaled = image.scaled(side, side, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
-                                  .convertToFormat(QImage::Format_RGB32);
-        std::vector<double> out;
-        double sum[3] = {1, 1, 1};
-        for (int y = 0; y < side; ++y)
-            for (int x = 0; x < side; ++x) {
-                const QRgb p = scaled.pixel(x, y);
-                for (const int v : {qRed(p), qGreen(p), qBlue(p)}) sum[out.size() % 3] += out.emplace_back(v);
-            }
-        for (std::size_t i = 0; i < out.size(); ++i) out[i] *= middle * side * side / sum[i % 3];
-        return out;
-    };
-    const std::vector<double> a = small(own), b = small(patch_->shown);
+    const std::vector<double> a = compared(patch_of(id));
+    const std::vector<double>& b = patch_shown_;
+    if (a.empty() || b.empty()) return false;
     std::vector<double> apart;
     for (std::size_t i = 0; i < a.size(); i += 3)
         apart.push_back(
             std::max({std::abs(a[i] - b[i]), std::abs(a[i + 1] - b[i + 1]), std::abs(a[i + 2] - b[i + 2])}));
-    std::sort(apart.rbegin(), apart.rend());
-    constexpr int quarter = side * side / 4;
+    constexpr int quarter = compared_side * compared_side / 4;
+    std::nth_element(apart.begin(), apart.begin() + quarter, apart.end(), std::greater<>());
     return std::accumulate(apart.begin(), apart.begin() + quarter, 0.0) > least * quarter;
 }
 

@@ -162,6 +162,7 @@ class TimeRail : public QWidget {
     bool tags_clickable_ = false;
     bool patches_on_ = false, patches_held_ = false;
     std::optional<PatchPlace> patch_;
+    std::vector<double> patch_shown_;  // of the picture, for comparing
     std::optional<TaperWedge::Handle> held_, near_;
     std::optional<Taper> pulled_;  // while a handle is held
     std::optional<Method> tried_;  // while it is pulled elsewhere
