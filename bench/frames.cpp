@@ -1,5 +1,5 @@
 // Makes JPEG files as a camera of 24 megapixels would: a scene of the practice camera enlarged, with noise of its own
-// in every frame; or soft ones without noise, which take little time to decode.
+// in every frame; or soft ones without noise, which take little time to decode; or large ones of 60 megapixels.
 #include <algorithm>
 #include <atomic>
 #include <cmath>
@@ -18,10 +18,9 @@ namespace {
 
 using namespace bp;
 
-constexpr Size size{6000, 4000};
 constexpr int quality = 92;
 
-Raster16 enlarged(const Raster16& small) {
+Raster16 enlarged(const Raster16& small, Size size) {
     Raster16 out(size, small.channels());
     const double sx = double(small.width() - 1) / (size.width - 1);
     const double sy = double(small.height() - 1) / (size.height - 1);
@@ -69,9 +68,10 @@ Status write_noisy(const std::filesystem::path& file, const Raster16& scene, con
 }  // namespace
 
 int main(int argc, char** argv) {
-    const bool soft = argc == 5 && std::string_view(argv[4]) == "soft";
-    if (argc != 4 && !soft) {
-        std::fprintf(stderr, "usage: bright-pile-bench-frames PICTURE FOLDER COUNT [soft]\n");
+    const std::string_view kind = argc == 5 ? argv[4] : "";
+    const bool soft = kind == "soft", large = kind == "large";
+    if (argc != 4 && !soft && !large) {
+        std::fprintf(stderr, "usage: bright-pile-bench-frames PICTURE FOLDER COUNT [soft|large]\n");
         return 2;
     }
     const Result<Raster16> small = read_picture(argv[1]);
@@ -80,7 +80,7 @@ int main(int argc, char** argv) {
         return 3;
     }
     std::filesystem::create_directories(argv[2]);
-    const Raster16 scene = enlarged(small.value());
+    const Raster16 scene = enlarged(small.value(), large ? Size{9504, 6336} : Size{6000, 4000});
     const std::vector<std::int16_t> noise = noise_table(soft ? 0.1 * 257 : 4.5 * 257);
     std::atomic<int> failed{0};
     parallel_for(1, std::atoi(argv[3]) + 1, [&](int i) {

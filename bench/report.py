@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """Runs the benchmarks and writes docs/bench.md. Every figure is a ratio of times taken in one run, each beside its
 neighbour, because machines differ and other work comes and goes. Named groups (merge, short, many, median, kernels, window,
-rail, measure, align, lights, parts, finish) run alone; the lines of the others stay as they were."""
+large, rail, measure, align, lights, parts, finish) run alone; the lines of the others stay as they were."""
 import json
 import os
 import signal
@@ -18,6 +18,7 @@ BIN = ROOT / "build/release/bin"
 FRAMES = ROOT / "demo/bench/frames"
 LINKS = ROOT / "demo/bench/links"
 SOFT = ROOT / "demo/bench/soft"
+LARGE = ROOT / "demo/bench/large"
 STARS = ROOT / "demo/bench/stars"
 BURST = ROOT / "demo/bench/burst"
 OUT = ROOT / "demo/bench/out"
@@ -132,11 +133,12 @@ def window():
     return waits, decoding, again
 
 
-def in_window(*args, cache=None):
+def in_window(*args, cache=None, scale="1"):
     """With a cache folder of its own, or one that was empty before."""
     with tempfile.TemporaryDirectory(dir=OUT) as empty:
         done = subprocess.run([BIN / "bright-pile-window-bench", *args], check=True, capture_output=True, text=True,
-                              env={**os.environ, "QT_QPA_PLATFORM": "offscreen", "XDG_CACHE_HOME": cache or empty})
+                              env={**os.environ, "QT_QPA_PLATFORM": "offscreen", "XDG_CACHE_HOME": cache or empty,
+                                   "QT_SCALE_FACTOR": scale})
     return json.loads(done.stdout)
 
 
@@ -261,40 +263,60 @@ def kernel_rows(row):
             f"{b['bytes_per_second'] / 1e9:.1f} GB/s, {b['bytes_per_second'] / copy:.2f}")
 
 
+def waits_in_words(waits, name):
+    w = waits[name]
+    return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
+
+
+EDITS = [("mode change at fit zoom, 90 frames", "100 ms median, 200 ms worst", "mode"),
+         ("strength slider at fit zoom", "100 ms median, 200 ms worst", "slider"),
+         ("taper pulled at fit zoom", "100 ms median, 200 ms worst", "taper"),
+         ("head of 5 frames grown at fit zoom", "100 ms median, 200 ms worst", "head"),
+         ("a point through all frames, at fit zoom", "100 ms", "plumb"),
+         ("set aside, take back at fit zoom", "100 ms median, 200 ms worst", "set_aside"),
+         ("a frame nudged by hand, in the difference at fit zoom", "50 ms", "nudge"),
+         ("brush segment to screen, in the result", "16 ms median", "brush_result"),
+         ("brush segment to screen, on the frame", "16 ms median", "brush_frame"),
+         ("frame flip at fit zoom", "30 ms", "flip"),
+         ("frame flip at 1:1, frames seen before", "-", "full_size_flip"),
+         ("move at 1:1, with the pause that ends a move", "-", "full_size_pan"),
+         ("mode change until the picture has the screen's own resolution", "-", "mode_screen_resolution")]
+
+
+def first_look(waits, whole):
+    return (f"{waits['full_size'] / 1000 / whole:.2f} x; something to see after "
+            f"{waits['full_size_few'] / 1000 / whole:.2f} x; "
+            f"all frames at hand after {waits['full_size_near'] / 1000 / whole:.2f} x")
+
+
 def window_rows(row):
     waits, decoding, again = window()
     whole = decode(90)
-
-    def over_decoding(name):
-        return f"{waits[name] / 1000 / decoding:.2f} x"
-
-    row("window: first merged sight of 90 frames, over decoding them all at 1/8", "1.3 x", over_decoding("first_sight"))
+    row("window: first merged sight of 90 frames, over decoding them all at 1/8", "1.3 x",
+        f"{waits['first_sight'] / 1000 / decoding:.2f} x")
     row("window: the same of a pile that was open before, in a new run of the program", "0.3 x",
         f"{again / 1000 / decoding:.2f} x")
-
-    def shown(name):
-        w = waits[name]
-        return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
-
-    row("window: mode change at fit zoom, 90 frames", "100 ms median, 200 ms worst", shown("mode"))
-    row("window: strength slider at fit zoom", "100 ms median, 200 ms worst", shown("slider"))
-    row("window: taper pulled at fit zoom", "100 ms median, 200 ms worst", shown("taper"))
-    row("window: head of 5 frames grown at fit zoom", "100 ms median, 200 ms worst", shown("head"))
-    row("window: a point through all frames, at fit zoom", "100 ms", shown("plumb"))
-    row("window: set aside, take back at fit zoom", "100 ms median, 200 ms worst", shown("set_aside"))
-    row("window: a frame nudged by hand, in the difference at fit zoom", "50 ms", shown("nudge"))
-    row("window: brush segment to screen, in the result", "16 ms median", shown("brush_result"))
-    row("window: brush segment to screen, on the frame", "16 ms median", shown("brush_frame"))
-    row("window: frame flip at fit zoom", "30 ms", shown("flip"))
-    row("window: frame flip at 1:1, frames seen before", "-", shown("full_size_flip"))
-    row("window: move at 1:1, with the pause that ends a move", "-", shown("full_size_pan"))
-    row("window: mode change until the picture has the screen's own resolution", "-",
-        shown("mode_screen_resolution"))
+    for words, limit, name in EDITS:
+        row(f"window: {words}", limit, waits_in_words(waits, name))
     row("window: 90 frames listed; first frame seen; growing picture seen", "-",
         f"{waits['listed']:.0f} ms; {waits['first_frame']:.0f} ms; {waits['growing']:.0f} ms")
-    row("window: 1:1 of all 90 frames for the first time, over decoding them all", "0.6 x",
-        f"{waits['full_size'] / 1000 / whole:.2f} x; something to see after {waits['full_size_few'] / 1000 / whole:.2f} x; "
-        f"all frames at hand after {waits['full_size_near'] / 1000 / whole:.2f} x")
+    row("window: 1:1 of all 90 frames for the first time, over decoding them all", "0.6 x", first_look(waits, whole))
+
+
+def large_rows(row):
+    """The same waits where there are more pixels of everything."""
+    names = sorted(LARGE.glob("*.jpg"))
+    for frames, of, words, size, scale in [
+            (FRAMES, files(90), "24 MP, 3840 x 2160 at 200 %", ("1920", "1080"), "2"),
+            (LARGE, names, "60 MP, 1280 x 800", ("1280", "800"), "1"),
+            (LARGE, names, "60 MP, 3840 x 2160 at 200 %", ("1920", "1080"), "2")]:
+        waits = in_window(frames, "all", *size, scale=scale)
+        row(f"{words}: first merged sight of 90 frames, over decoding them all at 1/8", "1.3 x",
+            f"{waits['first_sight'] / 1000 / decode_files(of, 8):.2f} x")
+        for edit, limit, name in EDITS:
+            row(f"{words}: {edit}", limit, waits_in_words(waits, name))
+        row(f"{words}: 1:1 of all 90 frames for the first time, over decoding them all", "0.6 x",
+            first_look(waits, decode_files(of)))
 
 
 def measure_rows(row):
@@ -458,7 +480,7 @@ def rail_rows(row):
     row(f"time rail with {waits['frames']} frames: flip by key, until the rail shows it", "30 ms", shown("rail_flip"))
 
 
-GROUPS = {"merge": merge_rows, "short": short_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows,
+GROUPS = {"merge": merge_rows, "short": short_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows, "large": large_rows,
           "rail": rail_rows, "measure": measure_rows, "align": align_rows,
           "lights": lights_rows, "parts": parts_rows, "finish": finish_rows}
 
@@ -495,7 +517,8 @@ enlarged, with noise of its own in every frame ({mb(statistics.mean(f.stat().st_
 frames the same files repeat under links. A merge is the whole run of `bright-pile-cli merge`: start, opening,
 decoding, merging, writing a new 16-bit TIFF and waiting for the disk. Waits in the window are from the input event to the
 end of the paint event that shows what came of it, in the real window at 1280 x 800 with 90 of these frames. At fit zoom
-the picture that answers is that of level 3 (750 x 500); the screen's own resolution follows in a line of its own.
+the picture that answers is that of level 3 (750 x 500); the screen's own resolution follows in a line of its own. The
+group "large" has frames of 60 megapixels and a window that fills a screen of 3840 x 2160 at 200 %.
 
 From the start screen to the exported file, opening the frames and naming the file included, it takes 7 clicks and keys for Trails, Clear
 and Quiet, 10 for Sequence and for Shower (`tests/outcomes_test.cpp` holds them), and 14 for Best of with four places taken.

@@ -533,18 +533,18 @@ class Bench {
 
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
-    const std::string_view only = argc == 3 ? argv[2] : "";
-    if (argc < 2 || argc > 3) {
-        std::fprintf(
-            stderr,
-            "Give a folder of frames; and \"open\", \"rail\", \"parts\" or \"finish\" to look at that alone.\n");
+    const std::string_view only = argc >= 3 ? argv[2] : "";
+    if (argc < 2 || argc > 5 || argc == 4) {
+        std::fprintf(stderr,
+                     "Give a folder of frames; \"all\", \"open\", \"rail\", \"parts\", \"finish\" or \"full_size\" for "
+                     "what to look at; and the window's width and height.\n");
         return 2;
     }
     QStandardPaths::setTestModeEnabled(true);  // the person's own settings and unsaved work stay as they are
     load_fonts();
     apply_theme(application, ThemeName::dusk);
     MainWindow window;
-    window.resize(1280, 800);
+    window.resize(argc == 5 ? std::atoi(argv[3]) : 1280, argc == 5 ? std::atoi(argv[4]) : 800);
     window.show();
     rest(200);
     try {

@@ -47,8 +47,12 @@ void Canvas::draw_picture(QPainter& painter, const Viewer& viewer, const QRectF&
     painter.setClipRect(frame & clip);
     const Layer& overview = viewer.overview();
     const Layer& detail = viewer.detail();
-    draw_layer(painter, overview);
-    if (detail.serial >= overview.serial) draw_layer(painter, detail);
+    const bool finely = detail.serial >= overview.serial && !detail.image.isNull();
+    const QRectF seen = frame & clip & QRectF(rect());
+    const QRectF covered(shown_to_screen({double(detail.area.left), double(detail.area.top)}),
+                         shown_to_screen({double(detail.area.right()), double(detail.area.bottom())}));
+    if (!finely || !covered.contains(seen)) draw_layer(painter, overview);
+    if (finely) draw_layer(painter, detail);
     if (!overview.image.isNull() || !detail.image.isNull()) return;
     const QImage first = studio_.thumbnails().of(studio_.current());
     if (first.isNull()) return;
