@@ -60,6 +60,10 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
         leave_drag();
         fit();
     });
+    connect(&studio, &Studio::selection_changed, this, [this] {
+        update(readout_drawn_);
+        update(readout_place(readout()));
+    });
     connect(&studio.document(), &Document::changed, this, [this] {
         // A stroke on what is no more as it was would bring that back.
         if (painting() && paint_.overtaken()) leave_drag();
@@ -228,13 +232,14 @@ void Canvas::set_show_clipping(bool on) {
 }
 
 void Canvas::set_marked(std::vector<MarkedLine> lines) {
+    // Painting all of it takes as long as a frame takes to come.
+    if (lines == marked_lines_) return;
     marked_lines_ = std::move(lines);
     update();
 }
 
 void Canvas::set_show_pole(bool on) {
-    show_pole_ = on;
-    update();
+    if (std::exchange(show_pole_, on) != on) update();
 }
 
 void Canvas::set_show_mask(bool on) {
@@ -265,13 +270,14 @@ void Canvas::moved_from(QPointF before) {
 }
 
 void Canvas::set_outlined(std::vector<QPolygonF> lines, std::vector<QPolygonF> hatched) {
-    if (lines.empty() && outlined_.empty()) return;
+    if (lines == outlined_ && hatched == hatched_) return;
     outlined_ = std::move(lines);
     hatched_ = std::move(hatched);
     update();
 }
 
 void Canvas::set_plumb(std::optional<QPointF> at) {
+    if (at == plumb_) return;
     plumb_ = at;
     update();
 }
@@ -345,8 +351,7 @@ void Canvas::set_divider(double at) {
 }
 
 void Canvas::set_flipped(bool on) {
-    flipped_ = on;
-    update();
+    if (std::exchange(flipped_, on) != on) update();
 }
 
 bool Canvas::on_divider(QPointF at) const {

@@ -24,6 +24,7 @@ struct MarkedLine {
     double width = 1;
     Qt::PenStyle style = Qt::SolidLine;
     bool strong = false;
+    friend bool operator==(const MarkedLine&, const MarkedLine&) = default;
 };
 
 class Canvas : public QWidget {
