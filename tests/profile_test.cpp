@@ -27,7 +27,58 @@ Profile gamma_profile(double gamma) {
     return profile_of({0.3127, 0.3290, 1}, {{0.64, 0.33, 1}, {0.21, 0.71, 1}, {0.15, 0.06, 1}}, gamma);
 }
 
+// The same colours as a profile of primaries has, held in tables: what the tables cannot hold is cut to their bounds.
+Profile in_tables(const Profile& plain) {
+    const std::vector<std::uint8_t> bytes = plain.bytes();
+    const cmsHPROFILE of = cmsOpenProfileFromMem(bytes.data(), cmsUInt32Number(bytes.size()));
+    const cmsHPROFILE lab = cmsCreateLab4Profile(nullptr);
+    cmsHTRANSFORM there = cmsCreateTransform(of, TYPE_RGB_16, lab, TYPE_Lab_16, INTENT_RELATIVE_COLORIMETRIC, 0);
+    cmsHTRANSFORM back = cmsCreateTransform(lab, TYPE_Lab_16, of, TYPE_RGB_16, INTENT_RELATIVE_COLORIMETRIC, 0);
+    const auto sample = [](const cmsUInt16Number* in, cmsUInt16Number* out, void* transform) -> cmsInt32Number {
+        cmsDoTransform(transform, in, out, 1);
+        return TRUE;
+    };
+    const cmsHPROFILE out = cmsCreateProfilePlaceholder(nullptr);
+    cmsSetProfileVersion(out, 4.3);
+    cmsSetDeviceClass(out, cmsSigOutputClass);
+    cmsSetColorSpace(out, cmsSigRgbData);
+    cmsSetPCS(out, cmsSigLabData);
+    cmsWriteTag(out, cmsSigMediaWhitePointTag, cmsD50_XYZ());
+    constexpr int nodes = 33;
+    for (const auto& [tag, transform] : {std::pair{cmsSigAToB0Tag, there}, std::pair{cmsSigBToA0Tag, back}}) {
+        cmsPipeline* lut = cmsPipelineAlloc(nullptr, 3, 3);
+        cmsStage* grid = cmsStageAllocCLut16bit(nullptr, nodes, 3, 3, nullptr);
+        cmsStageSampleCLut16bit(grid, sample, transform, 0);
+        cmsPipelineInsertStage(lut, cmsAT_BEGIN, cmsStageAllocToneCurves(nullptr, 3, nullptr));
+        cmsPipelineInsertStage(lut, cmsAT_END, grid);
+        cmsPipelineInsertStage(lut, cmsAT_END, cmsStageAllocToneCurves(nullptr, 3, nullptr));
+        cmsWriteTag(out, tag, lut);
+        cmsPipelineFree(lut);
+    }
+    cmsUInt32Number size = 0;
+    cmsSaveProfileToMem(out, nullptr, &size);
+    std::vector<std::uint8_t> made(size);
+    cmsSaveProfileToMem(out, made.data(), &size);
+    cmsDeleteTransform(there);
+    cmsDeleteTransform(back);
+    for (const cmsHPROFILE p : {of, lab, out}) cmsCloseProfile(p);
+    return Profile(made);
+}
+
 }  // namespace
+
+TEST_CASE("a profile of tables cannot hold what comes back from it as another colour") {
+    const Profile narrow = in_tables(gamma_profile(2.2));
+    const Profile wide = profile_of({0.3127, 0.3290, 1}, {{0.70, 0.30, 1}, {0.17, 0.79, 1}, {0.13, 0.05, 1}}, 2.2);
+    REQUIRE(narrow.fits(3));
+    const GamutCheck check = GamutCheck::make(wide, narrow).value();
+    const std::vector<std::uint16_t> pixels{65535, 0,     0,     0,     65535, 0,     0,     0,
+                                            65535, 65535, 65535, 65535, 30000, 30000, 30000, 42000,
+                                            30000, 28000, 20000, 26000, 34000, 0,     0,     0};
+    std::vector<std::uint8_t> outside(pixels.size() / 3);
+    check.run(pixels.data(), outside.data(), int(outside.size()));
+    CHECK(outside == std::vector<std::uint8_t>{255, 255, 255, 0, 0, 0, 0, 0});
+}
 
 TEST_CASE("sRGB light follows IEC 61966-2-1") {
     const LightCurve curve = LightCurve::of(Profile::srgb(), 3);

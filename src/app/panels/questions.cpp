@@ -47,6 +47,16 @@ void remember(Places kind, const QString& path) {
     QSettings().setValue(key_of(kind), folder_of(path));
 }
 
+// Of the size that such dialogs had before.
+bool accepted(QFileDialog& dialog) {
+    constexpr QSize first(860, 540);  // its columns are not cut
+    const QString key = QStringLiteral("places/dialog_size");
+    dialog.resize(QSettings().value(key, first).toSize());
+    const bool yes = dialog.exec() == QDialog::Accepted;
+    QSettings().setValue(key, dialog.size());
+    return yes && !dialog.selectedFiles().isEmpty();
+}
+
 // Empty when nothing was chosen. Whether something is there already is asked by who asks for the name.
 QString ask_for_name(QWidget* parent, const QString& title, const QString& folder, const QString& filter,
                      const QString& proposed) {
@@ -56,7 +66,7 @@ QString ask_for_name(QWidget* parent, const QString& title, const QString& folde
     dialog.setOption(QFileDialog::DontConfirmOverwrite);
     dialog.selectFile(proposed);
     const auto* field = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
-    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+    if (!accepted(dialog)) return {};
     // What stands in the field counts, whatever is marked in the list beside it.
     return field ? dialog.directory().absoluteFilePath(field->text()) : dialog.selectedFiles().first();
 }
@@ -71,7 +81,7 @@ QStringList ask_for_files(QWidget* parent, Places kind, const QString& title, co
                           const QString& near) {
     QFileDialog dialog(parent, title, beginning(kind, near), filter);
     dialog.setFileMode(QFileDialog::ExistingFiles);
-    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+    if (!accepted(dialog)) return {};
     remember(kind, dialog.selectedFiles().first());
     return dialog.selectedFiles();
 }
@@ -80,7 +90,7 @@ QString ask_for_folder(QWidget* parent, Places kind, const QString& title, const
     QFileDialog dialog(parent, title, beginning(kind, near));
     dialog.setFileMode(QFileDialog::Directory);
     dialog.setOption(QFileDialog::ShowDirsOnly);
-    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) return {};
+    if (!accepted(dialog)) return {};
     remember(kind, dialog.selectedFiles().first());
     return dialog.selectedFiles().first();
 }

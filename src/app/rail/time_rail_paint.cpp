@@ -219,6 +219,8 @@ void TimeRail::draw_times(QPainter& painter) const {
     if (frame->aside) words << tr("set aside");
     const auto selected = studio_.selected().size();
     if (selected > 1) words << tr("%1 selected").arg(selected);
+    if (!studio_.thumbnails().complete())
+        words << tr("%1 of %2 read").arg(studio_.thumbnails().here()).arg(pile.frames.size());
     QString text = words.join(QStringLiteral("   "));
     const Findings* known = surveyor_.of(frame->id);
     const QString odd = known ? reasons_in_words(known->marks) : QString();

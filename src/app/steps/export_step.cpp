@@ -311,7 +311,8 @@ void ExportStep::build_size() {
     paper_->setToolTip(tr("The same on paper, by so many pixels an inch"));
     paper_->setRange(0, 1000);
     paper_->setDecimals(1);
-    paper_->setSpecialValueText(tr("as it is"));
+    paper_->setPrefix(tr("paper "));
+    paper_->setSpecialValueText(tr("paper as it is"));
     paper_->setSuffix(tr(" cm"));
     dpi_ = new QDoubleSpinBox(this);
     dpi_->setObjectName(QStringLiteral("export_dpi"));

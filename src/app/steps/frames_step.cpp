@@ -357,10 +357,10 @@ void FramesStep::refresh_odd() {
         things.push_back({id, QStringLiteral("%1  %2").arg(number_of(pile, id)).arg(words),
                           tr("%1: %2").arg(name_of_frame(frame), words), frame.aside, id == studio_.current()});
     }
-    odd_->set_things(things, surveyor_.busy() && things.empty() ? tr("Looking at the frames…")
-                             : things.empty()                   ? tr("No odd frames")
-                             : things.size() == 1               ? tr("1 odd frame")
-                                                                : tr("%1 odd frames").arg(things.size()));
+    odd_->set_things(things, things.empty() && !surveyor_.complete() ? tr("Looking at the frames…")
+                             : things.empty()                        ? tr("No odd frames")
+                             : things.size() == 1                    ? tr("1 odd frame")
+                                                                     : tr("%1 odd frames").arg(things.size()));
     emit summary_changed();
 }
 

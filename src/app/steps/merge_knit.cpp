@@ -54,7 +54,11 @@ MergeKnit::MergeKnit(Studio& studio, Viewer& viewer, QWidget* parent)
         // Checked when the motion has been found.
         on_->setChecked(studio_.pile().knit.on);
         studio_.knit(on);
+        if (!on || studio_.pile().knit.on) return;
+        facts_->setText(tr("Looking how the lights moved. The breaks are closed when that is known."));
+        facts_->show();
     });
+    connect(&studio_.finding(), &Lane::busy_changed, this, &MergeKnit::refresh);
     connect(longest_, &NamedSlider::settled, this, [this](int position) {
         Knit knit = studio_.pile().knit;
         knit.longest_s = seconds_at(position);

@@ -17,6 +17,7 @@ constexpr qint64 patience_ms = 300;  // before work is shown
 constexpr qint64 reading_ms = 6000;  // for a sentence
 constexpr std::size_t most_sentences = 4;
 constexpr int widest = 620;
+constexpr int of_work = 440;  // where there are no sentences: it covers less of the picture
 
 }  // namespace
 
@@ -186,7 +187,7 @@ void Notices::lay_out() {
                                                              [this](const Work* w) { return w->isVisibleTo(this); });
     setVisible(anything);
     if (!anything) return;
-    const int width = std::min(widest, parentWidget()->width() - 2 * space::large);
+    const int width = std::min(sentences_.empty() ? of_work : widest, parentWidget()->width() - 2 * space::large);
     column_->activate();
     resize(width, std::max(sizeHint().height(), column_->heightForWidth(width)));
     move((parentWidget()->width() - width) / 2, top_ + space::small);

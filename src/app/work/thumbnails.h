@@ -21,6 +21,7 @@ class Thumbnails : public QObject {
     QImage of(int id) const;
     int level() const;
     bool complete() const { return complete_; }
+    std::size_t here() const { return images_.size(); }
     // Of frames that have none yet.
     void load();
     void clear();

@@ -198,25 +198,52 @@ void Conversion::run(const std::uint16_t* in, std::uint16_t* out, int pixels) co
 
 Result<GamutCheck> GamutCheck::make(const Profile& from, const Profile& to) {
     const Handle a = open_profile(from, 3), b = open_profile(to, 3);
-    cmsHTRANSFORM transform = nullptr;
+    const Handle lab(cmsCreateLab4Profile(nullptr), &cmsCloseProfile);
     // Without black point compensation and optimisation, which would hold values to their bounds.
-    if (a && b)
-        transform = cmsCreateTransform(a.get(), TYPE_RGB_FLT, b.get(), TYPE_RGB_FLT, INTENT_RELATIVE_COLORIMETRIC,
-                                       cmsFLAGS_NOCACHE | cmsFLAGS_NOOPTIMIZE);
-    if (!transform) return Failure{Fault::input, "", {"the colour profile \"%1\" cannot be used", {to.name()}}};
+    const auto way = [](const Handle& in, const Handle& out, cmsUInt32Number format) -> std::shared_ptr<void> {
+        if (!in || !out) return nullptr;
+        return {cmsCreateTransform(in.get(), TYPE_RGB_FLT, out.get(), format, INTENT_RELATIVE_COLORIMETRIC,
+                                   cmsFLAGS_NOCACHE | cmsFLAGS_NOOPTIMIZE),
+                [](void* t) {
+                    if (t) cmsDeleteTransform(t);
+                }};
+    };
     GamutCheck out;
-    out.transform_ = std::shared_ptr<void>(transform, [](void* t) { cmsDeleteTransform(t); });
+    out.transform_ = way(a, b, TYPE_RGB_FLT);
+    // A profile may have one table for all intents, under the perceptual one.
+    const bool tables = b && (cmsIsCLUT(b.get(), INTENT_RELATIVE_COLORIMETRIC, LCMS_USED_AS_OUTPUT) ||
+                              cmsIsCLUT(b.get(), INTENT_PERCEPTUAL, LCMS_USED_AS_OUTPUT));
+    if (tables) {
+        out.meant_ = way(a, lab, TYPE_Lab_FLT);
+        out.comes_back_ = way(b, lab, TYPE_Lab_FLT);
+    }
+    if (!out.transform_ || (tables && (!out.meant_ || !out.comes_back_)))
+        return Failure{Fault::input, "", {"the colour profile \"%1\" cannot be used", {to.name()}}};
     return out;
 }
 
 void GamutCheck::run(const std::uint16_t* in, std::uint8_t* outside, int pixels) const {
     constexpr float beyond = 0.01F / 255;
+    constexpr float far_off = 5;
+    const auto count = cmsUInt32Number(pixels);
     std::vector<float> from(std::size_t(pixels) * 3), to(from.size());
     for (std::size_t i = 0; i < from.size(); ++i) from[i] = float(in[i]) / 65535;
-    cmsDoTransform(transform_.get(), from.data(), to.data(), cmsUInt32Number(pixels));
+    cmsDoTransform(transform_.get(), from.data(), to.data(), count);
+    if (!meant_) {
+        for (std::size_t i = 0; i < std::size_t(pixels); ++i) {
+            const auto [least, most] = std::minmax({to[3 * i], to[3 * i + 1], to[3 * i + 2]});
+            outside[i] = least < -beyond || most > 1 + beyond ? 255 : 0;
+        }
+        return;
+    }
+    std::vector<float> meant(from.size());
+    cmsDoTransform(meant_.get(), from.data(), meant.data(), count);
+    cmsDoTransform(comes_back_.get(), to.data(), from.data(), count);
     for (std::size_t i = 0; i < std::size_t(pixels); ++i) {
-        const auto [least, most] = std::minmax({to[3 * i], to[3 * i + 1], to[3 * i + 2]});
-        outside[i] = least < -beyond || most > 1 + beyond ? 255 : 0;
+        float squares = 0;
+        for (std::size_t c = 0; c < 3; ++c)
+            squares += (meant[3 * i + c] - from[3 * i + c]) * (meant[3 * i + c] - from[3 * i + c]);
+        outside[i] = squares > far_off * far_off ? 255 : 0;
     }
 }
 

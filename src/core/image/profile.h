@@ -47,8 +47,9 @@ class Conversion {
 };
 
 // Which colours of one profile another cannot hold: those whose samples there would lie below black or above white by
-// more than a hundredth of an 8-bit step (Little CMS 2, in floats without bounds). Profiles that are tables hold
-// everything. Pixels of three channels; may be used from several threads at once.
+// more than a hundredth of an 8-bit step (Little CMS 2, in floats without bounds). A profile of tables has no such
+// samples: there the colour counts that comes back from it more than 5 away (CIE 1976 L*a*b* difference). Pixels of
+// three channels; may be used from several threads at once.
 class GamutCheck {
   public:
     static Result<GamutCheck> make(const Profile& from, const Profile& to);
@@ -56,7 +57,8 @@ class GamutCheck {
     void run(const std::uint16_t* in, std::uint8_t* outside, int pixels) const;
 
   private:
-    std::shared_ptr<void> transform_;
+    std::shared_ptr<void> transform_;           // into the other profile
+    std::shared_ptr<void> meant_, comes_back_;  // in L*a*b*, of samples here and there; null where bounds tell
 };
 
 // How much red, green and blue add to luminance in linear light of a profile of three channels; they add up to one.
