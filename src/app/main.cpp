@@ -1,6 +1,8 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QSettings>
+#include <algorithm>
+#include <string_view>
 
 #include "app/looks/controls.h"
 #include "app/looks/theme.h"
@@ -10,10 +12,24 @@
 #include "app/window/preferences.h"
 #include "base/memory.h"
 
+namespace {
+
+// What is only told, and needs no display.
+bool only_tells(int argc, char** argv) {
+    return std::any_of(argv + 1, argv + argc, [](const char* word) {
+        const std::string_view w = word;
+        return w == "-h" || w == "--help" || w == "-v" || w == "--version";
+    });
+}
+
+}  // namespace
+
 int main(int argc, char** argv) {
     bp::keep_freed_memory();
+    if (only_tells(argc, argv)) qputenv("QT_QPA_PLATFORM", "offscreen");
     QApplication::setApplicationName(QStringLiteral("bright-pile"));
     QApplication::setOrganizationName(QStringLiteral("bright-pile"));
+    QApplication::setDesktopFileName(QStringLiteral("bright-pile"));
     QApplication::setApplicationVersion(QStringLiteral(BRIGHT_PILE_VERSION));
     bp::app::Preferences::hold_size();
     QApplication application(argc, argv);
