@@ -21,10 +21,10 @@ namespace {
 
 const Theme dusk{QColor(0x2b2b29), QColor(0x383835), QColor(0x44443f), QColor(0x57564f), QColor(0x333332),
                  QColor(0xeae7df), QColor(0xa9a69d), QColor(0x7d7a72), QColor(0xe9a23b), QColor(0x241a08),
-                 QColor(0x4fb3a5), QColor(0xe8705f), QColor(0xffd48a)};
+                 QColor(0x4fb3a5), QColor(0xf08878), QColor(0xffd48a), QColor(0x241a08)};
 const Theme noon{QColor(0xf1efea), QColor(0xe3e0d9), QColor(0xd7d3ca), QColor(0xb9b5ab), QColor(0xbcbcba),
-                 QColor(0x26241f), QColor(0x5f5b52), QColor(0x86827a), QColor(0xb8720c), QColor(0xfffaf0),
-                 QColor(0x16786c), QColor(0xbf3f2e), QColor(0xffd48a)};
+                 QColor(0x26241f), QColor(0x5f5b52), QColor(0x86827a), QColor(0x804e05), QColor(0xfffaf0),
+                 QColor(0x126b60), QColor(0xa83424), QColor(0xffd48a), QColor(0x241a08)};
 
 ThemeName current = ThemeName::dusk;
 
@@ -44,7 +44,7 @@ QPushButton:focus, QToolButton:focus { border: 1px solid @amber; }
 QPushButton:disabled, QToolButton:disabled { color: @faint; }
 QPushButton:checked, QToolButton:checked { background: @hover; color: @text; border-bottom: 2px solid @amber; }
 QPushButton[lamp="true"] { background: @amber; color: @on_amber; font-weight: 600; padding: 6px 18px; }
-QPushButton[lamp="true"]:hover { background: @hatch; }
+QPushButton[lamp="true"]:hover { background: @hatch; color: @on_hatch; }
 QPushButton[lamp="true"]:focus { border: 1px solid @text; }
 QPushButton[lamp="true"]:disabled { background: @raised; color: @faint; }
 QToolButton[pill="true"] { background: transparent; border: 1px solid @amber; color: @amber; border-radius: 12px; padding: 3px 18px; }
@@ -61,7 +61,7 @@ QAbstractSpinBox::down-arrow { image: url(:/icons/step_down.svg); width: 9px; he
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/more.svg); width: 12px; height: 12px; }
 QComboBox QAbstractItemView, QMenu { background: @raised; border: 1px solid @line; selection-background-color: @hover; }
-#notices, #keys_sheet, #preferences { background: @ground; border: 1px solid @line; }
+#notices, #keys_sheet, #preferences, #guide { background: @ground; border: 1px solid @line; }
 #notices { border-radius: 5px; }
 QMenu::item { padding: 5px 22px; }
 QMenu::item:selected { background: @hover; }
@@ -102,7 +102,8 @@ QProgressBar { background: @raised; border: none; border-radius: 2px; }
 QProgressBar::chunk { background: @amber; border-radius: 2px; }
 )");
     // The longer names first: one is the beginning of another.
-    const std::array<std::pair<const char*, QColor>, 10> names{{{"@on_amber", t.on_amber},
+    const std::array<std::pair<const char*, QColor>, 11> names{{{"@on_amber", t.on_amber},
+                                                                {"@on_hatch", t.on_hatch},
                                                                 {"@ground", t.ground},
                                                                 {"@raised", t.raised},
                                                                 {"@hover", t.hover},
@@ -138,6 +139,10 @@ QPalette palette_of(const Theme& t) {
 }
 
 }  // namespace
+
+const Theme& theme_of(ThemeName name) {
+    return name == ThemeName::dusk ? dusk : noon;
+}
 
 const Theme& theme() {
     return current == ThemeName::dusk ? dusk : noon;

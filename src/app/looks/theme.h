@@ -25,6 +25,7 @@ struct Theme {
     QColor teal;      // only the second of two compared things
     QColor coral;     // only trouble
     QColor hatch;     // masks on the picture
+    QColor on_hatch;  // text on it
 };
 
 namespace space {
@@ -48,6 +49,7 @@ constexpr int title = 26;
 
 const Theme& theme();
 ThemeName theme_name();
+const Theme& theme_of(ThemeName name);
 // Sets palette, style sheet and font of the application and tells every widget.
 void apply_theme(QApplication& application, ThemeName name);
 // Loads the fonts that ship with the program; once, before the first widget.

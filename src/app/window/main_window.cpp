@@ -78,6 +78,7 @@ MainWindow::MainWindow()
     connect(start_, &StartScreen::demo_chosen, studio_, &Studio::open_demo);
     connect(start_, &StartScreen::recent_wanted, this, &MainWindow::open_recent);
     connect(start_, &StartScreen::preferences_wanted, this, &MainWindow::choose_preferences);
+    connect(start_, &StartScreen::guide_wanted, this, &MainWindow::show_guide);
     connect(studio_, &Studio::saved, this, [this] {
         noted_ = 0;
         note_pile();

@@ -23,6 +23,8 @@
 
 namespace bp::app {
 
+class Guide;
+
 class MainWindow : public QMainWindow {
     Q_OBJECT
 
@@ -96,6 +98,7 @@ class MainWindow : public QMainWindow {
     QString near_frames() const;
     void remove_chosen();
     bool leave_something();
+    void show_guide();
     void show_keys();
     void flip_theme();
     void step_opened();
@@ -116,6 +119,7 @@ class MainWindow : public QMainWindow {
     PlayBar* play_;
     QPushButton *plumb_button_, *capture_button_, *tones_button_;
     TimeRail* rail_;
+    Guide* guide_ = nullptr;  // once it was asked for
     Notices* notices_;
     Keys* keys_;
     std::optional<View> flipped_from_;

@@ -11,6 +11,7 @@
 #include "app/panels/curve_pad.h"
 #include "app/panels/taper_curve.h"
 #include "app/panels/tone_panel.h"
+#include "app/window/guide.h"
 #include "app/window/keys_sheet.h"
 #include "app/window/main_window.h"
 #include "pile/edits.h"
@@ -41,6 +42,7 @@ void MainWindow::tie_keys() {
     keys_->tie(
         "redo", [this] { studio_->document().redo(); }, [this] { return studio_->document().can_redo(); });
     keys_->tie("theme", [this] { flip_theme(); });
+    keys_->tie("guide", [this] { show_guide(); });
     keys_->tie("keys", [this] { show_keys(); });
     keys_->tie("preferences", [this] { choose_preferences(); });
     keys_->tie(
@@ -247,6 +249,14 @@ bool MainWindow::leave_something() {
     if (QApplication::focusWidget() == canvas_ || pages_->currentIndex() == 0) return false;
     canvas_->setFocus();
     return true;
+}
+
+void MainWindow::show_guide() {
+    if (!guide_) guide_ = new Guide(this);
+    guide_->open_chapter(chapter_of_step(studio_->document().open() ? steps_->open_step() : -1));
+    guide_->show();
+    guide_->raise();
+    guide_->activateWindow();
 }
 
 void MainWindow::show_keys() {

@@ -124,10 +124,13 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* preferences =
         push(command("preferences").name(), QStringLiteral("start_preferences"), tip_of("preferences"), this);
     preferences->setProperty("flat", true);
+    auto* guide = push(command("guide").name(), QStringLiteral("start_guide"), tip_of("guide"), this);
+    guide->setProperty("flat", true);
     auto* open = push(tr("Open a pile or frames…"), QStringLiteral("start_open"),
                       tr("Opens a saved pile, or frames as Trails"), this);
     auto* folder = push(tr("Open a folder…"), QStringLiteral("start_folder"),
                         tr("Opens all pictures in a folder as Trails (Ctrl+Shift+O)"), this);
+    head->addWidget(guide, 0, Qt::AlignTop);
     head->addWidget(preferences, 0, Qt::AlignTop);
     head->addWidget(folder, 0, Qt::AlignTop);
     head->addWidget(open, 0, Qt::AlignTop);
@@ -192,6 +195,7 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     column->addWidget(drop);
     connect(open, &QPushButton::clicked, this, &StartScreen::open_wanted);
     connect(preferences, &QPushButton::clicked, this, &StartScreen::preferences_wanted);
+    connect(guide, &QPushButton::clicked, this, &StartScreen::guide_wanted);
 }
 
 void StartScreen::showEvent(QShowEvent*) {

@@ -23,6 +23,7 @@ class StartScreen : public QWidget {
     void left_over_wanted(const bp::app::LeftOver& left);
     void recent_wanted(const QString& path);
     void preferences_wanted();
+    void guide_wanted();
     void camera_wanted();
     void folder_wanted();
 

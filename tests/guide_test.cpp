@@ -1,0 +1,145 @@
+// The guide inside the window, and what the themes promise to the eyes.
+#include "app/window/guide.h"
+
+#include <QListWidget>
+#include <QScrollBar>
+#include <QTextBlock>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <regex>
+
+#include "app/looks/theme.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+// The guide, once its window is there.
+app::Guide* guide_of(Window& w) {
+    wait_for([&] {
+        auto* guide = w.window.findChild<app::Guide*>();
+        return guide && guide->isVisible();
+    });
+    return w.window.findChild<app::Guide*>();
+}
+
+// WCAG 2.1, relative luminance and contrast ratio.
+double contrast(const QColor& a, const QColor& b) {
+    const auto luminance = [](const QColor& c) {
+        const auto light = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+        return 0.2126 * light(c.redF()) + 0.7152 * light(c.greenF()) + 0.0722 * light(c.blueF());
+    };
+    const double one = luminance(a), other = luminance(b);
+    return (std::max(one, other) + 0.05) / (std::min(one, other) + 0.05);
+}
+
+}  // namespace
+
+TEST_CASE("F1 opens the guide at the step that is open, and it is searched", "[window]") {
+    const Folder folder;
+    write_moving(folder, 3, {320, 240}, {0, 0});
+    Window w;
+    w.key(Qt::Key_F1);
+    app::Guide* guide = guide_of(w);
+    REQUIRE(guide);
+    CHECK(guide->chapter() == "README.md");
+    let_pass();
+    QTest::keyClick(w.focus(), Qt::Key_Escape);
+    CHECK_FALSE(guide->isVisible());
+
+    REQUIRE(w.open(folder));
+    const std::pair<Qt::Key, const char*> steps[] = {{Qt::Key_1, "looking.md"},
+                                                     {Qt::Key_3, "aligning.md"},
+                                                     {Qt::Key_4, "merging.md"},
+                                                     {Qt::Key_6, "finishing.md"},
+                                                     {Qt::Key_7, "exporting.md"}};
+    for (const auto& [key, file] : steps) {
+        w.key(key, Qt::ControlModifier);
+        let_pass();
+        w.key(Qt::Key_F1);
+        CHECK(guide_of(w)->chapter() == file);
+        QTest::keyClick(guide, Qt::Key_Escape);
+    }
+
+    w.key(Qt::Key_F1);
+    auto* page = guide->findChild<QTextBrowser*>("guide_page");
+    auto* list = guide->findChild<QListWidget*>("guide_contents");
+    auto* words = guide->findChild<QLineEdit*>("guide_words");
+    REQUIRE(page);
+    // Words are typed: chapters without them go, and the first place of them is marked.
+    QTest::mouseClick(words, Qt::LeftButton);
+    QTest::keyClicks(words, "Knit the breaks");
+    int seen = 0;
+    for (int i = 0; i < list->count(); ++i) seen += list->item(i)->isHidden() ? 0 : 1;
+    CHECK(seen >= 2);
+    CHECK(seen < list->count());
+    CHECK(page->textCursor().selectedText().toLower() == "knit the breaks");
+    const QString first = guide->chapter();
+    for (int i = 0; i < 20 && guide->chapter() == first; ++i) QTest::keyClick(words, Qt::Key_Return);
+    CHECK(guide->chapter() != first);
+    CHECK(page->textCursor().selectedText().toLower() == "knit the breaks");
+    words->selectAll();
+    QTest::keyClicks(words, "no such words as these");
+    CHECK(guide->findChild<QLabel*>() != nullptr);
+    for (int i = 0; i < list->count(); ++i) CHECK(list->item(i)->isHidden());
+    words->clear();
+    // Chapters are reached by keys, and by the links in them.
+    QTest::keyClick(words, Qt::Key_Tab);
+    list->setFocus();
+    QTest::keyClick(list, Qt::Key_Home);
+    REQUIRE(guide->chapter() == "README.md");
+    QTextCursor at(page->document());
+    while (!at.atEnd() && !at.charFormat().isAnchor()) at.movePosition(QTextCursor::NextCharacter);
+    page->ensureCursorVisible();
+    QTest::mouseClick(page->viewport(), Qt::LeftButton, Qt::NoModifier, page->cursorRect(at).center());
+    CHECK(guide->chapter() == "opening.md");
+}
+
+TEST_CASE("every link and every picture of the guide is there, as wide as its page", "[window]") {
+    Window w;
+    w.key(Qt::Key_F1);
+    app::Guide* guide = guide_of(w);
+    REQUIRE(guide);
+    const auto& all = app::chapters();
+    REQUIRE(all.size() == 16);
+    auto* page = guide->findChild<QTextBrowser*>("guide_page");
+    const std::regex link(R"(\]\(([^)#]+)\))");
+    for (const app::Chapter& chapter : all) {
+        INFO(chapter.file.toStdString());
+        CHECK_FALSE(chapter.title.isEmpty());
+        guide->open_chapter(chapter.file);
+        REQUIRE(guide->chapter() == chapter.file);
+        const std::string text = chapter.text.toStdString();
+        for (std::sregex_iterator found(text.begin(), text.end(), link), end; found != end; ++found) {
+            const QString to = QString::fromStdString((*found)[1].str());
+            INFO(to.toStdString());
+            if (to.endsWith(".md")) {
+                CHECK(std::any_of(all.begin(), all.end(), [&](const app::Chapter& c) { return c.file == to; }));
+            } else {
+                const QImage picture =
+                    page->document()->resource(QTextDocument::ImageResource, QUrl(to)).value<QImage>();
+                CHECK_FALSE(picture.isNull());
+                CHECK(picture.width() / picture.devicePixelRatio() <= page->viewport()->width());
+            }
+        }
+        CHECK(page->horizontalScrollBar()->maximum() == 0);
+    }
+}
+
+TEST_CASE("words and marks stand out from what they lie on, in both themes", "[window]") {
+    for (const app::ThemeName name : {app::ThemeName::dusk, app::ThemeName::noon}) {
+        const app::Theme& t = app::theme_of(name);
+        INFO((name == app::ThemeName::dusk ? "Dusk" : "Noon"));
+        for (const QColor& ground : {t.ground, t.raised}) {
+            for (const QColor& words : {t.text, t.quiet, t.amber, t.teal, t.coral})
+                CHECK(contrast(words, ground) >= 4.5);
+            CHECK(contrast(t.text, t.hover) >= 4.5);
+        }
+        CHECK(contrast(t.amber, t.hover) >= 4.5);
+        CHECK(contrast(t.on_amber, t.amber) >= 4.5);
+        CHECK(contrast(t.on_hatch, t.hatch) >= 4.5);
+        for (const QColor& mark : {t.amber, t.teal, t.coral, t.quiet}) CHECK(contrast(mark, t.ground) >= 3);
+    }
+}
