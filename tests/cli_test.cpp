@@ -697,6 +697,54 @@ TEST_CASE("a pile of frames aligned by the stars renders as the merge did, throu
     CHECK(test::bytes_of(folder / "a.tif") == test::bytes_of(folder / "b.tif"));
 }
 
+TEST_CASE("merge --like makes other frames like a pile, before what else is given, and says what it leaves") {
+    const Folder folder, other, out;
+    test::write_moving(folder, 5, {320, 240}, {2, -1});
+    test::write_moving(other, 4, {240, 180}, {-1, 1});
+    const auto merged = [&](const std::string& options, const std::string& picture) {
+        const auto ran = run_program("merge --quiet " + options + " -o " + at(out, picture));
+        INFO(ran.error);
+        REQUIRE(ran.code == 0);
+        return ran.error;
+    };
+    const std::string settings =
+        " --align shift --mode lighten --taper 60 --taper-end both --even light --hot-pixels auto --by pixel --light "
+        "encoded --cover any --depth 8 --long-edge 200 ";
+    merged(settings + "--pile " + at(out, "a.pile") + " " + folder.path().string(), "a.png");
+    // The same frames are the same picture, other frames the picture that the settings give.
+    CHECK(merged("--like " + at(out, "a.pile") + " " + folder.path().string(), "b.png").empty());
+    CHECK(test::bytes_of(out / "b.png") == test::bytes_of(out / "a.png"));
+    merged(settings + other.path().string(), "c.png");
+    CHECK(merged("--like " + at(out, "a.pile") + " " + other.path().string(), "d.png").empty());
+    CHECK(test::bytes_of(out / "d.png") == test::bytes_of(out / "c.png"));
+    // What is given beside it counts more; what is not given stays the pile's.
+    const std::string others =
+        " --mode median --even off --depth 16 --cover full --by channel --hot-pixels off --light linear ";
+    merged(" --align shift --long-edge 200" + others + other.path().string(), "e.png");
+    merged("--like " + at(out, "a.pile") + others + other.path().string(), "f.png");
+    CHECK(test::bytes_of(out / "f.png") == test::bytes_of(out / "e.png"));
+
+    // What is the frames' own is left, and said.
+    Pile own = load_pile(out / "a.pile").value().pile;
+    const int ids[] = {own.frames[1].id};
+    own = with_aside(std::move(own), ids, true);
+    own = with_crop(std::move(own), Rect{20, 20, 100, 80});
+    Mask mask(own.size);
+    mask.edit({10, 10, 40, 40}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    own = with_left_out(std::move(own), ids, mask);
+    REQUIRE(save_pile(own, out / "own.pile").ok());
+    const std::string said = merged("--like " + at(out, "own.pile") + " " + folder.path().string(), "g.png");
+    CHECK(said.find("set aside is not taken") != std::string::npos);
+    CHECK(said.find("crop") != std::string::npos);
+    CHECK(said.find("left out areas of single frames") != std::string::npos);
+    CHECK(test::bytes_of(out / "g.png") == test::bytes_of(out / "a.png"));
+
+    const auto wrong = run_program("merge --quiet --like " + at(folder, folder.names().front()) + " " +
+                                   folder.path().string() + " -o " + at(out, "h.png"));
+    CHECK(wrong.code == 3);
+    CHECK(wrong.error.find(folder.names().front()) != std::string::npos);
+}
+
 TEST_CASE("align --pile writes the aligned pile; a name that is none of a pile is refused") {
     const Folder folder;
     test::write_moving(folder, 3, {160, 120}, {2, 1});

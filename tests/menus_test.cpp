@@ -21,6 +21,7 @@
 #include "image/known_profiles.h"
 #include "io/writer.h"
 #include "pile/edits.h"
+#include "pile/outcomes.h"
 #include "pile/part_edits.h"
 #include "support/window.h"
 
@@ -662,4 +663,66 @@ TEST_CASE("what is dropped together is asked for where it can mean several thing
         REQUIRE(question.came());
     }
     REQUIRE(wait_for([&] { return w.studio().document().path().endsWith(QStringLiteral("b.pile")); }));
+}
+
+TEST_CASE("frames are opened like a pile that was saved, and what is not taken is said", "[window]") {
+    const Folder folder, other, piles;
+    run_of(folder, 4);
+    write_moving(other, 5, {320, 240}, {-2, 1.5});
+    {
+        Window w;
+        REQUIRE(w.open(folder, Outcome::quiet));
+        w.key(Qt::Key_4, Qt::ControlModifier);
+        let_pass();
+        w.click("mode_median");
+        REQUIRE(w.settle());
+        w.studio().select(w.pile().frames[2].id);
+        w.key(Qt::Key_A);
+        REQUIRE(w.settle());
+        REQUIRE(w.save_as(piles / "night.pile"));
+    }
+    Window w;
+    std::vector<fs::path> frames;
+    for (const std::string& name : other.names()) frames.push_back(other / name);
+    {
+        const Answering pile(choose({piles / "night.pile"}));
+        // The second dialog comes when the first has gone.
+        std::unique_ptr<Answering> run;
+        QTimer next;
+        QObject::connect(&next, &QTimer::timeout, [&] {
+            if (pile.came() && !run) run = std::make_unique<Answering>(choose(frames));
+        });
+        next.start(10);
+        w.click("start_like");
+        REQUIRE(pile.came());
+        REQUIRE(run);
+        REQUIRE(run->came());
+    }
+    REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+    REQUIRE(w.settle());
+    CHECK(w.pile().outcome == Outcome::quiet);
+    CHECK(method_of(w.pile(), Zone::sky).mode == Mode::median);
+    CHECK(method_of(w.pile(), Zone::sky).model == entry_of(Outcome::quiet).model);
+    CHECK(merged_ids(w.pile()).size() == 5);
+    for (const Frame& frame : w.pile().frames) CHECK(frame.places.sky);
+    CHECK(w.told().contains("set aside"));
+    CHECK(w.studio().document().path().isEmpty());
+}
+
+TEST_CASE("a mode that is chosen while a frame is looked at shows what it makes", "[window]") {
+    const Folder folder;
+    run_of(folder, 3);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.key(Qt::Key_2);
+    REQUIRE(w.window.viewer().view() == app::View::frame);
+    w.key(Qt::Key_4, Qt::ControlModifier);
+    let_pass();
+    w.click("mode_mean");
+    REQUIRE(w.settle());
+    CHECK(w.window.viewer().view() == app::View::result);
+    // Cover and origins are of the result, and stay.
+    w.key(Qt::Key_4);
+    w.click("mode_maximum");
+    CHECK(w.window.viewer().view() == app::View::cover);
 }

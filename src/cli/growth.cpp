@@ -56,7 +56,7 @@ Exit run_growth(const GrowthOptions& options, const CLI::App& app, Context& cont
     pile.growth = options.growth;
     pile.growth.quality = options.merge.quality;
     Result<GrownFile> grown = export_growth(pile, options.out,
-                                            {{options.merge.depth, options.merge.quality},
+                                            {{pile.exporting.bits, pile.exporting.quality},
                                              options.merge.memory,
                                              Scratch::in_cache(),
                                              asked.value().store.get()},

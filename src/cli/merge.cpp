@@ -32,7 +32,7 @@ Exit run_merge(const OutOptions& options, Context& context) {
         return tell_problems(pile) ? Exit::some_frames_unused : Exit::done;
     }
     Result<Exported> exported = export_picture(pile, options.out,
-                                               {{options.merge.depth, options.merge.quality},
+                                               {{pile.exporting.bits, pile.exporting.quality},
                                                 options.merge.memory,
                                                 Scratch::in_cache(),
                                                 &store,

@@ -4,6 +4,7 @@
 #include <chrono>
 #include <iostream>
 #include <map>
+#include <set>
 
 #include "base/gate.h"
 #include "base/parallel.h"
@@ -18,8 +19,10 @@
 #include "io/profile_file.h"
 #include "io/writer.h"
 #include "pile/edits.h"
+#include "pile/file.h"
 #include "pile/finish_edits.h"
 #include "pile/finish_file.h"
+#include "pile/like.h"
 #include "pile/limits.h"
 #include "pile/streak_edits.h"
 
@@ -60,11 +63,15 @@ Status divide(const MergeOptions& options, Pile& pile) {
         Result<Mask> sky = read_mask(options.sky, pile.size);
         if (!sky.ok()) return sky.failure();
         pile = with_zones(std::move(pile), sky.value());
-        pile.methods.land.model = *model_named(or_else(options.align_of[1], options.align));
-        pile.methods.land.mode = *mode_named(or_else(options.mode_of[1], options.mode));
     }
-    pile.methods.sky.model = *model_named(or_else(options.align_of[0], options.align));
-    pile.methods.sky.mode = *mode_named(or_else(options.mode_of[0], options.mode));
+    for (const Zone zone : both_zones) {
+        if (zone == Zone::land && !pile.zones) continue;
+        const std::size_t of = zone == Zone::sky ? 0 : 1;
+        if (options.says("--align") || !options.align_of[of].empty())
+            pile.methods[zone].model = *model_named(or_else(options.align_of[of], options.align));
+        if (options.says("--mode") || !options.mode_of[of].empty())
+            pile.methods[zone].mode = *mode_named(or_else(options.mode_of[of], options.mode));
+    }
     if (options.taper_percent > 0) {
         if (!entry_of(pile.methods.sky.mode).uses_strength)
             return Failure{Fault::wrong_call, "",
@@ -93,9 +100,12 @@ Status divide(const MergeOptions& options, Pile& pile) {
     }
     if (options.white == "soft" && pile.methods.sky.mode != Mode::add)
         return Failure{Fault::wrong_call, "", "--white is for --mode add, in which light can be more than white."};
-    pile = with_soft_white(std::move(pile), options.white == "soft");
+    if (options.says("--white")) pile = with_soft_white(std::move(pile), options.white == "soft");
+    if (options.says("--knit") && options.knit == "off") {
+        pile = with_knit(std::move(pile), {false, pile.knit.longest_s});
+    }
     if (options.knit == "auto") {
-        pile = with_knit(std::move(pile), {true, options.knit_longest_s.value_or(Knit{}.longest_s)});
+        pile = with_knit(std::move(pile), {true, options.knit_longest_s.value_or(pile.knit.longest_s)});
         if (!knits(pile))
             return Failure{
                 Fault::wrong_call, "",
@@ -105,7 +115,11 @@ Status divide(const MergeOptions& options, Pile& pile) {
         return Failure{Fault::wrong_call, "",
                        "--knit-longest says which pauses --knit auto closes, and --knit auto is not given."};
     }
-    if (options.by == "channel") return Done{};
+    if (!options.says("--by")) return Done{};
+    if (options.by == "channel") {
+        pile.methods.sky.by = pile.methods.land.by = By::channel;
+        return Done{};
+    }
     if (!entry_of(pile.methods.sky.mode).chooses_pixels() &&
         !(pile.zones && entry_of(pile.methods.land.mode).chooses_pixels()))
         return Failure{Fault::wrong_call, "", "--by pixel says how lighten, maximum and minimum choose among frames."};
@@ -194,8 +208,17 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
     if (!opened.ok()) return opened.failure();
     Pile pile = opened.value().pile;
     stages.open_s = seconds_since(begin);
-    pile.light = options.light == "encoded" ? Light::encoded : Light::linear;
-    pile.cover = options.cover == "any" ? Cover::any : Cover::full;
+    Like pattern;
+    if (!options.like.empty()) {
+        Result<LoadedPile> loaded = load_pile(options.like);
+        if (!loaded.ok()) return loaded.failure();
+        pattern = like(std::move(pile), loaded.value().pile);
+        pile = pattern.pile;
+        for (const auto* remarks : {&loaded.value().remarks, &pattern.left})
+            for (const Saying& remark : *remarks) std::cerr << remark.english() << '\n';
+    }
+    if (options.says("--light")) pile.light = options.light == "encoded" ? Light::encoded : Light::linear;
+    if (options.says("--cover")) pile.cover = options.cover == "any" ? Cover::any : Cover::full;
     Status divided = divide(options, pile);
     if (!divided.ok()) return divided.failure();
     if (!options.trust.empty()) {
@@ -221,7 +244,8 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
     }
     auto kept = std::make_unique<FrameStore>(working_space(pile), MemoryBudget{0, options.memory});
     FrameStore& store = *kept;
-    const Levelling kind = *levelling_named(options.even);
+    const Levelling kind = options.says("--even") ? *levelling_named(options.even) : pile.levelling;
+    if (kind == Levelling::off) pile.levelling = kind;
     if (kind != Levelling::off) {
         const auto levelling = std::chrono::steady_clock::now();
         auto levels = measure_gains(pile, kind, store, job);
@@ -229,24 +253,30 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
         pile = with_gains(pile, kind, levels.value());
         stages.even_s = seconds_since(levelling);
     }
-    if (options.streaks != "keep" || knits(pile)) {
+    std::set<StreakKind> streaks_out = pattern.streaks_out;
+    if (options.says("--streaks")) {
+        streaks_out.clear();
+        for (const StreakKindEntry& entry : streak_kinds())
+            if (options.streaks == "drop-all" || options.streaks == "drop-" + std::string(entry.plural))
+                streaks_out.insert(entry.kind);
+    }
+    if (!streaks_out.empty() || knits(pile)) {
         const auto looking = std::chrono::steady_clock::now();
         Result<std::shared_ptr<const MovingLights>> lights = moving_lights(pile, store, job);
         if (!lights.ok()) return lights.failure();
         stages.lights_s = seconds_since(looking);
-        if (!lights.value()->sky && options.streaks != "keep")
+        if (!lights.value()->sky && !streaks_out.empty())
             std::cerr << "No streaks were looked for: how the stars moved could not be found. That needs four frames "
                          "or more with their times, and stars in the reference.\n";
         if (!lights.value()->sky && lights.value()->own.empty() && knits(pile))
             std::cerr << "Nothing was knitted: how the stars moved could not be found. That needs four frames or more "
                          "with their times, and stars in the reference. Nor does any other light go on through three "
                          "frames.\n";
-        if (options.streaks != "keep") pile = with_found_streaks(std::move(pile), lights.value()->streaks);
-        for (const StreakKindEntry& entry : streak_kinds())
-            if (options.streaks == "drop-all" || options.streaks == "drop-" + std::string(entry.plural))
-                pile = with_streaks_left_out(pile, streaks_of(pile, entry.kind), true);
+        if (!streaks_out.empty()) pile = with_found_streaks(std::move(pile), lights.value()->streaks);
+        for (const StreakKind kind_out : streaks_out)
+            pile = with_streaks_left_out(pile, streaks_of(pile, kind_out), true);
     }
-    if (options.hot == "auto") {
+    if (options.says("--hot-pixels") ? options.hot == "auto" : pattern.hot) {
         const auto searching = std::chrono::steady_clock::now();
         Result<HotPixels> hot = search_hot_pixels(pile, store, job);
         if (!hot.ok()) return hot.failure();
@@ -259,19 +289,26 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
         for (const Saying& remark : finish.value().remarks) std::cerr << remark.english() << '\n';
         pile = with_finish(std::move(pile), std::move(finish).value().finish);
     }
-    pile.exporting.bits = options.depth;
-    pile.exporting.quality = options.quality;
-    pile.exporting.long_edge_px = options.long_edge_px;
-    pile.exporting.sharpen = options.sharpen;
-    pile.exporting.whereabouts = !options.without_place;
-    if (Status chosen = choose_profile(options.profile, pile); !chosen.ok()) return chosen.failure();
+    if (options.says("--depth")) pile.exporting.bits = options.depth;
+    if (options.says("--quality")) pile.exporting.quality = options.quality;
+    if (options.says("--long-edge")) pile.exporting.long_edge_px = options.long_edge_px;
+    if (options.says("--sharpen")) pile.exporting.sharpen = options.sharpen;
+    if (options.says("--without-place")) pile.exporting.whereabouts = !options.without_place;
+    if (options.says("--profile"))
+        if (Status chosen = choose_profile(options.profile, pile); !chosen.ok()) return chosen.failure();
     if (const auto format = format_of(out)) pile.exporting.ending = standard_ending(format->format);
     if (writes_in_layers(out)) pile.exporting.ending = ".ora";
+    // The depth of another format means nothing in this one.
+    if (pile.exporting.ending != pattern.pile.exporting.ending && !options.like.empty() &&
+        options.parser->count("--depth") == 0)
+        pile.exporting.bits = options.depth;
     return Asked{std::move(pile), std::move(opened).value().paths, std::move(stages), std::move(kept)};
 }
 
 void MergeOptions::add_to(CLI::App& app) {
+    parser = &app;
     frames.add_to(app, true);
+    app.add_option("--like", like, "A pile whose settings these frames get, before all others that are given here");
     app.add_option("--mode", mode, "How frames become one picture")->check(CLI::IsMember(names_of(modes())));
     app.add_option("--by", by, "Choose each channel for itself, or whole pixels by brightness")
         ->check(CLI::IsMember({"channel", "pixel"}));

@@ -14,7 +14,12 @@ namespace bp::cli {
 struct MergeOptions {
     void add_to(CLI::App& app);
 
+    // Whether an option was given; without a pattern all of them say what is done.
+    bool says(const char* option) const { return like.empty() || parser->count(option) > 0; }
+
+    const CLI::App* parser = nullptr;  // that the options were added to
     FrameChoice frames;
+    std::string like;  // a pile
     std::string mode = "lighten";
     std::string by = "channel";
     double taper_percent = 0;

@@ -118,6 +118,7 @@ MainWindow::MainWindow()
     connect(camera_, &CameraPanel::start_wanted, this,
             [this](const CameraSettings& settings) { leave([this, settings] { arriving_->photograph(settings); }); });
     connect(start_, &StartScreen::folder_wanted, this, &MainWindow::choose_folder);
+    connect(start_, &StartScreen::like_wanted, this, &MainWindow::choose_like);
     connect(start_, &StartScreen::camera_wanted, this, [this] { camera_->open_over(*this); });
     connect(start_, &StartScreen::left_over_wanted, recovery_, &Recovery::take_up);
     keys_ = new Keys(this);

@@ -98,6 +98,8 @@ class MainWindow : public QMainWindow {
     QString near_frames() const;
     void remove_chosen();
     bool leave_something();
+    // Asks for a pile, then for the frames that are to be like it.
+    void choose_like();
     void show_guide();
     void show_keys();
     void flip_theme();

@@ -45,6 +45,17 @@ void MainWindow::choose_and_open(std::optional<Outcome> outcome) {
     if (!names.isEmpty()) open_instead(names, outcome);
 }
 
+void MainWindow::choose_like() {
+    const QStringList piles =
+        ask_for_files(this, Places::piles, tr("The pile whose settings are taken"), tr("Piles (*.pile)"));
+    if (piles.isEmpty()) return;
+    const QString pattern = piles.first();
+    const QStringList names = ask_for_files(
+        this, Places::frames, tr("Frames like %1").arg(QFileInfo(pattern).completeBaseName()), pictures_filter());
+    const QStringList wanted = with_frames_of_clips(names);
+    if (!wanted.isEmpty()) leave([this, wanted, pattern] { studio_->open_like(wanted, pattern); });
+}
+
 void MainWindow::open_instead(const QStringList& names, std::optional<Outcome> outcome, std::function<void()> then) {
     const QStringList wanted = with_frames_of_clips(names);
     if (!wanted.isEmpty())

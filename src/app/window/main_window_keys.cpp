@@ -29,6 +29,7 @@ void MainWindow::tie_keys() {
     const auto open = [this] { return studio_->document().open(); };
     keys_->tie("open", [this] { choose_and_open(std::nullopt); });
     keys_->tie("open_folder", [this] { choose_folder(); });
+    keys_->tie("open_like", [this] { choose_like(); });
     keys_->tie(
         "save", [this] { save(); }, open);
     keys_->tie(

@@ -130,8 +130,10 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
                       tr("Opens a saved pile, or frames as Trails"), this);
     auto* folder = push(tr("Open a folder…"), QStringLiteral("start_folder"),
                         tr("Opens all pictures in a folder as Trails (Ctrl+Shift+O)"), this);
+    auto* like = push(tr("Like a pile…"), QStringLiteral("start_like"), tip_of("open_like"), this);
     head->addWidget(guide, 0, Qt::AlignTop);
     head->addWidget(preferences, 0, Qt::AlignTop);
+    head->addWidget(like, 0, Qt::AlignTop);
     head->addWidget(folder, 0, Qt::AlignTop);
     head->addWidget(open, 0, Qt::AlignTop);
     column->addLayout(head);
@@ -175,6 +177,7 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     column->addLayout(demo_row);
     connect(camera, &QPushButton::clicked, this, &StartScreen::camera_wanted);
     connect(folder, &QPushButton::clicked, this, &StartScreen::folder_wanted);
+    connect(like, &QPushButton::clicked, this, &StartScreen::like_wanted);
     auto* scenes = new QGridLayout;
     scenes->setSpacing(space::small);
     constexpr int across = 5;

@@ -26,6 +26,7 @@ class StartScreen : public QWidget {
     void guide_wanted();
     void camera_wanted();
     void folder_wanted();
+    void like_wanted();
 
   protected:
     void showEvent(QShowEvent*) override;

@@ -9,6 +9,7 @@
 #include "app/work/last_export.h"
 #include "engine/aligning.h"
 #include "engine/horizon.h"
+#include "engine/made_like.h"
 #include "engine/mending.h"
 #include "engine/relink.h"
 #include "engine/render.h"
@@ -132,6 +133,35 @@ void Studio::open(const QStringList& names, std::optional<Outcome> outcome, std:
                                    say_what_was_sorted_out(pile().frames);
                                },
                                tr("opening %1").arg(name_for(names)));
+}
+
+void Studio::open_like(const QStringList& names, const QString& pattern) {
+    struct Made {
+        Pile pile;
+        std::vector<Saying> left;
+    };
+    const auto make = [names, pattern, memory = stores_.budget().work_bytes](Job& job) -> Result<Made> {
+        Result<LoadedPile> loaded = load_pile(pattern.toStdString());
+        if (!loaded.ok()) return loaded.failure();
+        const Pile& of = loaded.value().pile;
+        Result<std::vector<NamedFile>> files = gather_run(plain(names));
+        if (!files.ok()) return files.failure();
+        Result<Pile> opened = open_frames(files.value(), of.outcome, Order::captured, job);
+        if (!opened.ok()) return opened.failure();
+        Like settings = like(std::move(opened).value(), of);
+        Result<Pile> made = made_like(settings, memory, job);
+        if (!made.ok()) return made.failure();
+        return Made{std::move(made).value(), std::move(settings.left)};
+    };
+    opening_.run<Result<Made>>(
+        make,
+        [this, names](Result<Made> made) {
+            if (!made.ok()) return tell(made.failure());
+            document_.start(std::move(made.value().pile), {}, name_for(names));
+            for (const Saying& left : made.value().left) say(app::said(left));
+            say_what_was_sorted_out(pile().frames);
+        },
+        tr("opening %1 like %2").arg(name_for(names), QFileInfo(pattern).completeBaseName()));
 }
 
 void Studio::say_what_was_lost(const LoadedPile& loaded) {

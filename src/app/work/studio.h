@@ -45,6 +45,8 @@ class Studio : public QObject {
     // Files, folders or one pile; a pile is opened as a pile. Without an outcome one is guessed.
     // `then`: once a pile is open.
     void open(const QStringList& names, std::optional<Outcome> outcome, std::function<void()> then = {});
+    // Frames with the settings of a saved pile, as far as they are not about its own frames.
+    void open_like(const QStringList& names, const QString& pattern);
     // What the open pile was taken for, until the person says what it is.
     const std::optional<OutcomeGuess>& outcome_guess() const { return outcome_guess_; }
     void take_guess();

@@ -56,6 +56,10 @@ LoadedFinish without_frames(LoadedFinish loaded) {
 
 }  // namespace
 
+LoadedFinish finish_for(const Finish& finish, Size from, Size to) {
+    return without_frames({fitted(finish, from, to), {}});
+}
+
 Result<LoadedFinish> load_finish(const fs::path& file, Size size) {
     return guarded([&]() -> Result<LoadedFinish> {
         Result<Pieces> pieces = read_zip(file, largest_finish);
@@ -63,7 +67,7 @@ Result<LoadedFinish> load_finish(const fs::path& file, Size size) {
         if (pieces.value().contains("pile.json")) {
             Result<pile::Unpacked> pile = pile::unpacked(pieces.value(), fs::absolute(file).parent_path());
             if (!pile.ok()) return not_a_finish(file, pile.failure().sentence);
-            return without_frames({fitted(pile.value().pile.finish, pile.value().pile.size, size), {}});
+            return finish_for(pile.value().pile.finish, pile.value().pile.size, size);
         }
         Result<pile::UnpackedFinish> read = pile::unpacked_finish(pieces.value());
         if (!read.ok()) return not_a_finish(file, read.failure().sentence);
