@@ -14,6 +14,7 @@
 #include "pile/file.h"
 #include "pile/part_edits.h"
 #include "pile/schema.h"
+#include "pile/streak_edits.h"
 #include "pile/zip.h"
 #include "support/fixtures.h"
 
@@ -111,6 +112,72 @@ TEST_CASE("a saved pile is the same pile when it is opened") {
     CHECK(loaded.value().pile == pile);
     REQUIRE(save_pile(loaded.value().pile, folder / "b.pile").ok());
     CHECK(test::bytes_of(folder / "a.pile") == test::bytes_of(folder / "b.pile"));
+}
+
+namespace {
+
+// Every value of it away from where it begins.
+Look look_of_all() {
+    Look out;
+    for (const LookValue& v : look_values()) out.*v.value = v.least + 0.75 * (v.most - v.least);
+    return out;
+}
+
+// What rich_pile() has as it begins.
+Pile with_the_rest(Pile pile) {
+    pile.profile = Profile::linear_srgb();
+    pile.balance = WhiteBalance{2, 1, 1.5F};
+    for (const Zone zone : both_zones) {
+        auto& place = pile.frames[2].places[zone];
+        if (!place) place.emplace();
+        place->insisted = place->by_clock = place->by_hand = true;
+        place->aligned = false;
+    }
+    FrameStreak streak{StreakKind::meteor, 3, {{4, 5}, {40, 30}, 2.5, 900, 0.1, 0.8, 0.7}, true, false};
+    pile.frames[2].streaks = {streak};
+    pile.frames[2].silence = silence_of(pile.frames[2], pile.size);
+    pile.parts[0].look = look_of_all();
+    Finish& finish = pile.finish;
+    finish.look = look_of_all();
+    finish.detail = {80, 1.1, 40, 10, 30, 20, 15, 25, 35, -20};
+    finish.give_back = true;
+    finish.tints.bright_hue = 210;
+    finish.curves.red.points = finish.curves.green.points = finish.curves.blue.points = {{0, 0}, {0.4, 0.5}, {1, 1}};
+    FinishPlace place;
+    place.id = 1;
+    place.name = "the far shore";
+    place.shape = DrawnShape{ShapeKind::ramp, {3, 4}, {40, 50}, 6};
+    place.soft = 0.25;
+    place.mask = Mask(pile.size);
+    place.look = look_of_all();
+    place.detail = finish.detail;
+    finish.places = {place};
+    Mended mended;
+    mended.id = 1;
+    mended.way = {{20, 20}};
+    mended.from = {25, 4};
+    mended.on = false;
+    finish.mended = {mended};
+    return pile;
+}
+
+void keep_in_corpus(const Pile& pile, const Folder& folder, const std::string& name) {
+    const fs::path file = SOURCE_DIR "/tests/piles/" + name;
+    if (fs::exists(file)) return;
+    const Status saved = save_pile(pile, folder / "p.pile");
+    if (!saved.ok()) FAIL(saved.failure().english());
+    REQUIRE(fs::copy_file(folder / "p.pile", file));
+}
+
+}  // namespace
+
+// Asked for by its name when the corpus is to grow: what is in it already is not written again.
+TEST_CASE("piles of everything for the corpus", "[.corpus]") {
+    const Folder folder, grey;
+    const Pile pile = rich_pile(folder);
+    keep_in_corpus(pile, folder, "everything.pile");
+    keep_in_corpus(with_the_rest(pile), folder, "the-rest.pile");
+    keep_in_corpus(test::speckle_pile(grey, 3, {90, 70}, 16, 1), grey, "grey.pile");
 }
 
 TEST_CASE("a pile and its frames may move together") {

@@ -403,6 +403,20 @@ TEST_CASE("random edits of every kind: saved and opened equal, undone to the fir
     }
 }
 
+// Asked for by its name when the corpus is to grow: what is in it already is not written again.
+TEST_CASE("piles for the corpus", "[.corpus]") {
+    const Folder folder;
+    for (unsigned seed = 1; seed <= 12; ++seed) {
+        const fs::path file = SOURCE_DIR "/tests/piles/edits-" + std::to_string(100 + seed).substr(1) + ".pile";
+        if (fs::exists(file)) continue;
+        Dice dice(7000 + seed);
+        Pile pile = test::speckle_pile(folder, 5, {90, 70}, 8);
+        for (int i = 0; i < 80; ++i) pile = edited(std::move(pile), dice);
+        REQUIRE(save_pile(pile, folder / "p.pile").ok());
+        REQUIRE(fs::copy_file(folder / "p.pile", file));
+    }
+}
+
 TEST_CASE("random edits of piles of any size up to 65,500 pixels are packed and unpacked equal") {
     const Folder folder;
     const Pile small = test::speckle_pile(folder, 4, {40, 30}, 8);
