@@ -24,6 +24,7 @@ install(FILES ${from}/bright-pile.svg DESTINATION ${share}/icons/hicolor/scalabl
 install(FILES ${from}/application-x-bright-pile.svg DESTINATION ${share}/icons/hicolor/scalable/mimetypes)
 install(FILES ${from}/bright-pile-cli.bash DESTINATION ${share}/bash-completion/completions RENAME bright-pile-cli)
 
+install(DIRECTORY ${PROJECT_BINARY_DIR}/translations DESTINATION ${share}/bright-pile FILES_MATCHING PATTERN "*.qm")
 # The guide, from the same files that are read here.
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/guide ${PROJECT_SOURCE_DIR}/docs/pictures ${PROJECT_SOURCE_DIR}/docs/screenshots
         DESTINATION ${share}/bright-pile)
@@ -72,6 +73,6 @@ set(CPACK_DEBIAN_FILE_NAME DEB-DEFAULT)
 set(CPACK_DEBIAN_PACKAGE_SHLIBDEPS ON)
 # What is loaded when it is needed, which no linker sees.
 set(CPACK_DEBIAN_PACKAGE_DEPENDS "libvips42, libqt6svg6")
-set(CPACK_DEBIAN_PACKAGE_RECOMMENDS "qt6-wayland")
+set(CPACK_DEBIAN_PACKAGE_RECOMMENDS "qt6-wayland, qt6-translations-l10n")
 set(CPACK_STRIP_FILES ON)
 include(CPack)

@@ -28,3 +28,6 @@ endforeach()
 find_package(nlohmann_json REQUIRED)
 find_package(CLI11 REQUIRED)
 find_package(Qt6 REQUIRED COMPONENTS Core Gui Widgets Svg)
+
+# Words of other languages.
+find_program(LRELEASE NAMES lrelease-qt6 lrelease HINTS /usr/lib/qt6/bin REQUIRED)

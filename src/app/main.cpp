@@ -44,7 +44,7 @@ int main(int argc, char** argv) {
     parser.addOption(demo);
     parser.addPositionalArgument(QStringLiteral("files"), QApplication::translate("main", "Frames, folders or a pile"));
     parser.process(application);
-    bp::app::install_plurals(application);
+    bp::app::speak(application, QLocale());
     bp::app::guard_wheel(application);
     bp::app::install_accessibility();
     bp::app::load_fonts();

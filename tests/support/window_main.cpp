@@ -21,7 +21,7 @@ int main(int argc, char** argv) {
         qputenv(name, home);
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("bright-pile-tests"));
-    bp::app::install_plurals(application);
+    bp::app::speak(application, QLocale::c());
     bp::app::load_fonts();
     bp::app::apply_theme(application, bp::app::ThemeName::dusk);
     bp::app::guard_wheel(application);

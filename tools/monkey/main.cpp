@@ -408,7 +408,7 @@ int main(int argc, char** argv) {
     QApplication::setApplicationName(QStringLiteral("bright-pile-monkey"));
     QApplication::setOrganizationName(QStringLiteral("bright-pile"));
     QApplication::setQuitOnLastWindowClosed(false);
-    install_plurals(application);
+    speak(application, QLocale::c());
     guard_wheel(application);
     load_fonts();
     apply_theme(application, ThemeName::dusk);

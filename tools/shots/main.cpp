@@ -324,7 +324,7 @@ int main(int argc, char** argv) {
     }
     QDir out(QString::fromLocal8Bit(argv[1]));
     if (!out.mkpath(QStringLiteral("."))) return 4;
-    install_plurals(application);
+    speak(application, QLocale::c());
     load_fonts();
     apply_theme(application, ThemeName::dusk);
     MainWindow window;

@@ -1,28 +1,19 @@
 #include "app/looks/words.h"
 
 #include <QCoreApplication>
+#include <QLibraryInfo>
 #include <QStringList>
 #include <QTranslator>
 #include <algorithm>
 #include <array>
 #include <cmath>
 
+#include "app/looks/shipped.h"
 #include "io/kinds.h"
 #include "pile/outcomes.h"
 
 namespace bp::app {
 namespace {
-
-class Plurals final : public QTranslator {
-  public:
-    using QTranslator::QTranslator;
-    QString translate(const char*, const char* source, const char*, int n) const override {
-        QString words = QString::fromUtf8(source);
-        if (n < 0 || !words.contains(QStringLiteral("(s)"))) return {};
-        return words.replace(QStringLiteral("(s)"), n == 1 ? QString() : QStringLiteral("s"));
-    }
-    bool isEmpty() const override { return false; }
-};
 
 struct Words {
     Q_DECLARE_TR_FUNCTIONS(Words)
@@ -50,8 +41,23 @@ QString said(const Failure& failure) {
     return said(failure.sentence);
 }
 
-void install_plurals(QCoreApplication& application) {
-    QCoreApplication::installTranslator(new Plurals(&application));
+void speak(QCoreApplication& application, const QLocale& locale) {
+    const QString folder = shipped_folder(QStringLiteral("translations"), QStringLiteral("translations"),
+                                          QStringLiteral("bright-pile_en.qm"));
+    const auto install = [&](const QString& name, const QString& from) {
+        auto* words = new QTranslator(&application);
+        if (words->load(name, from))
+            QCoreApplication::installTranslator(words);
+        else
+            delete words;
+    };
+    // English is in the source; its file has the plurals, which also serve where another language lacks a sentence.
+    install(QStringLiteral("bright-pile_en"), folder);
+    const QString language = QLocale::languageToCode(locale.language());
+    if (locale.language() == QLocale::English || locale.language() == QLocale::C) return;
+    // Words of dialogs for files, of keys and of buttons are the toolkit's own.
+    install(QStringLiteral("qtbase_") + language, QLibraryInfo::path(QLibraryInfo::TranslationsPath));
+    install(QStringLiteral("bright-pile_") + language, folder);
 }
 
 QString word(Mode mode) {

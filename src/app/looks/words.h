@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QCoreApplication>
+#include <QLocale>
 #include <QString>
 
 #include "lights/streaks.h"
@@ -9,9 +10,9 @@
 
 namespace bp::app {
 
-// English plurals: in words with %n, "(s)" becomes an s or nothing. Another language's own translator, installed later,
-// comes before it. Once, at the start of the program.
-void install_plurals(QCoreApplication& application);
+// Takes the words of a language from the files that ship with the program; English where there are none. Once, at the
+// start of the program.
+void speak(QCoreApplication& application, const QLocale& locale);
 // What the core says, translated.
 QString said(const Saying& saying);
 QString said(const Failure& failure);

@@ -23,8 +23,14 @@ void Miniature::set_picture(const QImage& image) {
     update();
 }
 
+// Its words stand in one line or in two, never cut.
 QSize Miniature::sizeHint() const {
-    return {picture_size_.width() + 4, picture_size_.height() + 24};
+    constexpr int line = 14;
+    const QFontMetrics metrics(face(type::small, QFont::Medium));
+    int width = picture_size_.width() + 4;
+    for (const QString& word : text().split(QLatin1Char(' '))) width = std::max(width, metrics.horizontalAdvance(word));
+    const bool one_line = metrics.horizontalAdvance(text()) <= width;
+    return {width, picture_size_.height() + 24 + (one_line ? 0 : line)};
 }
 
 void Miniature::paintEvent(QPaintEvent*) {
@@ -49,7 +55,8 @@ void Miniature::paintEvent(QPaintEvent*) {
     }
     painter.setFont(face(type::small, isChecked() ? QFont::Medium : QFont::Normal));
     painter.setPen(isChecked() ? theme().text : theme().quiet);
-    painter.drawText(QRectF(0, place.bottom() + 3, width(), 18), Qt::AlignHCenter | Qt::AlignTop, text());
+    painter.drawText(QRectF(0, place.bottom() + 3, width(), height() - place.bottom() - 3),
+                     Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, text());
 }
 
 MiniatureGrid::MiniatureGrid(int columns, QSize picture, QWidget* parent)

@@ -3,6 +3,7 @@
 #include <QAbstractButton>
 #include <QEvent>
 #include <QPainter>
+#include <QScrollBar>
 #include <functional>
 
 #include "app/looks/theme.h"
@@ -125,9 +126,12 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
     rope_->when_laid_out = [this] { make_room(); };
 }
 
-// Where all does not fit, steps that are closed take one line each.
+// Where all does not fit, steps that are closed take one line each. As wide as the longest words need, which differ by language; never narrower again, so that nothing jumps.
 void StepLine::make_room() {
     if (open_ < 0) return;
+    constexpr int widest = 440;
+    const int words = bodies_[std::size_t(open_)]->minimumSizeHint().width() + verticalScrollBar()->sizeHint().width();
+    setFixedWidth(std::max(width(), std::min(words, widest)));
     const int knots = int(knots_.size()) * StepKnot::height_of_two_lines;
     const int wanted = knots + bodies_[std::size_t(open_)]->sizeHint().height() + 2 * space::medium;
     for (StepKnot* knot : knots_) knot->set_close(wanted > viewport()->height());

@@ -1,6 +1,5 @@
 #include "app/window/guide.h"
 
-#include <QCoreApplication>
 #include <QDir>
 #include <QFile>
 #include <QHBoxLayout>
@@ -13,6 +12,7 @@
 #include <algorithm>
 
 #include "app/looks/controls.h"
+#include "app/looks/shipped.h"
 #include "app/looks/theme.h"
 
 namespace bp::app {
@@ -22,15 +22,8 @@ constexpr int guide_width = 1000, guide_height = 680;
 constexpr int contents_width = 240;
 constexpr int page_margin = 24;
 
-// Beside an installed program in share/, beside a built one in docs/.
 QString folder_of_guide() {
-    QDir at(QCoreApplication::applicationDirPath());
-    for (int up = 0; up < 5; ++up) {
-        for (const QString& inside : {QStringLiteral("share/bright-pile/guide"), QStringLiteral("docs/guide")})
-            if (at.exists(inside + QStringLiteral("/README.md"))) return at.absoluteFilePath(inside);
-        if (!at.cdUp()) break;
-    }
-    return {};
+    return shipped_folder(QStringLiteral("guide"), QStringLiteral("docs/guide"), QStringLiteral("README.md"));
 }
 
 std::optional<Chapter> read_chapter(const QString& name) {

@@ -117,10 +117,15 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* words = new QVBoxLayout;
     auto* title = new QLabel(tr("What shall the pile become?"), this);
     title->setFont(face(type::title, QFont::DemiBold));
+    title->setWordWrap(true);
     words->addWidget(title);
     words->addWidget(quiet_label(
         tr("Choose an outcome, then your frames. It only sets first values and can be changed at any time."), this));
     head->addLayout(words, 1);
+    // In two rows, which leaves the words beside them their room in any language.
+    auto* ways = new QGridLayout;
+    ways->setSpacing(space::small);
+    head->addLayout(ways);
     auto* preferences =
         push(command("preferences").name(), QStringLiteral("start_preferences"), tip_of("preferences"), this);
     preferences->setProperty("flat", true);
@@ -131,11 +136,14 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     auto* folder = push(tr("Open a folder…"), QStringLiteral("start_folder"),
                         tr("Opens all pictures in a folder as Trails (Ctrl+Shift+O)"), this);
     auto* like = push(tr("Like a pile…"), QStringLiteral("start_like"), tip_of("open_like"), this);
-    head->addWidget(guide, 0, Qt::AlignTop);
-    head->addWidget(preferences, 0, Qt::AlignTop);
-    head->addWidget(like, 0, Qt::AlignTop);
-    head->addWidget(folder, 0, Qt::AlignTop);
-    head->addWidget(open, 0, Qt::AlignTop);
+    ways->addWidget(like, 0, 0);
+    ways->addWidget(folder, 0, 1);
+    ways->addWidget(open, 0, 2);
+    auto* beside = new QHBoxLayout;
+    beside->addStretch();
+    beside->addWidget(guide);
+    beside->addWidget(preferences);
+    ways->addLayout(beside, 1, 0, 1, 3);
     column->addLayout(head);
     left_overs_ = new QWidget(this);
     left_overs_->setObjectName(QStringLiteral("left_overs"));

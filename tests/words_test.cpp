@@ -1,0 +1,200 @@
+// The window in other words: German, complete, and words that are a third longer than English ones.
+#include "app/looks/words.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLibraryInfo>
+#include <QTabBar>
+#include <QToolButton>
+#include <QTranslator>
+#include <QXmlStreamReader>
+#include <catch2/catch.hpp>
+#include <set>
+
+#include "app/looks/shipped.h"
+#include "app/panels/miniatures.h"
+#include "support/window.h"
+
+using namespace bp;
+using namespace bp::test;
+
+namespace {
+
+QString folder_of_words() {
+    return app::shipped_folder("translations", "translations", "bright-pile_de.qm");
+}
+
+// While it lives, the program speaks so.
+class Speaking {
+  public:
+    explicit Speaking(std::unique_ptr<QTranslator> words) : words_(std::move(words)) {
+        QCoreApplication::installTranslator(words_.get());
+    }
+    ~Speaking() { QCoreApplication::removeTranslator(words_.get()); }
+    Speaking(const Speaking&) = delete;
+    Speaking& operator=(const Speaking&) = delete;
+
+  private:
+    std::unique_ptr<QTranslator> words_;
+};
+
+std::unique_ptr<QTranslator> german() {
+    auto words = std::make_unique<QTranslator>();
+    REQUIRE(words->load("bright-pile_de", folder_of_words()));
+    return words;
+}
+
+// English with every word a third longer.
+class Longer : public QTranslator {
+  public:
+    QString translate(const char*, const char* source, const char*, int n) const override {
+        QString text = QString::fromUtf8(source);
+        if (n >= 0) text.replace(QStringLiteral("(s)"), n == 1 ? QString() : QStringLiteral("s"));
+        QString out;
+        int letters = 0;
+        for (qsizetype i = 0; i <= text.size(); ++i) {
+            const bool letter = i < text.size() && text[i].isLetter() && (i == 0 || text[i - 1] != '%') &&
+                                (i == 0 || text[i - 1] != '.');
+            if (letter) {
+                ++letters;
+            } else {
+                out += QString((letters + 1) / 3, QLatin1Char('n'));
+                letters = 0;
+            }
+            if (i < text.size()) out += text[i];
+        }
+        return out;
+    }
+    bool isEmpty() const override { return false; }
+};
+
+// What is to be seen and has less room than its words need, or lies partly outside of what scrolls around it.
+std::set<std::string> cut_words(QWidget& in) {
+    std::set<std::string> out;
+    constexpr int rounding = 1;
+    for (QWidget* widget : in.findChildren<QWidget*>()) {
+        if (!widget->isVisible() || widget->visibleRegion().isEmpty()) continue;
+        QString text;
+        int needed = 0;
+        if (auto* label = qobject_cast<QLabel*>(widget)) {
+            text = label->text();
+            if (text.isEmpty() || label->sizePolicy().horizontalPolicy() == QSizePolicy::Ignored) continue;
+            if (label->wordWrap()) {
+                // The longest word stands alone in its line.
+                for (const QString& word : text.split(QRegularExpression("\\s+")))
+                    needed = std::max(needed, label->fontMetrics().horizontalAdvance(word));
+                if (label->heightForWidth(label->width()) > label->height() + rounding) needed = label->width() + 1000;
+            } else {
+                needed = label->minimumSizeHint().width();
+            }
+        } else if (auto* button = qobject_cast<QAbstractButton*>(widget)) {
+            text = button->text();
+            if (text.isEmpty()) continue;
+            needed = button->fontMetrics().size(Qt::TextShowMnemonic, text).width();
+            if (qobject_cast<QCheckBox*>(button) || qobject_cast<app::Miniature*>(button))
+                needed = button->sizeHint().width();
+        } else if (auto* box = qobject_cast<QComboBox*>(widget)) {
+            constexpr int arrow = 26;
+            text = box->currentText();
+            needed = box->fontMetrics().horizontalAdvance(text) + arrow;
+        } else {
+            continue;
+        }
+        bool outside = false;
+        for (QWidget* around = widget->parentWidget(); around; around = around->parentWidget())
+            if (auto* area = qobject_cast<QScrollArea*>(around)) {
+                const int right = widget->mapTo(area, QPoint(widget->width(), 0)).x();
+                outside = right > area->viewport()->width() + rounding;
+                break;
+            }
+        if (needed > widget->width() + rounding || outside)
+            out.insert(widget->objectName().toStdString() + ": " + text.toStdString() + " (" + std::to_string(needed) +
+                       " in " + std::to_string(widget->width()) + (outside ? ", outside)" : ")"));
+    }
+    return out;
+}
+
+// Of every step and every page of it.
+std::set<std::string> cut_in_all_steps(Window& w) {
+    std::set<std::string> out = cut_words(w.window);
+    for (int step = 0; step < 7; ++step) {
+        w.key(Qt::Key(Qt::Key_1 + step), Qt::ControlModifier);
+        REQUIRE(w.settle());
+        std::vector<QAbstractButton*> pages;
+        for (auto* button : w.find<QWidget>("step_line")->findChildren<QAbstractButton*>())
+            if (button->isVisible() && button->objectName().startsWith("page_")) pages.push_back(button);
+        if (pages.empty()) out.merge(cut_words(w.window));
+        for (QAbstractButton* page : pages) {
+            if (!page->isVisible()) continue;
+            w.click(page);
+            let_pass();
+            out.merge(cut_words(w.window));
+        }
+    }
+    return out;
+}
+
+}  // namespace
+
+TEST_CASE("German is complete, and its sentences have the gaps that English has", "[window]") {
+    QFile file(app::shipped_folder("no such", "translations", "bright-pile_de.ts") + "/bright-pile_de.ts");
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    QXmlStreamReader xml(&file);
+    const auto gaps = [](const QString& text) {
+        std::set<QString> out;
+        static const QRegularExpression gap("%(n|[1-9])");
+        for (auto found = gap.globalMatch(text); found.hasNext();) out.insert(found.next().captured());
+        return out;
+    };
+    int sentences = 0;
+    QString source;
+    while (!xml.atEnd()) {
+        xml.readNext();
+        if (!xml.isStartElement()) continue;
+        if (xml.name() == u"source") source = xml.readElementText();
+        if (xml.name() == u"translation") CHECK(xml.attributes().value("type").toString().toStdString() == "");
+        if (xml.name() != u"translation" && xml.name() != u"numerusform") continue;
+        INFO(source.toStdString());
+        const QString text = xml.readElementText(QXmlStreamReader::IncludeChildElements);
+        CHECK_FALSE(text.isEmpty());
+        CHECK(gaps(text) == gaps(source));
+        ++sentences;
+    }
+    CHECK(sentences > 1800);
+    // What the core says is among them.
+    const Speaking words(german());
+    CHECK(app::said(Saying("%1 is broken.", {std::string("a.jpg")})) == "a.jpg ist kaputt.");
+    CHECK(app::said(frames_counted(3)) == "3 Aufnahmen");
+}
+
+TEST_CASE("no word is cut in German, on a usual window and on a small one", "[window]") {
+    const Folder folder;
+    write_moving(folder, 6, {320, 240}, {2, -1});
+    const Speaking words(german());
+    for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
+        Window w;
+        w.window.resize(size);
+        let_pass();
+        INFO(size.width() << " x " << size.height());
+        CHECK(cut_words(w.window) == std::set<std::string>());
+        REQUIRE(w.open(folder));
+        CHECK(cut_in_all_steps(w) == std::set<std::string>());
+        CHECK(w.window.width() == size.width());
+    }
+}
+
+TEST_CASE("no word is cut where words are a third longer", "[window]") {
+    const Folder folder;
+    write_moving(folder, 6, {320, 240}, {2, -1});
+    const Speaking words(std::make_unique<Longer>());
+    for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
+        Window w;
+        w.window.resize(size);
+        let_pass();
+        INFO(size.width() << " x " << size.height());
+        CHECK(cut_words(w.window) == std::set<std::string>());
+        REQUIRE(w.open(folder));
+        CHECK(cut_in_all_steps(w) == std::set<std::string>());
+        CHECK(w.window.width() == size.width());
+    }
+}
