@@ -1,4 +1,5 @@
 // The sentences of the core, made by scripts/words; not compiled.
+// clang-format off
 QT_TRANSLATE_NOOP("core", "Cannot write %1: %2. Choose another place or free some space.");
 QT_TRANSLATE_NOOP("core", "the folder does not exist");
 QT_TRANSLATE_NOOP("core", "a folder has this name");

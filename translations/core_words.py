@@ -18,6 +18,6 @@ for file in sorted((ROOT / "src/core").rglob("*")):
         words = "".join(re.findall(LITERAL, found[0]))
         if " " in words.strip() and re.search("[a-z]{2}", words) and not INTERNAL.search(words) and words not in seen:
             seen.append(words)
-print("// The sentences of the core, made by scripts/words; not compiled.")
+print("// The sentences of the core, made by scripts/words; not compiled.\n// clang-format off")
 for words in seen:
     print(f'QT_TRANSLATE_NOOP("core", "{words}");')

@@ -126,7 +126,8 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
     rope_->when_laid_out = [this] { make_room(); };
 }
 
-// Where all does not fit, steps that are closed take one line each. As wide as the longest words need, which differ by language; never narrower again, so that nothing jumps.
+// Where all does not fit, steps that are closed take one line each. As wide as the longest words need, which differ by
+// language; never narrower again, so that nothing jumps.
 void StepLine::make_room() {
     if (open_ < 0) return;
     constexpr int widest = 440;
