@@ -1605,7 +1605,7 @@
     <name>bp::app::AlignStep</name>
     <message>
         <source>none</source>
-        <translation>kein</translation>
+        <translation>nicht</translation>
     </message>
     <message>
         <source>%1, worst %2 px</source>
@@ -5833,7 +5833,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>none</source>
-        <translation>kein</translation>
+        <translation>keine</translation>
     </message>
     <message>
         <source>1 part: %1, frame %2</source>

@@ -16,6 +16,8 @@ Miniature::Miniature(const QString& label, const QString& tip, QSize picture, QW
     setAccessibleDescription(tip);
     setCheckable(true);
     setFocusPolicy(Qt::TabFocus);
+    // Beside one with two lines its picture stays at the top.
+    setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Preferred);
 }
 
 void Miniature::set_picture(const QImage& image) {

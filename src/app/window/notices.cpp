@@ -1,5 +1,6 @@
 #include "app/window/notices.h"
 
+#include <QAccessible>
 #include <QEvent>
 #include <QHBoxLayout>
 #include <QStyle>
@@ -42,6 +43,7 @@ class Notices::Sentence : public QWidget {
     }
     QPushButton* button() const { return read_; }
     QString text() const { return words_->text(); }
+    QLabel* words() const { return words_; }
     void say_again() { since_.start(); }
     bool over() const { return since_.elapsed() > reading_ms && !underMouse(); }
 
@@ -154,6 +156,9 @@ void Notices::say(const QString& text, bool trouble) {
         lay_out();
     });
     sentence->show();
+    // Aids read it out, wherever the focus is.
+    QAccessibleEvent said(sentence->words(), QAccessible::Alert);
+    QAccessible::updateAccessibility(&said);
     clock_.start(beat_ms);
     lay_out();
 }
