@@ -124,12 +124,18 @@ inline std::function<bool(QWidget&)> choose(const std::vector<fs::path>& paths) 
     };
 }
 
+// 1280 x 800, or as the run of the tests says: WIDTHxHEIGHT.
+inline QSize usual_size() {
+    const QStringList said = qEnvironmentVariable("BRIGHT_PILE_TEST_WINDOW", "1280x800").split('x');
+    return {said.first().toInt(), said.last().toInt()};
+}
+
 struct Window {
     std::unique_ptr<app::MainWindow> made;
     app::MainWindow& window;
 
     Window() : made(std::make_unique<app::MainWindow>()), window(*made) {
-        window.resize(1280, 800);
+        window.resize(usual_size());
         window.show();
         QApplication::setActiveWindow(&window);
         wait_for([this] { return window.isActiveWindow(); }, 2000);

@@ -130,7 +130,7 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
 // language; never narrower again, so that nothing jumps.
 void StepLine::make_room() {
     if (open_ < 0) return;
-    constexpr int widest = 440;
+    constexpr int widest = 430;
     const int words = bodies_[std::size_t(open_)]->minimumSizeHint().width() + verticalScrollBar()->sizeHint().width();
     setFixedWidth(std::max(width(), std::min(words, widest)));
     const int knots = int(knots_.size()) * StepKnot::height_of_two_lines;

@@ -18,7 +18,7 @@ constexpr qint64 patience_ms = 300;  // before work is shown
 constexpr qint64 reading_ms = 6000;  // for a sentence
 constexpr std::size_t most_sentences = 4;
 constexpr int widest = 620;
-constexpr int of_work = 440;  // where there are no sentences: it covers less of the picture
+constexpr int of_work = 560;  // where there are no sentences: it covers less of the picture
 
 }  // namespace
 
