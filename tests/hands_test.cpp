@@ -49,17 +49,6 @@ Raster16 exported_by_keys(Window& w, const fs::path& file) {
     return read_picture(file).value();
 }
 
-// A bright square that goes over a landscape, one place a frame.
-void moving_square(const Folder& folder, int frames) {
-    for (int k = 0; k < frames; ++k) {
-        Raster16 picture = landscape({320, 240}, Matrix(), unsigned(k + 1), 0.004);
-        for (int y = 100; y < 136; ++y)
-            for (int x = 10 + 36 * k; x < 38 + 36 * k; ++x)
-                for (int c = 0; c < picture.channels(); ++c) picture.at(x, y, c) = 64000;
-        write(folder / ("p" + std::to_string(10 + k) + ".png"), picture, 8);
-    }
-}
-
 int squares_in(const Raster16& picture) {
     int out = 0;
     for (int k = 0; k < 7; ++k) out += picture.at(24 + 36 * k, 118, 1) > 55000 ? 1 : 0;
@@ -71,13 +60,13 @@ int squares_in(const Raster16& picture) {
 TEST_CASE("trails, clear, quiet and a sequence come about by keys alone", "[window]") {
     for (const auto& [outcome, squares] : {std::pair{Outcome::trails, 7}, {Outcome::clear, 0}, {Outcome::quiet, 0}}) {
         const Folder folder, out;
-        moving_square(folder, 7);
+        write_passing(folder, 7);
         Window w;
         open_by_keys(w, outcome, folder);
         CHECK(squares_in(exported_by_keys(w, out / "made.tif")) == squares);
     }
     const Folder folder, out;
-    moving_square(folder, 7);
+    write_passing(folder, 7);
     Window w;
     open_by_keys(w, Outcome::sequence, folder);
     w.key(Qt::Key_5, Qt::ControlModifier);
@@ -109,7 +98,7 @@ TEST_CASE("a shower and the best of frames come about by keys alone", "[window]"
         CHECK(difference(made, render_all(w.pile()).value()).empty());
     }
     const Folder folder, out;
-    moving_square(folder, 4);
+    write_passing(folder, 4);
     Window w;
     open_by_keys(w, Outcome::best_of, folder);
     // The mark goes to where the third frame has its square; that place is held, and taken from there.
@@ -129,7 +118,7 @@ TEST_CASE("a shower and the best of frames come about by keys alone", "[window]"
 
 TEST_CASE("what can have the focus tells aids its name, on every page of every step", "[window]") {
     const Folder folder;
-    moving_square(folder, 4);
+    write_passing(folder, 4);
     Window w;
     const auto look = [&] {
         int seen = 0;
@@ -151,17 +140,5 @@ TEST_CASE("what can have the focus tells aids its name, on every page of every s
     };
     CHECK(look() > 10);
     REQUIRE(w.open(folder));
-    for (int step = 0; step < 7; ++step) {
-        w.key(Qt::Key(Qt::Key_1 + step), Qt::ControlModifier);
-        REQUIRE(w.settle());
-        std::vector<QAbstractButton*> pages;
-        for (auto* button : w.find<QWidget>("step_line")->findChildren<QAbstractButton*>())
-            if (button->isVisible() && button->objectName().startsWith("page_")) pages.push_back(button);
-        CHECK(look() > 20);
-        for (QAbstractButton* page : pages) {
-            if (!page->isVisible()) continue;
-            w.click(page);
-            CHECK(look() > 20);
-        }
-    }
+    on_every_page(w, [&] { CHECK(look() > 20); });
 }

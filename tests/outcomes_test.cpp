@@ -65,17 +65,6 @@ class Counted {
     int count_ = 0;
 };
 
-// A bright square that goes over a landscape, one place a frame.
-void passing(const Folder& folder, int frames) {
-    for (int k = 0; k < frames; ++k) {
-        Raster16 picture = landscape({320, 240}, Matrix(), unsigned(k + 1), 0.004);
-        for (int y = 100; y < 136; ++y)
-            for (int x = 10 + 36 * k; x < 38 + 36 * k; ++x)
-                for (int c = 0; c < picture.channels(); ++c) picture.at(x, y, c) = 64000;
-        write(folder / ("p" + std::to_string(10 + k) + ".png"), picture, 8);
-    }
-}
-
 bool is_bright(const Raster16& picture, int place) {
     return picture.at(24 + 36 * place, 118, 1) > 55000;
 }
@@ -91,7 +80,7 @@ TEST_CASE("Trails, Clear and Quiet in seven clicks and keys, Sequence in ten", "
     for (const Wanted& wanted :
          {Wanted{Outcome::trails, 12, true}, {Outcome::clear, 8, false}, {Outcome::quiet, 8, false}}) {
         const Folder folder, out;
-        passing(folder, 7);
+        write_passing(folder, 7);
         Window w;
         Counted person(w);
         REQUIRE(person.open(folder, wanted.outcome));
@@ -102,7 +91,7 @@ TEST_CASE("Trails, Clear and Quiet in seven clicks and keys, Sequence in ten", "
         CHECK(person.count() <= wanted.most);
     }
     const Folder folder, out;
-    passing(folder, 7);
+    write_passing(folder, 7);
     Window w;
     Counted person(w);
     REQUIRE(person.open(folder, Outcome::sequence));

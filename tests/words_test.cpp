@@ -117,21 +117,24 @@ std::set<std::string> cut_words(QWidget& in) {
 // Of every step and every page of it.
 std::set<std::string> cut_in_all_steps(Window& w) {
     std::set<std::string> out = cut_words(w.window);
-    for (int step = 0; step < 7; ++step) {
-        w.key(Qt::Key(Qt::Key_1 + step), Qt::ControlModifier);
-        REQUIRE(w.settle());
-        std::vector<QAbstractButton*> pages;
-        for (auto* button : w.find<QWidget>("step_line")->findChildren<QAbstractButton*>())
-            if (button->isVisible() && button->objectName().startsWith("page_")) pages.push_back(button);
-        if (pages.empty()) out.merge(cut_words(w.window));
-        for (QAbstractButton* page : pages) {
-            if (!page->isVisible()) continue;
-            w.click(page);
-            let_pass();
-            out.merge(cut_words(w.window));
-        }
-    }
+    on_every_page(w, [&] { out.merge(cut_words(w.window)); });
     return out;
+}
+
+void check_no_word_is_cut(std::unique_ptr<QTranslator> language) {
+    const Folder folder;
+    write_moving(folder, 6, {320, 240}, {2, -1});
+    const Speaking words(std::move(language));
+    for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
+        Window w;
+        w.window.resize(size);
+        let_pass();
+        INFO(size.width() << " x " << size.height());
+        CHECK(cut_words(w.window) == std::set<std::string>());
+        REQUIRE(w.open(folder));
+        CHECK(cut_in_all_steps(w) == std::set<std::string>());
+        CHECK(w.window.width() == size.width());
+    }
 }
 
 }  // namespace
@@ -168,33 +171,9 @@ TEST_CASE("German is complete, and its sentences have the gaps that English has"
 }
 
 TEST_CASE("no word is cut in German, on a usual window and on a small one", "[window]") {
-    const Folder folder;
-    write_moving(folder, 6, {320, 240}, {2, -1});
-    const Speaking words(german());
-    for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
-        Window w;
-        w.window.resize(size);
-        let_pass();
-        INFO(size.width() << " x " << size.height());
-        CHECK(cut_words(w.window) == std::set<std::string>());
-        REQUIRE(w.open(folder));
-        CHECK(cut_in_all_steps(w) == std::set<std::string>());
-        CHECK(w.window.width() == size.width());
-    }
+    check_no_word_is_cut(german());
 }
 
 TEST_CASE("no word is cut where words are a third longer", "[window]") {
-    const Folder folder;
-    write_moving(folder, 6, {320, 240}, {2, -1});
-    const Speaking words(std::make_unique<Longer>());
-    for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
-        Window w;
-        w.window.resize(size);
-        let_pass();
-        INFO(size.width() << " x " << size.height());
-        CHECK(cut_words(w.window) == std::set<std::string>());
-        REQUIRE(w.open(folder));
-        CHECK(cut_in_all_steps(w) == std::set<std::string>());
-        CHECK(w.window.width() == size.width());
-    }
+    check_no_word_is_cut(std::make_unique<Longer>());
 }

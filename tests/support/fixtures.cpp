@@ -90,6 +90,16 @@ void write(const fs::path& file, const Raster16& picture, int bits, const Profil
     if (!written.ok()) throw std::runtime_error(written.failure().english());
 }
 
+void write_passing(const Folder& folder, int frames) {
+    for (int k = 0; k < frames; ++k) {
+        Raster16 picture = landscape({320, 240}, Matrix(), unsigned(k + 1), 0.004);
+        for (int y = 100; y < 136; ++y)
+            for (int x = 10 + 36 * k; x < 38 + 36 * k; ++x)
+                for (int c = 0; c < picture.channels(); ++c) picture.at(x, y, c) = 64000;
+        write(folder / ("p" + std::to_string(10 + k) + ".png"), picture, 8);
+    }
+}
+
 Pile practised(const Folder& folder, const char* scene, int frames, Outcome outcome) {
     // Exposed once for all tests of a process, which get copies of their own.
     static std::map<std::pair<std::string, int>, Folder> exposed;

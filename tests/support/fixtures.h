@@ -54,6 +54,9 @@ Pile speckle_pile(const Folder& folder, int frames, Size size, int bits, int cha
 // The first sample that differs, in words; empty when all are equal or differ by at most `tolerance`.
 std::string difference(const Raster16& a, const Raster16& b, int tolerance = 0);
 
+// A bright square that goes over a landscape of 320 x 240 pixels: in frame k from x = 10 + 36 k, y = 100 on.
+void write_passing(const Folder& folder, int frames);
+
 // A scene of the practice camera as files in the folder, without its truth, opened as a pile; 0 frames: its own number.
 Pile practised(const Folder& folder, const char* scene, int frames = 0, Outcome outcome = Outcome::trails);
 

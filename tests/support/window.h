@@ -330,4 +330,22 @@ struct Window {
     }
 };
 
+// Opens every step, and every page of it, and looks there.
+inline void on_every_page(Window& w, const std::function<void()>& look) {
+    for (int step = 0; step < 7; ++step) {
+        w.key(Qt::Key(Qt::Key_1 + step), Qt::ControlModifier);
+        if (!w.settle()) throw std::runtime_error("a step does not settle");
+        std::vector<QAbstractButton*> pages;
+        for (auto* button : w.find<QWidget>("step_line")->findChildren<QAbstractButton*>())
+            if (button->isVisible() && button->objectName().startsWith(QStringLiteral("page_")))
+                pages.push_back(button);
+        if (pages.empty()) look();
+        for (QAbstractButton* page : pages) {
+            if (!page->isVisible()) continue;
+            w.click(page);
+            look();
+        }
+    }
+}
+
 }  // namespace bp::test
