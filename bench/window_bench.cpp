@@ -84,7 +84,10 @@ void wait_for(const std::function<bool()>& ready) {
 void rest(int ms) {
     QElapsedTimer clock;
     clock.start();
-    while (clock.elapsed() < ms) QCoreApplication::processEvents(QEventLoop::AllEvents, 2);
+    while (clock.elapsed() < ms) {
+        QCoreApplication::processEvents(QEventLoop::AllEvents, 2);
+        QThread::usleep(300);
+    }
 }
 
 void press(QWidget& widget, int key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {

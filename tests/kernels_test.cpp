@@ -17,6 +17,7 @@
 #include "kernels/mean.h"
 #include "kernels/median.h"
 #include "kernels/strays.h"
+#include "merge/modes.h"
 #include "support/fixtures.h"
 #include "support/targets.h"
 using namespace bp;
@@ -93,6 +94,34 @@ TEST_CASE("maximum and minimum rows equal their scalar twins, on every instructi
                 holds_against_twin<std::uint8_t>(count, n, minimum, smallest);
                 holds_against_twin<std::uint16_t>(count, n, minimum, smallest);
             }
+    });
+}
+
+TEST_CASE("raising to a table equals looking up every sample, few above or all, on every instruction set") {
+    const auto holds = [](auto narrow_or_wide, double share, int lift, std::size_t n) {
+        using T = decltype(narrow_or_wide);
+        const Strength strength(share, LightCurve::of(Profile::srgb(), 3));
+        const std::uint16_t* table = strength.samples<T>();
+        const Speckle<T> row(1, n);
+        std::vector<std::uint16_t> out(n), wanted(n);
+        std::mt19937 random{7};
+        for (std::size_t i = 0; i < n; ++i) {
+            // Around what the table has, so that samples stand at, one below and one above what is there.
+            const int there = int(table[row.data[0][i]]) + int(random() % 3) - 1 + lift * int(random() % 2);
+            out[i] = std::uint16_t(std::clamp(there, 0, 65535));
+            wanted[i] = std::max(out[i], table[row.data[0][i]]);
+        }
+        kernels::raise_to_mapped(row.data[0].data(), strength.mapping<T>(), n, out.data());
+        INFO(share << ", " << lift << ", " << n << " samples of " << 8 * sizeof(T) << " bits");
+        REQUIRE(out == wanted);
+    };
+    on_every_target([&] {
+        for (const std::size_t n : lengths)
+            for (const double share : {0.0, 0.003, 0.3, 0.99999})
+                for (const int lift : {-3000, 0, 300, 30000}) {
+                    holds(std::uint8_t(), share, lift, n);
+                    holds(std::uint16_t(), share, lift, n);
+                }
     });
 }
 

@@ -157,7 +157,7 @@ RowCost cost_of(const Stream& stream, const std::vector<Source>& sources, int ch
     const int width = source.size().width;
     const Samples from = stream.branch ? made_by(source.stages, source.samples()) : source.samples();
     const StageMemory staged = memory_of(stages, from, channels, width, stream.columns);
-    RowCost out{stream.needs, staged.row_bytes, staged.beside_bytes};
+    RowCost out{stream.needs, staged.row_bytes, staged.beside_bytes, !source.held};
     if (stream.branch || source.held) return out;
     const StageReach reach = reach_of(stages);
     std::size_t row = 0;
@@ -433,7 +433,7 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
         const int reads = b < bands.size() ? int(sources.size()) : 0;
         std::vector<Rect> pieces;
         if (b >= 1 && b <= bands.size()) pieces = pieces_of(bands[b - 1], what.region, plan.value().piece);
-        parallel_for(0, finishes + reads + int(pieces.size()), [&](int i) {
+        parallel_each(0, finishes + reads + int(pieces.size()), [&](int i) {
             if (job.stopped() || failure.any()) return;
             if (i < finishes)
                 finish(b - 2);

@@ -87,7 +87,10 @@ std::vector<Rect> pieces_of(const Band& band, const Rect& region, Size piece) {
 Result<StripPlan> plan_strips(const std::vector<RowCost>& costs, std::size_t frames, std::size_t resampled,
                               const Rect& region, int channels, std::size_t budget_bytes, std::size_t sparse) {
     StripPlan plan;
+    const bool reads =
+        std::any_of(costs.begin(), costs.end(), [](const RowCost& c) { return c.read_in_turn && c.row_bytes > 0; });
     for (const int height : band_heights) {
+        if (!reads && height > StripPlan::highest_unread_band) continue;
         plan = plan_for(costs, resampled, sparse, region, channels, height);
         const bool comfortable = plan.peak_bytes <= StripPlan::comfortable_bytes || height <= enough_rows;
         if (comfortable && plan.peak_bytes <= budget_bytes) return plan;

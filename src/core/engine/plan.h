@@ -14,6 +14,7 @@ struct RowCost {
     RowNeeds needs;
     std::size_t row_bytes = 0;    // of a row that is held; 0 when the whole frame is in memory already
     std::size_t fixed_bytes = 0;  // whatever the height: an open decoder, rows that stages read above and below
+    bool read_in_turn = true;     // from a file or from scratch; not what is made of a frame that is in memory
 };
 
 struct StripPlan {
@@ -22,6 +23,9 @@ struct StripPlan {
 
     // Higher bands of a few frames take memory whose making costs what switching decoders less often saves.
     static constexpr int highest_band = 128;
+
+    // Where nothing is read higher ones gain nothing, and their memory has to be made.
+    static constexpr int highest_unread_band = 32;
 
     std::vector<Band> bands;
     int band_rows = 0;

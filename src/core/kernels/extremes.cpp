@@ -4,6 +4,10 @@
 
 #include <hwy/foreach_target.h>
 
+#include <algorithm>
+#include <array>
+#include <bit>
+
 #include "kernels/lanes.h"
 
 HWY_BEFORE_NAMESPACE();
@@ -67,6 +71,49 @@ void minimum_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* ou
     extreme(rows, samples, out, Smaller());
 }
 
+// Few samples of a row stand above what is there already, where frames lie one over the other.
+template <class T>
+void raise(const T* row, const std::uint16_t* table, std::uint16_t slope, std::size_t samples, std::uint16_t* out) {
+    const hn::ScalableTag<std::uint16_t> d;
+    const hn::Rebind<T, decltype(d)> from;
+    const std::size_t lanes = hn::Lanes(d);
+    const auto slopes = hn::Set(d, slope);
+    const auto look_up = [&](std::size_t i) { out[i] = std::max(out[i], table[row[i]]); };
+    std::size_t i = 0;
+    for (; i + lanes <= samples; i += lanes) {
+        auto v = hn::Undefined(d);
+        if constexpr (sizeof(T) == 1) {
+            v = hn::PromoteTo(d, hn::LoadU(from, row + i));
+            v = hn::Or(v, hn::ShiftLeft<8>(v));
+        } else {
+            v = hn::LoadU(d, row + i);
+        }
+        const auto most = hn::MulHigh(v, slopes);
+        const auto above = hn::Eq(hn::Max(most, hn::LoadU(d, out + i)), most);
+        const std::size_t count = hn::CountTrue(d, above);
+        if (count == 0) continue;
+        if (2 * count > lanes) {
+            for (std::size_t k = 0; k < lanes; ++k) look_up(i + k);
+            continue;
+        }
+        std::array<std::uint8_t, hn::MaxLanes(d) / 8 + 8> bits{};
+        hn::StoreMaskBits(d, above, bits.data());
+        for (std::size_t byte = 0; byte * 8 < lanes; ++byte)
+            for (unsigned left = bits[byte]; left != 0; left &= left - 1)
+                look_up(i + byte * 8 + std::size_t(std::countr_zero(left)));
+    }
+    for (; i < samples; ++i) look_up(i);
+}
+
+void raise_8(const std::uint8_t* row, const std::uint16_t* table, std::uint16_t slope, std::size_t samples,
+             std::uint16_t* out) {
+    raise(row, table, slope, samples, out);
+}
+void raise_16(const std::uint16_t* row, const std::uint16_t* table, std::uint16_t slope, std::size_t samples,
+              std::uint16_t* out) {
+    raise(row, table, slope, samples, out);
+}
+
 }  // namespace
 }  // namespace bp::kernels::HWY_NAMESPACE
 HWY_AFTER_NAMESPACE();
@@ -78,6 +125,8 @@ HWY_EXPORT(maximum_8);
 HWY_EXPORT(maximum_16);
 HWY_EXPORT(minimum_8);
 HWY_EXPORT(minimum_16);
+HWY_EXPORT(raise_8);
+HWY_EXPORT(raise_16);
 
 void maximum(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out) {
     HWY_DYNAMIC_DISPATCH(maximum_8)(rows, samples, out);
@@ -92,11 +141,19 @@ void minimum(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out) 
     HWY_DYNAMIC_DISPATCH(minimum_16)(rows, samples, out);
 }
 
-void raise_to_mapped(const std::uint16_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out) {
-    for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], table[row[i]]);
+Mapping::Mapping(const std::vector<std::uint16_t>& table_of) : table(table_of.data()), slope(0) {
+    const std::uint32_t unit = table_of.size() == 256 ? 257 : 1;
+    for (std::uint32_t v = 1; v < table_of.size(); ++v) {
+        const std::uint32_t sample = v * unit, beyond_one = std::max<std::uint32_t>(table_of[v], 1) - 1;
+        slope = std::max(slope, std::uint16_t(std::min(65535U, ((beyond_one << 16) + sample - 1) / sample)));
+    }
 }
-void raise_to_mapped(const std::uint8_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out) {
-    for (std::size_t i = 0; i < samples; ++i) out[i] = std::max(out[i], table[row[i]]);
+
+void raise_to_mapped(const std::uint16_t* row, const Mapping& mapping, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(raise_16)(row, mapping.table, mapping.slope, samples, out);
+}
+void raise_to_mapped(const std::uint8_t* row, const Mapping& mapping, std::size_t samples, std::uint16_t* out) {
+    HWY_DYNAMIC_DISPATCH(raise_8)(row, mapping.table, mapping.slope, samples, out);
 }
 
 void widen(const std::uint16_t* row, std::size_t samples, std::uint16_t* out) {

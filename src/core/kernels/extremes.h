@@ -6,6 +6,7 @@
 
 #include <cstddef>
 #include <cstdint>
+#include <vector>
 
 #include "kernels/rows.h"
 
@@ -17,9 +18,15 @@ void maximum(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out);
 void minimum(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* out);
 void minimum(Rows<std::uint8_t> rows, std::size_t samples, std::uint16_t* out);
 
-// out[i] = max(out[i], table[row[i]]); `table` has an entry for every sample that a row can have, 65536 or 256
-void raise_to_mapped(const std::uint16_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out);
-void raise_to_mapped(const std::uint8_t* row, const std::uint16_t* table, std::size_t samples, std::uint16_t* out);
+// A table with an entry for every sample that a row can have, 65536 or 256, none larger than its sample as 16 bits.
+struct Mapping {
+    explicit Mapping(const std::vector<std::uint16_t>& table);
+    const std::uint16_t* table;  // not owned
+    std::uint16_t slope;         // table[v] <= v * slope / 65536 + 1, rounded down, of v as 16 bits
+};
+// out[i] = max(out[i], table[row[i]]). Samples that by the table's slope stay below are not looked up.
+void raise_to_mapped(const std::uint16_t* row, const Mapping& mapping, std::size_t samples, std::uint16_t* out);
+void raise_to_mapped(const std::uint8_t* row, const Mapping& mapping, std::size_t samples, std::uint16_t* out);
 
 // out[i] = row[i] as 16 bits
 void widen(const std::uint16_t* row, std::size_t samples, std::uint16_t* out);

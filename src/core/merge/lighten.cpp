@@ -25,16 +25,21 @@ void lighten(const MergeInput<T>& in, const MergeTools& tools, std::uint16_t* ou
     else
         kernels::maximum(kernels::Rows<T>(full), votes, in.samples, out);
     if (full.size() == in.rows.size()) return;
+    // The strongest first: the more that is there already, the less has to be looked up.
+    std::vector<std::size_t> weaker;
+    for (std::size_t k = 0; k < in.rows.size(); ++k)
+        if (!strength(k).whole()) weaker.push_back(k);
+    std::sort(weaker.begin(), weaker.end(),
+              [&](std::size_t a, std::size_t b) { return strength(a).parts() > strength(b).parts(); });
     std::vector<T> voted;
-    for (std::size_t k = 0; k < in.rows.size(); ++k) {
-        if (strength(k).whole()) continue;
+    for (const std::size_t k : weaker) {
         const T* row = in.rows[k];
         if (!in.votes.empty() && in.votes[k]) {
             voted.resize(in.samples);
             kernels::where_voted(row, in.votes[k], T(0), in.samples, voted.data());
             row = voted.data();
         }
-        kernels::raise_to_mapped(row, strength(k).template samples<T>(), in.samples, out);
+        kernels::raise_to_mapped(row, strength(k).template mapping<T>(), in.samples, out);
     }
 }
 

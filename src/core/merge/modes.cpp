@@ -148,6 +148,7 @@ const Strength::Table& Strength::of() const {
             out.light.push_back(std::uint32_t((light * parts_ + kernels::Share::whole / 2) / kernels::Share::whole));
             out.samples.push_back(tables_->curve.sample(tables_->share * double(light)));
         }
+        out.mapping.emplace(out.samples);
     });
     return out;
 }

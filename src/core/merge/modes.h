@@ -11,6 +11,7 @@
 #include <vector>
 
 #include "image/profile.h"
+#include "kernels/extremes.h"
 #include "kernels/voted.h"
 #include "kernels/weighed.h"
 #include "kernels/whole_pixels.h"
@@ -35,6 +36,10 @@ class Strength {
         return of<T>().samples.data();
     }
     template <class T>
+    const kernels::Mapping& mapping() const {
+        return *of<T>().mapping;
+    }
+    template <class T>
     const std::uint32_t* light() const {
         return of<T>().light.data();
     }
@@ -43,6 +48,7 @@ class Strength {
     struct Table {
         std::vector<std::uint16_t> samples;
         std::vector<std::uint32_t> light;
+        std::optional<kernels::Mapping> mapping;  // of `samples`
     };
     struct Tables {
         Tables(double of, LightCurve in) : share(of), curve(std::move(in)) {}
