@@ -25,6 +25,7 @@ install(FILES ${from}/application-x-bright-pile.svg DESTINATION ${share}/icons/h
 install(FILES ${from}/bright-pile-cli.bash DESTINATION ${share}/bash-completion/completions RENAME bright-pile-cli)
 
 install(DIRECTORY ${PROJECT_BINARY_DIR}/translations DESTINATION ${share}/bright-pile FILES_MATCHING PATTERN "*.qm")
+install(DIRECTORY ${PROJECT_BINARY_DIR}/locale DESTINATION ${share} FILES_MATCHING PATTERN "*.mo")
 # The guide, from the same files that are read here.
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/guide ${PROJECT_SOURCE_DIR}/docs/pictures ${PROJECT_SOURCE_DIR}/docs/screenshots
         DESTINATION ${share}/bright-pile)

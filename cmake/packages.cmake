@@ -31,3 +31,5 @@ find_package(Qt6 REQUIRED COMPONENTS Core Gui Widgets Svg)
 
 # Words of other languages.
 find_program(LRELEASE NAMES lrelease-qt6 lrelease HINTS /usr/lib/qt6/bin REQUIRED)
+find_program(LCONVERT NAMES lconvert-qt6 lconvert HINTS /usr/lib/qt6/bin REQUIRED)
+find_program(MSGFMT msgfmt REQUIRED)

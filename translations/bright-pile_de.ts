@@ -5177,6 +5177,77 @@ in %5 s geschrieben</translation>
     </message>
 </context>
 <context>
+    <name>bp::app::OddCard</name>
+    <message>
+        <source>All frames show the scene</source>
+        <translation>Alle Aufnahmen zeigen die Szene</translation>
+    </message>
+    <message>
+        <source>Take all back</source>
+        <translation>Alle zurücknehmen</translation>
+    </message>
+    <message>
+        <source>Align: none</source>
+        <translation>Ausrichten: nicht</translation>
+    </message>
+    <message>
+        <source>Do not crop</source>
+        <translation>Nicht zuschneiden</translation>
+    </message>
+    <message>
+        <source>None of these frames can be read. The rail says of each why.</source>
+        <translation>Keine dieser Aufnahmen ist lesbar. Die Zeitleiste sagt von jeder, warum.</translation>
+    </message>
+    <message>
+        <source>Open others</source>
+        <translation>Andere öffnen</translation>
+    </message>
+    <message>
+        <source>All frames are darks, and none shows the scene.</source>
+        <translation>Alle Aufnahmen sind Dunkelbilder, keine zeigt die Szene.</translation>
+    </message>
+    <message>
+        <source>They show the scene</source>
+        <translation>Sie zeigen die Szene</translation>
+    </message>
+    <message>
+        <source>Gives all frames the role Scene, so that they are merged</source>
+        <translation>Gibt allen Aufnahmen die Rolle Szene, sodass sie vereint werden</translation>
+    </message>
+    <message>
+        <source>All frames are set aside: none is left to merge.</source>
+        <translation>Alle Aufnahmen liegen beiseite: Keine ist übrig, um vereint zu werden.</translation>
+    </message>
+    <message>
+        <source>Merges all frames of the scene again</source>
+        <translation>Vereint wieder alle Aufnahmen der Szene</translation>
+    </message>
+    <message>
+        <source>No other frame came to lie on the reference, so that it stands alone.</source>
+        <translation>Keine andere Aufnahme kam auf der Referenz zu liegen: Sie steht allein.</translation>
+    </message>
+    <message>
+        <source>Leave them as shot</source>
+        <translation>Lassen wie aufgenommen</translation>
+    </message>
+    <message>
+        <source>Merges the frames where they were taken, not aligned</source>
+        <translation>Vereint die Aufnahmen, wie sie aufgenommen sind, ohne sie auszurichten</translation>
+    </message>
+    <message>
+        <source>The frames have no area in common to crop to. All that any reaches is shown.</source>
+        <translation>Die Aufnahmen haben kein gemeinsames Gebiet, auf das sich zuschneiden ließe. Gezeigt wird alles, was eine erreicht.</translation>
+    </message>
+    <message>
+        <source>Shows and exports all that any frame reaches</source>
+        <translation>Zeigt und exportiert alles, was eine Aufnahme erreicht</translation>
+    </message>
+    <message>
+        <source>Opens frames or a pile</source>
+        <translation type="unfinished">Öffnet Aufnahmen oder einen Stapel</translation>
+    </message>
+</context>
+<context>
     <name>bp::app::PartTarget</name>
     <message>
         <source>Switch to Frame to paint a part of it.</source>
@@ -7160,6 +7231,481 @@ Weiß: %2</translation>
     <message>
         <source>What is set below goes for the land</source>
         <translation>Was unten eingestellt wird, gilt für das Land</translation>
+    </message>
+</context>
+<context>
+    <name>cli</name>
+    <message>
+        <source>--grid takes columns x rows, e.g. 9x7, each from 2 to 1000.</source>
+        <translation>--grid nimmt Spalten x Zeilen, z. B. 9x7, je von 2 bis 1000.</translation>
+    </message>
+    <message>
+        <source>How frames may have moved</source>
+        <translation>Wie sich die Aufnahmen bewegt haben können</translation>
+    </message>
+    <message>
+        <source>Also print where CxR points of the frame fall in the reference</source>
+        <translation>Gibt auch aus, wohin CxR Punkte der Aufnahme in der Referenz fallen</translation>
+    </message>
+    <message>
+        <source>Also write the pile, aligned</source>
+        <translation>Schreibt auch den Stapel, ausgerichtet</translation>
+    </message>
+    <message>
+        <source>Print JSON</source>
+        <translation>Gibt JSON aus</translation>
+    </message>
+    <message>
+        <source>Files, folders or globs</source>
+        <translation>Dateien, Ordner oder Muster von Namen</translation>
+    </message>
+    <message>
+        <source>captured (time, then name), name, or given</source>
+        <translation>captured (Zeit, dann Name), name oder given (wie angegeben)</translation>
+    </message>
+    <message>
+        <source>Number in the run, from 1, or file; default the first frame</source>
+        <translation>Nummer in der Reihe, ab 1, oder Datei; sonst die erste Aufnahme</translation>
+    </message>
+    <message>
+        <source>--reference %1 is none of the frames: give a number from 1 to %2 or one of the files.</source>
+        <translation>--reference %1 ist keine der Aufnahmen: eine Nummer von 1 bis %2 oder eine der Dateien angeben.</translation>
+    </message>
+    <message>
+        <source>The reference frame cannot be used: %1</source>
+        <translation>Die Referenzaufnahme ist nicht zu gebrauchen: %1</translation>
+    </message>
+    <message>
+        <source>The name %1 must end in .pile.</source>
+        <translation>Der Name %1 muss auf .pile enden.</translation>
+    </message>
+    <message>
+        <source>Set aside: %1</source>
+        <translation>Beiseite gelegt: %1</translation>
+    </message>
+    <message>
+        <source>Set aside: %1 could not be aligned to the reference.</source>
+        <translation>Beiseite gelegt: %1 ließ sich nicht auf die Referenz ausrichten.</translation>
+    </message>
+    <message>
+        <source>The picture to write: .tif, .png, .exr, .jxl, .webp, .jpg or .ora</source>
+        <translation>Das Bild, das geschrieben wird: .tif, .png, .exr, .jxl, .webp, .jpg oder .ora</translation>
+    </message>
+    <message>
+        <source>Also write the pile; render of it gives the picture</source>
+        <translation>Schreibt auch den Stapel; render macht daraus das Bild</translation>
+    </message>
+    <message>
+        <source>Print one JSON object: %1</source>
+        <translation>Gibt ein JSON-Objekt aus: %1</translation>
+    </message>
+    <message>
+        <source>--%1 is for frames: a pile says itself how it is merged.</source>
+        <translation>--%1 gilt für Aufnahmen: Ein Stapel sagt selbst, wie er vereint wird.</translation>
+    </message>
+    <message>
+        <source>The clip to write, .mp4 or .webm, or a new or empty folder for numbered .png pictures</source>
+        <translation>Der Film, der geschrieben wird, .mp4 oder .webm, oder ein neuer oder leerer Ordner für nummerierte .png-Bilder</translation>
+    </message>
+    <message>
+        <source>Pictures a second; default 24</source>
+        <translation>Bilder je Sekunde; sonst 24</translation>
+    </message>
+    <message>
+        <source>Until the picture is whole; default one frame a picture</source>
+        <translation>Bis das Bild ganz ist; sonst eine Aufnahme je Bild</translation>
+    </message>
+    <message>
+        <source>Seconds that the whole picture stays; default 2</source>
+        <translation>Sekunden, die das ganze Bild stehen bleibt; sonst 2</translation>
+    </message>
+    <message>
+        <source>Lines of pixels that the pictures are high at most; default 1080</source>
+        <translation>Zeilen von Pixeln, die die Bilder höchstens hoch sind; sonst 1080</translation>
+    </message>
+    <message>
+        <source>about %1 s left</source>
+        <translation>noch etwa %1 s</translation>
+    </message>
+    <message>
+        <source>Aligns and merges a run of frames of one scene. The originals are never written to.</source>
+        <translation>Richtet eine Reihe von Aufnahmen einer Szene aus und vereint sie. In die Originale wird nie geschrieben.</translation>
+    </message>
+    <message>
+        <source>No progress</source>
+        <translation>Ohne Fortschritt</translation>
+    </message>
+    <message>
+        <source>bar, or json for one JSON line a step</source>
+        <translation>bar (Balken), oder json für eine JSON-Zeile je Schritt</translation>
+    </message>
+    <message>
+        <source>Merge frames into one picture</source>
+        <translation>Aufnahmen zu einem Bild vereinen</translation>
+    </message>
+    <message>
+        <source>Print what is known of each frame</source>
+        <translation>Ausgeben, was über jede Aufnahme bekannt ist</translation>
+    </message>
+    <message>
+        <source>Print where each frame lies against the reference</source>
+        <translation>Ausgeben, wie jede Aufnahme zur Referenz liegt</translation>
+    </message>
+    <message>
+        <source>Find aircraft, satellites and meteors</source>
+        <translation>Flugzeuge, Satelliten und Meteore finden</translation>
+    </message>
+    <message>
+        <source>Show what moves in many places of one picture</source>
+        <translation>Was sich bewegt, an vielen Stellen eines Bildes zeigen</translation>
+    </message>
+    <message>
+        <source>Lay the meteors of all frames over one</source>
+        <translation>Die Meteore aller Aufnahmen über eine legen</translation>
+    </message>
+    <message>
+        <source>Write the picture as it comes into being, as a clip or numbered pictures</source>
+        <translation>Schreiben, wie das Bild entsteht, als Film oder nummerierte Bilder</translation>
+    </message>
+    <message>
+        <source>Write the picture of a saved pile</source>
+        <translation>Das Bild eines gesicherten Stapels schreiben</translation>
+    </message>
+    <message>
+        <source>Photograph a scene of Skerrow harbour, with its truth</source>
+        <translation>Eine Szene des Hafens von Skerrow aufnehmen, mit ihrer Wahrheit</translation>
+    </message>
+    <message>
+        <source>Say where to write: -o for the picture, --pile for the pile, or both.</source>
+        <translation>Es fehlt, wohin geschrieben wird: -o für das Bild, --pile für den Stapel, oder beides.</translation>
+    </message>
+    <message>
+        <source>--report tells of the picture that -o names, and none is written.</source>
+        <translation>--report berichtet über das Bild, das -o nennt, und keines wird geschrieben.</translation>
+    </message>
+    <message>
+        <source>Also (or, without -o, only) write the pile; render of it gives the picture</source>
+        <translation>Schreibt auch (ohne -o nur) den Stapel; render macht daraus das Bild</translation>
+    </message>
+    <message>
+        <source>Write what was done as JSON</source>
+        <translation>Schreibt als JSON, was getan wurde</translation>
+    </message>
+    <message>
+        <source>%1 is not of the size of the frames. A mask must be.</source>
+        <translation>%1 ist nicht so groß wie die Aufnahmen. Eine Maske muss es sein.</translation>
+    </message>
+    <message>
+        <source>%1 needs --sky with a mask that is white where the sky is.</source>
+        <translation>%1 braucht --sky mit einer Maske, die weiß ist, wo der Himmel ist.</translation>
+    </message>
+    <message>
+        <source>--taper is for modes in which the strength of frames counts: lighten, add, mean and clipped-mean.</source>
+        <translation>--taper gilt für Arten, in denen die Stärke der Aufnahmen zählt: lighten, add, mean und clipped-mean.</translation>
+    </message>
+    <message>
+        <source>--taper-end says at which end --taper fades, and no --taper is given.</source>
+        <translation>--taper-end sagt, an welchem Ende --taper verblasst, und --taper ist nicht angegeben.</translation>
+    </message>
+    <message>
+        <source>--head is for modes in which the strength of frames counts: lighten, add, mean and clipped-mean.</source>
+        <translation>--head gilt für Arten, in denen die Stärke der Aufnahmen zählt: lighten, add, mean und clipped-mean.</translation>
+    </message>
+    <message>
+        <source>--head-apart, --head-radius and --head-light tell more of --head, and no --head is given.</source>
+        <translation>--head-apart, --head-radius und --head-light sagen mehr über --head, und --head ist nicht angegeben.</translation>
+    </message>
+    <message>
+        <source>--white is for --mode add, in which light can be more than white.</source>
+        <translation>--white gilt für --mode add, wo Licht mehr als Weiß sein kann.</translation>
+    </message>
+    <message>
+        <source>--knit closes the breaks in trails of frames that are not aligned, in the modes lighten and maximum of the sky.</source>
+        <translation>--knit schließt die Lücken in Spuren von Aufnahmen, die nicht ausgerichtet sind, in den Arten lighten und maximum des Himmels.</translation>
+    </message>
+    <message>
+        <source>--knit-longest says which pauses --knit auto closes, and --knit auto is not given.</source>
+        <translation>--knit-longest sagt, welche Pausen --knit auto schließt, und --knit auto ist nicht angegeben.</translation>
+    </message>
+    <message>
+        <source>--by pixel says how lighten, maximum and minimum choose among frames.</source>
+        <translation>--by pixel sagt, wie lighten, maximum und minimum unter den Aufnahmen wählen.</translation>
+    </message>
+    <message>
+        <source>--leave-out %1 does not say what to leave out: give the number of a frame from 1 to %2, a colon, and a mask that is white there.</source>
+        <translation>--leave-out %1 sagt nicht, was wegbleibt: die Nummer einer Aufnahme von 1 bis %2 angeben, einen Doppelpunkt und eine Maske, die dort weiß ist.</translation>
+    </message>
+    <message>
+        <source>--scale-darks says how --dark is subtracted, and no dark is given.</source>
+        <translation>--scale-darks sagt, wie --dark abgezogen wird, und kein Dunkelbild ist angegeben.</translation>
+    </message>
+    <message>
+        <source>--trust says where --align may look, and nothing is aligned.</source>
+        <translation>--trust sagt, wohin --align schauen darf, und nichts wird ausgerichtet.</translation>
+    </message>
+    <message>
+        <source>No streaks were looked for: how the stars moved could not be found. That needs four frames or more with their times, and stars in the reference.</source>
+        <translation>Streifen wurden nicht gesucht: Wie sich die Sterne bewegten, ließ sich nicht finden. Das braucht vier Aufnahmen oder mehr mit ihren Zeiten und Sterne in der Referenz.</translation>
+    </message>
+    <message>
+        <source>Nothing was knitted: how the stars moved could not be found. That needs four frames or more with their times, and stars in the reference. Nor does any other light go on through three frames.</source>
+        <translation>Keine Lücken wurden geschlossen: Wie sich die Sterne bewegten, ließ sich nicht finden. Das braucht vier Aufnahmen oder mehr mit ihren Zeiten und Sterne in der Referenz. Auch kein anderes Licht geht durch drei Aufnahmen weiter.</translation>
+    </message>
+    <message>
+        <source>A pile whose settings these frames get, before all others that are given here</source>
+        <translation>Ein Stapel, dessen Einstellungen diese Aufnahmen bekommen, vor allen anderen, die hier angegeben sind</translation>
+    </message>
+    <message>
+        <source>How frames become one picture</source>
+        <translation>Wie aus Aufnahmen ein Bild wird</translation>
+    </message>
+    <message>
+        <source>Choose each channel for itself, or whole pixels by brightness</source>
+        <translation>Jeder Kanal wird für sich gewählt, oder ganze Pixel nach Helligkeit</translation>
+    </message>
+    <message>
+        <source>Trails fade: the strength of frames rises over so many per cent of the run</source>
+        <translation>Spuren verblassen: Die Stärke der Aufnahmen steigt über so viel Prozent der Reihe</translation>
+    </message>
+    <message>
+        <source>Where they fade; default old</source>
+        <translation>Wo sie verblassen; sonst old</translation>
+    </message>
+    <message>
+        <source>So many frames at the end that does not fade stand out</source>
+        <translation>So viele Aufnahmen an dem Ende, das nicht verblasst, heben sich ab</translation>
+    </message>
+    <message>
+        <source>So many frames between head and tail are left out</source>
+        <translation>So viele Aufnahmen zwischen Kopf und Schweif bleiben weg</translation>
+    </message>
+    <message>
+        <source>Lights of the head are grown and softened, in pixels</source>
+        <translation>Lichter des Kopfes werden größer und weicher, in Pixeln</translation>
+    </message>
+    <message>
+        <source>kept: lights that grow stay bright; spread: they grow dimmer. Default kept</source>
+        <translation>kept: Lichter bleiben hell, wenn sie wachsen; spread: sie werden matter. Sonst kept</translation>
+    </message>
+    <message>
+        <source>Added light beyond white is white, or pressed below it; default hard</source>
+        <translation>Addiertes Licht über Weiß ist weiß oder wird darunter gedrückt; sonst hard</translation>
+    </message>
+    <message>
+        <source>auto closes the breaks that pauses leave in trails</source>
+        <translation>auto schließt die Lücken, die Pausen in Spuren lassen</translation>
+    </message>
+    <message>
+        <source>The longest pause that is closed, in seconds; default 120</source>
+        <translation>Die längste Pause, die geschlossen wird, in Sekunden; sonst 120</translation>
+    </message>
+    <message>
+        <source>Leaves what is found out of the frames that have it</source>
+        <translation>Lässt, was gefunden wird, aus den Aufnahmen weg, die es haben</translation>
+    </message>
+    <message>
+        <source>N:MASK, repeatable: what is white in a mask takes no part in frame N, counted from 1</source>
+        <translation>N:MASKE, mehrmals möglich: Was in einer Maske weiß ist, zählt in Aufnahme N nicht mit, gezählt ab 1</translation>
+    </message>
+    <message>
+        <source>linear or encoded values, for means, added light and strengths</source>
+        <translation>Lineare oder kodierte Werte, für Mittel, addiertes Licht und Stärken</translation>
+    </message>
+    <message>
+        <source>auto finds pixels that glow in all frames, and mends them</source>
+        <translation>auto findet Pixel, die in allen Aufnahmen leuchten, und heilt sie</translation>
+    </message>
+    <message>
+        <source>A frame taken with the lens covered, subtracted from the others; repeatable</source>
+        <translation>Eine Aufnahme mit bedecktem Objektiv, von den anderen abgezogen; mehrmals möglich</translation>
+    </message>
+    <message>
+        <source>Subtract darks of another exposure, too, in proportion</source>
+        <translation>Zieht auch Dunkelbilder anderer Belichtung ab, im Verhältnis</translation>
+    </message>
+    <message>
+        <source>A picture that is white where aligning may look</source>
+        <translation>Ein Bild, das weiß ist, wohin das Ausrichten schauen darf</translation>
+    </message>
+    <message>
+        <source>A picture that is white where the sky is: it and the land are merged apart</source>
+        <translation>Ein Bild, das weiß ist, wo der Himmel ist: Er und das Land werden getrennt vereint</translation>
+    </message>
+    <message>
+        <source>How the sky may have moved</source>
+        <translation>Wie sich der Himmel bewegt haben kann</translation>
+    </message>
+    <message>
+        <source>How the sky becomes one picture</source>
+        <translation>Wie aus dem Himmel ein Bild wird</translation>
+    </message>
+    <message>
+        <source>How the land may have moved</source>
+        <translation>Wie sich das Land bewegt haben kann</translation>
+    </message>
+    <message>
+        <source>How the land becomes one picture</source>
+        <translation>Wie aus dem Land ein Bild wird</translation>
+    </message>
+    <message>
+        <source>Level the light, or light and colour, of all frames to the reference</source>
+        <translation>Gleicht das Licht, oder Licht und Farbe, aller Aufnahmen der Referenz an</translation>
+    </message>
+    <message>
+        <source>A finish file, or a pile whose finish is taken: tone, colour, detail and places of the picture</source>
+        <translation>Eine Finish-Datei, oder ein Stapel, dessen Finish genommen wird: Ton, Farbe, Detail und Stellen des Bildes</translation>
+    </message>
+    <message>
+        <source>full crops to the area that all frames reach; any does not</source>
+        <translation>full schneidet auf das Gebiet zu, das alle Aufnahmen erreichen; any nicht</translation>
+    </message>
+    <message>
+        <source>Bits a sample: 8, 16, or 32 in .exr, where 16 are half floats</source>
+        <translation>Bits je Wert: 8, 16, oder 32 in .exr, wo 16 halbe Gleitkommazahlen sind</translation>
+    </message>
+    <message>
+        <source>Of .jpg, .webp and .jxl; in the last two 100 loses nothing</source>
+        <translation>Von .jpg, .webp und .jxl; in den letzten beiden verliert 100 nichts</translation>
+    </message>
+    <message>
+        <source>srgb, p3, rec2020 or an ICC file; default the profile of the frames</source>
+        <translation>srgb, p3, rec2020 oder eine ICC-Datei; sonst das Profil der Aufnahmen</translation>
+    </message>
+    <message>
+        <source>Pixels of the longer side; the picture is never enlarged</source>
+        <translation>Pixel der längeren Seite; das Bild wird nie vergrößert</translation>
+    </message>
+    <message>
+        <source>Sharpens what was made smaller, in per cent; default 0</source>
+        <translation>Schärft, was verkleinert wurde, in Prozent; sonst 0</translation>
+    </message>
+    <message>
+        <source>Leave out of the capture data where the frames were taken, and the camera&apos;s serial number</source>
+        <translation>Lässt aus den Aufnahmedaten weg, wo aufgenommen wurde, und die Seriennummer der Kamera</translation>
+    </message>
+    <message>
+        <source>Memory that may be used, e.g. 1G; default a quarter of the machine&apos;s</source>
+        <translation>Speicher, der genutzt werden darf, z. B. 1G; sonst ein Viertel dessen, den der Rechner hat</translation>
+    </message>
+    <message>
+        <source>Threads to use; default all cores</source>
+        <translation>So viele Threads; sonst alle Kerne</translation>
+    </message>
+    <message>
+        <source>--size takes width x height, e.g. 1600x1067, each from 64 to 20000.</source>
+        <translation>--size nimmt Breite x Höhe, z. B. 1600x1067, je von 64 bis 20000.</translation>
+    </message>
+    <message>
+        <source>The scene to photograph</source>
+        <translation>Die Szene, die aufgenommen wird</translation>
+    </message>
+    <message>
+        <source>The folder for the frames and truth/</source>
+        <translation>Der Ordner für die Aufnahmen und truth/</translation>
+    </message>
+    <message>
+        <source>How many; default as the scene has</source>
+        <translation>Wie viele; sonst so viele, wie die Szene hat</translation>
+    </message>
+    <message>
+        <source>Width x height in pixels</source>
+        <translation>Breite x Höhe in Pixeln</translation>
+    </message>
+    <message>
+        <source>jpeg, png, tiff (16 bit) or dng (raw)</source>
+        <translation>jpeg, png, tiff (16 Bit) oder dng (Rohdaten)</translation>
+    </message>
+    <message>
+        <source>The same seed gives the same bytes</source>
+        <translation>Gleicher Startwert, gleiche Bytes</translation>
+    </message>
+    <message>
+        <source>Write the frames one by one, so many seconds from one to the next</source>
+        <translation>Schreibt die Aufnahmen eine nach der anderen, so viele Sekunden von einer zur nächsten</translation>
+    </message>
+    <message>
+        <source>A saved pile</source>
+        <translation>Ein gesicherter Stapel</translation>
+    </message>
+    <message>
+        <source>Nothing was found that moves through the frames. The picture is the cleared scene.</source>
+        <translation>Nichts wurde gefunden, das sich durch die Aufnahmen bewegt. Das Bild ist die freie Szene.</translation>
+    </message>
+    <message>
+        <source>frames used, boxes, overlaps</source>
+        <translation>genutzte Aufnahmen, Kästen, Überlappungen</translation>
+    </message>
+    <message>
+        <source>How far apart the places of a subject lie, in per cent of its length; default 10</source>
+        <translation>Wie weit die Stellen eines Motivs auseinander liegen, in Prozent seiner Länge; sonst 10</translation>
+    </message>
+    <message>
+        <source>Which places lie over others; default late</source>
+        <translation>Welche Stellen über anderen liegen; sonst late</translation>
+    </message>
+    <message>
+        <source>No meteors were found. The picture is the one frame.</source>
+        <translation>Keine Meteore wurden gefunden. Das Bild ist die eine Aufnahme.</translation>
+    </message>
+    <message>
+        <source>the meteors that were laid over the frame</source>
+        <translation>die Meteore, die über die Aufnahme gelegt wurden</translation>
+    </message>
+    <message>
+        <source>Print one JSON object</source>
+        <translation>Gibt ein JSON-Objekt aus</translation>
+    </message>
+    <message>
+        <source>Print this help message and exit</source>
+        <translation>Gibt diese Hilfe aus</translation>
+    </message>
+    <message>
+        <source>Display program version information and exit</source>
+        <translation>Gibt die Version des Programms aus</translation>
+    </message>
+    <message>
+        <source>Usage</source>
+        <translation>Aufruf</translation>
+    </message>
+    <message>
+        <source>OPTIONS</source>
+        <translation>OPTIONEN</translation>
+    </message>
+    <message>
+        <source>SUBCOMMAND</source>
+        <translation>BEFEHL</translation>
+    </message>
+    <message>
+        <source>Options</source>
+        <translation>Optionen</translation>
+    </message>
+    <message>
+        <source>Subcommands</source>
+        <translation>Befehle</translation>
+    </message>
+    <message>
+        <source>Positionals</source>
+        <translation>Angaben</translation>
+    </message>
+    <message>
+        <source>REQUIRED</source>
+        <translation>NÖTIG</translation>
+    </message>
+    <message>
+        <source>TEXT</source>
+        <translation>TEXT</translation>
+    </message>
+    <message>
+        <source>INT</source>
+        <translation>ZAHL</translation>
+    </message>
+    <message>
+        <source>UINT</source>
+        <translation>ZAHL</translation>
+    </message>
+    <message>
+        <source>FLOAT</source>
+        <translation>ZAHL</translation>
     </message>
 </context>
 <context>

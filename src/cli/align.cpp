@@ -5,6 +5,7 @@
 
 #include "cli/commands.h"
 #include "cli/report.h"
+#include "cli/words.h"
 #include "engine/aligning.h"
 #include "pile/edits.h"
 
@@ -61,7 +62,7 @@ void print_table(const Pile& pile, const GivenPaths& paths) {
                 "confidence", "aligned");
     for (const Frame& frame : pile.frames) {
         if (!usable(frame)) {
-            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.english().c_str());
+            std::printf("%-32s %s\n", paths.of(frame).c_str(), said(frame.problem).c_str());
             continue;
         }
         const Alignment a = frame.places.sky.value_or(Alignment{});

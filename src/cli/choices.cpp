@@ -5,6 +5,7 @@
 
 #include "base/files.h"
 #include "cli/commands.h"
+#include "cli/words.h"
 #include "engine/export.h"
 #include "engine/open.h"
 #include "io/gather.h"
@@ -83,8 +84,12 @@ Status write_pile(Pile pile, const fs::path& file) {
     return save_pile(known.value(), file);
 }
 
+void tell(const Saying& saying) {
+    std::cerr << said(saying) << '\n';
+}
+
 Exit fail(const Failure& failure) {
-    std::cerr << failure.english() << '\n';
+    tell(failure.sentence);
     switch (failure.fault) {
         case Fault::wrong_call:
             return Exit::wrong_call;
@@ -104,22 +109,21 @@ bool tell_problems(const Pile& pile) {
     const auto useless_ones = pile.darks == Darks::off ? std::map<int, Saying>() : useless_darks(pile);
     for (const Frame& frame : pile.frames) {
         const bool unaligned = usable(frame) && (lost(pile, frame) || (pile.zones && lost(pile, frame, Zone::land)));
-        if (!usable(frame)) std::cerr << "Set aside: " << frame.problem.english() << '\n';
+        if (!usable(frame)) tell({"Set aside: %1", {frame.problem}});
         if (unaligned)
-            std::cerr << "Set aside: " << frame.file->path.filename().string()
-                      << " could not be aligned to the reference.\n";
+            tell({"Set aside: %1 could not be aligned to the reference.", {frame.file->path.filename().string()}});
         const auto useless = useless_ones.find(frame.id);
-        if (useless != useless_ones.end()) std::cerr << "Set aside: " << useless->second.english() << '\n';
+        if (useless != useless_ones.end()) tell({"Set aside: %1", {useless->second}});
         any = any || useless != useless_ones.end() || unaligned || !usable(frame);
     }
     return any;
 }
 
-void PartsOut::add_to(CLI::App& app, const std::string& told) {
+void PartsOut::add_to(CLI::App& app, const Saying& told) {
     app.add_option("-o,--out", picture, "The picture to write: .tif, .png, .exr, .jxl, .webp, .jpg or .ora")
         ->required();
     app.add_option("--pile", pile, "Also write the pile; render of it gives the picture");
-    app.add_flag("--json", as_json, "Print one JSON object: " + told);
+    app.add_flag("--json", as_json, said({"Print one JSON object: %1", {told}}));
 }
 
 Result<Pile> write_parts(Pile pile, const PartsOut& out, FrameStore& store, Job& job) {

@@ -46,6 +46,8 @@ Run add_sequence(CLI::App& app);
 Run add_shower(CLI::App& app);
 Run add_growth(CLI::App& app);
 
+// A line on standard error, in the language of the environment.
+void tell(const Saying& saying);
 // Says the failure on standard error and gives its exit code.
 Exit fail(const Failure& failure);
 // Says on standard error which frames are not used, and why; true when there are any.
@@ -76,7 +78,7 @@ struct PartsOut {
     std::string picture;
     std::string pile;
     bool as_json = false;
-    void add_to(CLI::App& app, const std::string& told);
+    void add_to(CLI::App& app, const Saying& told);
 };
 // Writes both; gives the pile as it was exported.
 Result<Pile> write_parts(Pile pile, const PartsOut& out, FrameStore& store, Job& job);

@@ -1,6 +1,5 @@
 #include "engine/growth.h"
 
-#include <iostream>
 #include <set>
 
 #include "base/gate.h"
@@ -41,7 +40,7 @@ Result<Asked> pile_to_grow(const GrowthOptions& options, const CLI::App& app, Jo
             Fault::wrong_call, names.front(), {"--%1 is for frames: a pile says itself how it is merged.", {told}}};
     Result<LoadedPile> loaded = load_pile(names.front());
     if (!loaded.ok()) return loaded.failure();
-    for (const Saying& remark : loaded.value().remarks) std::cerr << remark.english() << '\n';
+    for (const Saying& remark : loaded.value().remarks) tell(remark);
     Asked out{std::move(loaded).value().pile, {}, {}, nullptr};
     out.store = std::make_unique<FrameStore>(working_space(out.pile), MemoryBudget{0, options.merge.memory});
     return out;

@@ -6,6 +6,7 @@
 
 #include "cli/commands.h"
 #include "cli/report.h"
+#include "cli/words.h"
 #include "engine/render.h"
 #include "engine/survey.h"
 
@@ -102,7 +103,7 @@ void print_table(const Pile& pile, const GivenPaths& paths, const std::vector<Fi
     for (std::size_t i = 0; i < pile.frames.size(); ++i) {
         const Frame& frame = pile.frames[i];
         if (!usable(frame)) {
-            std::printf("%-32s %s\n", paths.of(frame).c_str(), frame.problem.english().c_str());
+            std::printf("%-32s %s\n", paths.of(frame).c_str(), said(frame.problem).c_str());
             continue;
         }
         const CaptureData& c = frame.file->capture;

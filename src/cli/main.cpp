@@ -2,6 +2,7 @@
 
 #include <atomic>
 #include <chrono>
+#include <cmath>
 #include <condition_variable>
 #include <csignal>
 #include <cstdio>
@@ -14,6 +15,7 @@
 #include "base/guarded.h"
 #include "base/memory.h"
 #include "cli/commands.h"
+#include "cli/words.h"
 
 namespace bp::cli {
 namespace {
@@ -54,8 +56,9 @@ void show_bar(const Progress& p) {
     const int percent = int(p.fraction * 100);
     if (percent == last) return;
     last = percent;
-    std::fprintf(stderr, "\r\033[K%s  %d%%", p.what.english().c_str(), percent);
-    if (p.seconds_left > 1) std::fprintf(stderr, "  about %.0f s left", p.seconds_left);
+    std::fprintf(stderr, "\r\033[K%s  %d%%", said(p.what).c_str(), percent);
+    if (p.seconds_left > 1)
+        std::fprintf(stderr, "  %s", said({"about %1 s left", {std::to_string(std::lround(p.seconds_left))}}).c_str());
     if (p.fraction >= 1) std::fprintf(stderr, "\r\033[K");
     std::fflush(stderr);
 }
@@ -94,6 +97,7 @@ int run(int argc, char** argv) {
     add("growth", "Write the picture as it comes into being, as a clip or numbered pictures", add_growth);
     add("render", "Write the picture of a saved pile", add_render);
     add("practice", "Photograph a scene of Skerrow harbour, with its truth", add_practice);
+    translate(app);
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
@@ -116,6 +120,7 @@ int run(int argc, char** argv) {
 int main(int argc, char** argv) {
     std::signal(SIGINT, [](int) { bp::cli::interrupted = true; });
     std::signal(SIGTERM, [](int) { bp::cli::interrupted = true; });
+    bp::cli::speak();
     bp::keep_freed_memory();
     return bp::cli::run(argc, argv);
 }

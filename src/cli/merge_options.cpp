@@ -2,7 +2,6 @@
 
 #include <charconv>
 #include <chrono>
-#include <iostream>
 #include <map>
 #include <set>
 
@@ -215,7 +214,7 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
         pattern = like(std::move(pile), loaded.value().pile);
         pile = pattern.pile;
         for (const auto* remarks : {&loaded.value().remarks, &pattern.left})
-            for (const Saying& remark : *remarks) std::cerr << remark.english() << '\n';
+            for (const Saying& remark : *remarks) tell(remark);
     }
     if (options.says("--light")) pile.light = options.light == "encoded" ? Light::encoded : Light::linear;
     if (options.says("--cover")) pile.cover = options.cover == "any" ? Cover::any : Cover::full;
@@ -266,12 +265,13 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
         if (!lights.ok()) return lights.failure();
         stages.lights_s = seconds_since(looking);
         if (!lights.value()->sky && !streaks_out.empty())
-            std::cerr << "No streaks were looked for: how the stars moved could not be found. That needs four frames "
-                         "or more with their times, and stars in the reference.\n";
+            tell(
+                {"No streaks were looked for: how the stars moved could not be found. That needs four frames or more "
+                 "with their times, and stars in the reference."});
         if (!lights.value()->sky && lights.value()->own.empty() && knits(pile))
-            std::cerr << "Nothing was knitted: how the stars moved could not be found. That needs four frames or more "
-                         "with their times, and stars in the reference. Nor does any other light go on through three "
-                         "frames.\n";
+            tell(
+                {"Nothing was knitted: how the stars moved could not be found. That needs four frames or more with "
+                 "their times, and stars in the reference. Nor does any other light go on through three frames."});
         if (!streaks_out.empty()) pile = with_found_streaks(std::move(pile), lights.value()->streaks);
         for (const StreakKind kind_out : streaks_out)
             pile = with_streaks_left_out(pile, streaks_of(pile, kind_out), true);
@@ -286,7 +286,7 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
     if (!options.finish.empty()) {
         Result<LoadedFinish> finish = load_finish(options.finish, pile.size);
         if (!finish.ok()) return finish.failure();
-        for (const Saying& remark : finish.value().remarks) std::cerr << remark.english() << '\n';
+        for (const Saying& remark : finish.value().remarks) tell(remark);
         pile = with_finish(std::move(pile), std::move(finish).value().finish);
     }
     if (options.says("--depth")) pile.exporting.bits = options.depth;
@@ -347,13 +347,12 @@ void MergeOptions::add_to(CLI::App& app) {
     app.add_flag("--scale-darks", scale_darks, "Subtract darks of another exposure, too, in proportion");
     app.add_option("--trust", trust, "A picture that is white where aligning may look");
     app.add_option("--sky", sky, "A picture that is white where the sky is: it and the land are merged apart");
-    for (const int zone : {0, 1}) {
-        const std::string name = zone == 0 ? "sky" : "land";
-        app.add_option("--" + name + "-align", align_of[zone], "How the " + name + " may have moved")
-            ->check(CLI::IsMember(names_of(models())));
-        app.add_option("--" + name + "-mode", mode_of[zone], "How the " + name + " becomes one picture")
-            ->check(CLI::IsMember(names_of(modes())));
-    }
+    const auto add_zone = [&](int zone, const std::string& name, const char* moved, const char* merged) {
+        app.add_option("--" + name + "-align", align_of[zone], moved)->check(CLI::IsMember(names_of(models())));
+        app.add_option("--" + name + "-mode", mode_of[zone], merged)->check(CLI::IsMember(names_of(modes())));
+    };
+    add_zone(0, "sky", "How the sky may have moved", "How the sky becomes one picture");
+    add_zone(1, "land", "How the land may have moved", "How the land becomes one picture");
     app.add_option("--even", even, "Level the light, or light and colour, of all frames to the reference")
         ->check(CLI::IsMember({"off", "light", "colour"}));
     app.add_option("--finish", finish,

@@ -1,4 +1,3 @@
-#include <iostream>
 
 #include "cli/commands.h"
 #include "engine/export.h"
@@ -18,7 +17,7 @@ Run add_render(CLI::App& app) {
     return [options](Context& context) {
         Result<LoadedPile> loaded = load_pile(options->pile);
         if (!loaded.ok()) return fail(loaded.failure());
-        for (const Saying& remark : loaded.value().remarks) std::cerr << remark.english() << '\n';
+        for (const Saying& remark : loaded.value().remarks) tell(remark);
         const Pile& pile = loaded.value().pile;
         Result<Exported> exported =
             export_picture(pile, options->out, {{pile.exporting.bits, pile.exporting.quality}}, context.job);

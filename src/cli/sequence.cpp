@@ -36,7 +36,7 @@ Exit run_sequence(const SequenceOptions& options, Context& context) {
     const Result<std::vector<FoundSubject>> found = find_subjects(pile, store, context.job);
     if (!found.ok()) return fail(found.failure());
     if (found.value().empty())
-        std::cerr << "Nothing was found that moves through the frames. The picture is the cleared scene.\n";
+        tell({"Nothing was found that moves through the frames. The picture is the cleared scene."});
     pile = with_subjects(std::move(pile), found.value());
     const Result<Pile> written = write_parts(std::move(pile), options.out, store, context.job);
     if (!written.ok()) return fail(written.failure());

@@ -29,7 +29,7 @@ Exit run_shower(const ShowerOptions& options, Context& context) {
     FrameStore store(working_space(pile), {0, MemoryBudget::of_machine().work_bytes});
     Result<std::vector<Part>> found = find_shower(pile, store, context.job);
     if (!found.ok()) return fail(found.failure());
-    if (found.value().empty()) std::cerr << "No meteors were found. The picture is the one frame.\n";
+    if (found.value().empty()) tell({"No meteors were found. The picture is the one frame."});
     pile = with_found_parts(std::move(pile), PartOf::meteor, std::move(found).value());
     const Result<Pile> written = write_parts(std::move(pile), options.out, store, context.job);
     if (!written.ok()) return fail(written.failure());

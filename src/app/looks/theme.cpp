@@ -61,8 +61,8 @@ QAbstractSpinBox::down-arrow { image: url(:/icons/step_down.svg); width: 9px; he
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/icons/more.svg); width: 12px; height: 12px; }
 QComboBox QAbstractItemView, QMenu { background: @raised; border: 1px solid @line; selection-background-color: @hover; }
-#notices, #keys_sheet, #preferences, #guide { background: @ground; border: 1px solid @line; }
-#notices { border-radius: 5px; }
+#notices, #odd_card, #keys_sheet, #preferences, #guide { background: @ground; border: 1px solid @line; }
+#notices, #odd_card { border-radius: 5px; }
 QMenu::item { padding: 5px 22px; }
 QMenu::item:selected { background: @hover; }
 QListWidget { background: transparent; border: 1px solid @line; border-radius: 5px; outline: none; }

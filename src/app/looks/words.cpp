@@ -22,19 +22,8 @@ struct Words {
 }  // namespace
 
 QString said(const Saying& saying) {
-    if (!saying.translated()) return QString::fromStdString(saying.text());
-    const QString words = QCoreApplication::translate("core", saying.text().c_str());
-    QString out;
-    for (qsizetype i = 0; i < words.size(); ++i) {
-        const auto n = i + 1 < words.size() ? qsizetype(words[i + 1].unicode()) - '1' : -1;
-        if (words[i] == QLatin1Char('%') && n >= 0 && n < qsizetype(saying.values().size())) {
-            out += said(saying.values()[std::size_t(n)]);
-            ++i;
-        } else {
-            out += words[i];
-        }
-    }
-    return out;
+    return QString::fromStdString(saying.in(
+        [](const std::string& key) { return QCoreApplication::translate("core", key.c_str()).toStdString(); }));
 }
 
 QString said(const Failure& failure) {

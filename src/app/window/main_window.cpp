@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 #include <utility>
 
+#include "app/canvas/odd_card.h"
 #include "app/looks/controls.h"
 #include "app/looks/display.h"
 #include "app/looks/theme.h"
@@ -141,6 +142,8 @@ QWidget* MainWindow::build_desk() {
     steps_ = new StepLine(desk);
     canvas_ = new Canvas(*studio_, *viewer_, *comparison_, desk);
     held_ = new ViewBar(*viewer_, *comparison_, desk);
+    auto* odd = new OddCard(*studio_, *viewer_, canvas_);
+    connect(odd, &OddCard::frames_wanted, this, [this] { choose_and_open(std::nullopt); });
     auto* sight = new QVBoxLayout;
     sight->setSpacing(0);
     sight->addWidget(held_);

@@ -7,15 +7,21 @@ namespace bp {
 Saying::Saying(const std::string& as_it_is) : text_(one_line(as_it_is)) {}
 
 std::string Saying::english() const {
+    return in([](const std::string& key) { return key; });
+}
+
+std::string Saying::in(const std::function<std::string(const std::string& key)>& words) const {
+    if (!translated_) return text_;
+    const std::string text = words(text_);
     std::string out;
-    for (std::size_t i = 0; i < text_.size(); ++i) {
-        const char next = i + 1 < text_.size() ? text_[i + 1] : '\0';
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const char next = i + 1 < text.size() ? text[i + 1] : '\0';
         const auto n = std::size_t(next - '1');
-        if (translated_ && text_[i] == '%' && n < values_.size()) {
-            out += values_[n].english();
+        if (text[i] == '%' && n < values_.size()) {
+            out += values_[n].in(words);
             ++i;
         } else {
-            out += text_[i];
+            out += text[i];
         }
     }
     return out;

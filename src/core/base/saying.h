@@ -4,6 +4,7 @@
 
 #include <array>
 #include <cstddef>
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -24,6 +25,8 @@ class Saying {
     bool translated() const { return translated_; }
     const std::vector<Saying>& values() const { return values_; }
     std::string english() const;
+    // In the language of `words`, which gives what a translator made of a key.
+    std::string in(const std::function<std::string(const std::string& key)>& words) const;
     friend bool operator==(const Saying&, const Saying&) = default;
 
   private:

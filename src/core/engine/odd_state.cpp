@@ -1,0 +1,24 @@
+#include "engine/odd_state.h"
+
+#include <algorithm>
+
+#include "engine/cover.h"
+
+namespace bp {
+
+OddState odd_state(const Pile& pile) {
+    const auto all = [&](auto holds) { return std::all_of(pile.frames.begin(), pile.frames.end(), holds); };
+    if (all([](const Frame& f) { return !usable(f); })) return OddState::unreadable;
+    if (all([](const Frame& f) { return !usable(f) || f.role == Role::dark; })) return OddState::only_darks;
+    if (all([](const Frame& f) { return !usable(f) || f.role != Role::scene || f.aside; }) && merged_ids(pile).empty())
+        return OddState::all_aside;
+    const auto left = merged_ids(pile, Zone::sky).size();
+    const bool any_lost = std::any_of(pile.frames.begin(), pile.frames.end(), [&](const Frame& f) {
+        return usable(f) && !f.aside && f.role == Role::scene && lost(pile, f);
+    });
+    if (any_lost && left <= 1) return OddState::unaligned;
+    if (pile.cover == Cover::full && !pile.crop && left > 1 && full_cover(pile) == Rect{}) return OddState::no_cover;
+    return OddState::none;
+}
+
+}  // namespace bp
