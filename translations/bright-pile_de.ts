@@ -5244,7 +5244,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>Opens frames or a pile</source>
-        <translation type="unfinished">Öffnet Aufnahmen oder einen Stapel</translation>
+        <translation>Öffnet Aufnahmen oder einen Stapel</translation>
     </message>
 </context>
 <context>
