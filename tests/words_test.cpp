@@ -103,7 +103,7 @@ std::set<std::string> cut_words(QWidget& in) {
         bool outside = false;
         for (QWidget* around = widget->parentWidget(); around; around = around->parentWidget())
             if (auto* area = qobject_cast<QScrollArea*>(around)) {
-                const int right = widget->mapTo(area, QPoint(widget->width(), 0)).x();
+                const int right = widget->mapTo(area->viewport(), QPoint(widget->width(), 0)).x();
                 outside = right > area->viewport()->width() + rounding;
                 break;
             }
@@ -166,12 +166,47 @@ TEST_CASE("German is complete, and its sentences have the gaps that English has"
     CHECK(sentences > 1800);
     // What the core says is among them.
     const Speaking words(german());
-    CHECK(app::said(Saying("%1 is broken.", {std::string("a.jpg")})) == "a.jpg ist kaputt.");
+    CHECK(app::said(
+              Saying("%1 is of another size than the rest. Point to the file that it was.", {std::string("a.jpg")})) ==
+          "a.jpg ist anders groß als die übrigen. Auf die Datei zeigen, die es war.");
     CHECK(app::said(frames_counted(3)) == "3 Aufnahmen");
 }
 
 TEST_CASE("no word is cut in German, on a usual window and on a small one", "[window]") {
     check_no_word_is_cut(german());
+}
+
+TEST_CASE("where words run from right to left the window is mirrored, and time, tone and picture are not", "[window]") {
+    struct Mirrored {
+        Mirrored() { QApplication::setLayoutDirection(Qt::RightToLeft); }
+        ~Mirrored() { QApplication::setLayoutDirection(Qt::LeftToRight); }
+    };
+    const Folder folder;
+    write_moving(folder, 6, {320, 240}, {2, -1});
+    const Mirrored mirrored;
+    Window w;
+    REQUIRE(w.open(folder));
+    const auto left_of = [&](const char* name) { return w.find<QWidget>(name)->mapTo(&w.window, QPoint(0, 0)).x(); };
+    CHECK(left_of("step_line") > left_of("canvas"));
+    CHECK(left_of("save") < left_of("open"));
+    CHECK(cut_in_all_steps(w) == std::set<std::string>());
+    // Time goes on as the clock does: a click at the left end is on the first frame.
+    auto* rail = w.find<app::TimeRail>("time_rail");
+    const int first = w.pile().frames.front().id, last = w.pile().frames.back().id;
+    CHECK(rail->slat_of(first).right() < rail->slat_of(last).left());
+    QTest::mouseClick(rail, Qt::LeftButton, Qt::NoModifier, rail->slat_of(last).center().toPoint());
+    CHECK(w.studio().current() == last);
+    w.key(Qt::Key_Left);
+    CHECK(w.studio().current() == w.pile().frames[w.pile().frames.size() - 2].id);
+    // More is on the right.
+    w.click("knot_3");
+    w.click("page_mode");
+    auto* slider = w.find<QSlider>("strength");
+    const int before = slider->value();
+    w.tab_to("strength");
+    w.key(Qt::Key_Left);
+    CHECK(slider->value() < before);
+    CHECK(w.settle());
 }
 
 TEST_CASE("no word is cut where words are a third longer", "[window]") {

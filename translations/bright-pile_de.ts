@@ -7731,12 +7731,12 @@ Weiß: %2</translation>
         <translation>es kam nichts zum Schreiben</translation>
     </message>
     <message>
-        <source>Cannot open %1: %2.</source>
-        <translation>%1 lässt sich nicht öffnen: %2.</translation>
+        <source>%1 cannot be opened: %2. Was it moved, or may it not be read?</source>
+        <translation>%1 lässt sich nicht öffnen: %2. Wurde es verschoben, oder darf es nicht gelesen werden?</translation>
     </message>
     <message>
-        <source>Cannot read %1 to its end.</source>
-        <translation>%1 lässt sich nicht bis zum Ende lesen.</translation>
+        <source>%1 cannot be read to its end. Copy it again.</source>
+        <translation>%1 lässt sich nicht bis zum Ende lesen. Noch einmal kopieren.</translation>
     </message>
     <message>
         <source>There is not enough memory for this. Close other programs, allow less under Room, or set frames aside.</source>
@@ -7811,8 +7811,8 @@ Weiß: %2</translation>
         <translation>Ausgerichtet werden %1</translation>
     </message>
     <message>
-        <source>This frame cannot be aligned to the reference.</source>
-        <translation>Diese Aufnahme lässt sich nicht an der Referenz ausrichten.</translation>
+        <source>This frame cannot be aligned to the reference. Place it by hand.</source>
+        <translation>Diese Aufnahme lässt sich nicht auf die Referenz ausrichten. Mit der Hand legen.</translation>
     </message>
     <message>
         <source>From here the frame does not come to lie on the reference. It was left where it is.</source>
@@ -7867,8 +7867,8 @@ Weiß: %2</translation>
         <translation>Gelesen werden %1</translation>
     </message>
     <message>
-        <source>No frames were given.</source>
-        <translation>Es wurden keine Aufnahmen genannt.</translation>
+        <source>No frames were given. Choose pictures, or a folder of them.</source>
+        <translation>Keine Aufnahmen wurden angegeben. Bilder wählen oder einen Ordner mit ihnen.</translation>
     </message>
     <message>
         <source>None of the frames can be used. %1</source>
@@ -7899,8 +7899,8 @@ Weiß: %2</translation>
         <translation>Vorbereitet werden %1</translation>
     </message>
     <message>
-        <source>No frame can be read to measure the spot in.</source>
-        <translation>Keine Aufnahme ist lesbar, um den Fleck darin zu messen.</translation>
+        <source>No frame can be read to measure the spot in. The Frames step says of each why.</source>
+        <translation>Keine Aufnahme ist lesbar, um den Fleck darin zu messen. Der Schritt Aufnahmen sagt von jeder, warum.</translation>
     </message>
     <message>
         <source>The spot lies outside the picture.</source>
@@ -7911,8 +7911,8 @@ Weiß: %2</translation>
         <translation>Motive werden in drei oder mehr beteiligten Aufnahmen gefunden.</translation>
     </message>
     <message>
-        <source>None of the frames can be used.</source>
-        <translation>Keine der Aufnahmen ist zu gebrauchen.</translation>
+        <source>None of the frames can be used. The Frames step says of each why.</source>
+        <translation>Keine der Aufnahmen ist zu gebrauchen. Der Schritt Aufnahmen sagt von jeder, warum.</translation>
     </message>
     <message>
         <source>Looking at %1</source>
@@ -7951,8 +7951,8 @@ Weiß: %2</translation>
         <translation>%1 gibt es nicht. Wurde es verschoben oder umbenannt?</translation>
     </message>
     <message>
-        <source>Cannot make the folder %1: %2.</source>
-        <translation>Der Ordner %1 lässt sich nicht anlegen: %2.</translation>
+        <source>The folder %1 cannot be made: %2. Choose another place.</source>
+        <translation>Der Ordner %1 lässt sich nicht anlegen: %2. Einen anderen Ort wählen.</translation>
     </message>
     <message>
         <source>%1 ends at frame %2. Choose an earlier end.</source>
@@ -7975,8 +7975,8 @@ Weiß: %2</translation>
         <translation>die OpenEXR-Bibliothek weist es zurück</translation>
     </message>
     <message>
-        <source>%1 cannot be read: %2.</source>
-        <translation>%1 ist nicht lesbar: %2.</translation>
+        <source>%1 cannot be read: %2. Copy it again, or allow it to be read.</source>
+        <translation>%1 lässt sich nicht lesen: %2. Noch einmal kopieren oder das Lesen erlauben.</translation>
     </message>
     <message>
         <source>%1 changed while it was read. Open the frames again.</source>
@@ -8015,8 +8015,8 @@ Weiß: %2</translation>
         <translation>das Archiv lässt sich nicht schreiben</translation>
     </message>
     <message>
-        <source>There is no room for layers in %1.</source>
-        <translation>In %1 ist kein Platz für Ebenen.</translation>
+        <source>There is no room for layers in %1. Make room on that disk, or choose another place.</source>
+        <translation>In %1 ist kein Platz für Ebenen. Auf der Platte Platz schaffen oder einen anderen Ort wählen.</translation>
     </message>
     <message>
         <source>%1: %2 is missing beside the program. Install Bright Pile again.</source>
@@ -8035,8 +8035,8 @@ Weiß: %2</translation>
         <translation>%1 ist keine lesbare Rohdatei: %2. Kopiere sie noch einmal aus der Kamera oder nimm ihr JPEG.</translation>
     </message>
     <message>
-        <source>%1 claims a size that cannot be true.</source>
-        <translation>%1 behauptet eine Größe, die nicht stimmen kann.</translation>
+        <source>%1 claims a size that cannot be true. Copy it again from the camera.</source>
+        <translation>%1 behauptet eine Größe, die nicht wahr sein kann. Noch einmal von der Kamera kopieren.</translation>
     </message>
     <message>
         <source>%1 comes from a sensor without red, green and blue. Develop it to a 16-bit TIFF.</source>
@@ -8051,8 +8051,8 @@ Weiß: %2</translation>
         <translation>%1 enthält kein Mosaik, also lassen sich keine Dunkelbilder davon abziehen. Lege sie beiseite.</translation>
     </message>
     <message>
-        <source>%1 develops to another size than its header says.</source>
-        <translation>%1 entwickelt sich zu einer anderen Größe, als sein Kopf sagt.</translation>
+        <source>%1 develops to another size than its header says. Use its JPEG, or develop it to a 16-bit TIFF.</source>
+        <translation>%1 entwickelt sich zu einer anderen Größe, als sein Kopf sagt. Sein JPEG nehmen oder als 16-Bit-TIFF entwickeln.</translation>
     </message>
     <message>
         <source>%1 is not of the sensor size of the other darks. Set it aside.</source>
@@ -8067,8 +8067,8 @@ Weiß: %2</translation>
         <translation>%1 ist kein Bild, das hier lesbar ist. Nimm %2.</translation>
     </message>
     <message>
-        <source>%1 claims to be %2 x %3 pixels, which cannot be true.</source>
-        <translation>%1 behauptet, %2 x %3 Pixel groß zu sein, was nicht stimmen kann.</translation>
+        <source>%1 claims to be %2 x %3 pixels, which cannot be true. Copy it again from the camera.</source>
+        <translation>%1 behauptet, %2 x %3 Pixel groß zu sein, was nicht wahr sein kann. Noch einmal von der Kamera kopieren.</translation>
     </message>
     <message>
         <source>%1 does not hold 8 or 16 bit samples. Save it as 16-bit TIFF.</source>
@@ -8079,8 +8079,8 @@ Weiß: %2</translation>
         <translation>%1 ist kaputt.</translation>
     </message>
     <message>
-        <source>%1 is not an 8-bit grey mask.</source>
-        <translation>%1 ist keine graue Maske von 8 Bit.</translation>
+        <source>%1 is not an 8-bit grey mask. Save it as grey with 8 bits.</source>
+        <translation>%1 ist keine graue Maske mit 8 Bit. Als Graubild mit 8 Bit sichern.</translation>
     </message>
     <message>
         <source>the TIFF library refuses it</source>
@@ -8127,8 +8127,8 @@ Weiß: %2</translation>
         <translation>%1 ist nicht die Datei, die es war, als der Stapel gesichert wurde. Zeige auf die richtige, oder nimm sie, wie sie ist.</translation>
     </message>
     <message>
-        <source>%1 is of another size than the rest.</source>
-        <translation>%1 hat eine andere Größe als die übrigen.</translation>
+        <source>%1 is of another size than the rest. Point to the file that it was.</source>
+        <translation>%1 ist anders groß als die übrigen. Auf die Datei zeigen, die es war.</translation>
     </message>
     <message>
         <source>%1 is not a finish file that can be opened: %2.</source>

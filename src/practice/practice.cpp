@@ -59,8 +59,9 @@ Status make_folders(const fs::path& folder, const std::vector<Shot>& shots) {
         if (shot.role == Role::foreground) fs::create_directories(folder / "foreground", error);
     }
     if (!error) return Done{};
-    return Failure{
-        Fault::output, folder.string(), {"Cannot make the folder %1: %2.", {folder.string(), error.message()}}};
+    return Failure{Fault::output,
+                   folder.string(),
+                   {"The folder %1 cannot be made: %2. Choose another place.", {folder.string(), error.message()}}};
 }
 
 void wait_until(std::chrono::time_point<std::chrono::steady_clock, std::chrono::duration<double>> moment, Job& job) {

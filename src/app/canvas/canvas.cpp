@@ -20,6 +20,7 @@ constexpr double margin = 12;
 Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* parent)
     : QWidget(parent), studio_(studio), viewer_(viewer), comparison_(comparison) {
     setObjectName(QStringLiteral("canvas"));
+    setLayoutDirection(Qt::LeftToRight);  // A picture is not mirrored by the language.
     setAccessibleName(tr("Picture"));
     setAccessibleDescription(tr("Ctrl with the arrow keys moves a mark over the picture, Enter is the button there"));
     setMouseTracking(true);

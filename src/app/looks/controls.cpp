@@ -74,6 +74,15 @@ void guard_wheel(QObject& application) {
     application.installEventFilter(new WheelGuard(&application));
 }
 
+QRectF as_read(const QWidget& of, const QRectF& place) {
+    if (of.layoutDirection() == Qt::LeftToRight) return place;
+    return {of.width() - place.right(), place.top(), place.width(), place.height()};
+}
+
+Qt::Alignment beginning(const QWidget& of) {
+    return of.layoutDirection() == Qt::LeftToRight ? Qt::AlignLeft : Qt::AlignRight;
+}
+
 void let_go(QWidget* widget) {
     if (!widget) return;
     widget->setParent(nullptr);
@@ -201,6 +210,7 @@ NamedSlider::NamedSlider(const QString& name, const QString& tip, int low, int h
     row->addWidget(value_);
     column->addLayout(row);
     column->addWidget(slider_);
+    slider_->setLayoutDirection(Qt::LeftToRight);  // From less to more, in every language.
     slider_->setRange(low, high);
     slider_->setToolTip(tip);
     slider_->setAccessibleName(name);

@@ -16,6 +16,11 @@ void order_tabs(QWidget& root);
 // The wheel changes no value unless the control has the focus: it scrolls what the control lies in.
 void guard_wheel(QObject& application);
 
+// For what no layout places, where words may run from right to left: the rectangle as a person reads it, and the side
+// at which lines begin.
+QRectF as_read(const QWidget& of, const QRectF& place);
+Qt::Alignment beginning(const QWidget& of);
+
 // Takes a widget away. It may be what is just being clicked: it goes when that is over.
 void let_go(QWidget* widget);
 

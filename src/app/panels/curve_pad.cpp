@@ -20,6 +20,7 @@ constexpr double by_large_key = 0.05;
 
 CurvePad::CurvePad(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("curve_pad"));
+    setLayoutDirection(Qt::LeftToRight);  // Tone runs one way in every language.
     setAccessibleName(tr("Curve"));
     setToolTip(
         tr("From dark on the left to bright on the right: as bright as the curve is high. Click on the line for "

@@ -32,6 +32,7 @@ QString shares_in_words(const std::array<std::uint16_t, 3>& samples, int channel
 
 PlumbChart::PlumbChart(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("plumb_chart"));
+    setLayoutDirection(Qt::LeftToRight);  // Time runs one way in every language.
     setAccessibleName(tr("What every frame has here"));
     setAccessibleDescription(tr("Left and Right choose a frame"));
     setToolTip(

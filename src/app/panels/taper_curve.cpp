@@ -23,6 +23,7 @@ Point inside(Point knot) {
 
 TaperCurve::TaperCurve(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("taper_curve"));
+    setLayoutDirection(Qt::LeftToRight);  // Time runs one way in every language.
     setAccessibleName(tr("Shape of the taper"));
     setAccessibleDescription(tr("Arrow keys move the knot, Home makes the line straight"));
     setToolTip(

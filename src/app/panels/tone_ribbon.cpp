@@ -30,6 +30,7 @@ double Look::*ToneRibbon::value_of(Knot knot) {
 
 ToneRibbon::ToneRibbon(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("tone_ribbon"));
+    setLayoutDirection(Qt::LeftToRight);  // Tone runs one way in every language.
     setAccessibleName(tr("Tone ribbon"));
     setAccessibleDescription(tr("Its knots can be set by the numbers below it"));
     setToolTip(

@@ -30,6 +30,7 @@ constexpr double slat_reach = 12;  // how far from a slat a click may be
 TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
     : QWidget(parent), studio_(studio), surveyor_(surveyor) {
     setObjectName(QStringLiteral("time_rail"));
+    setLayoutDirection(Qt::LeftToRight);  // Time runs one way in every language.
     setAccessibleName(tr("Time rail: the frames in order"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);

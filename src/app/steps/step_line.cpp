@@ -39,7 +39,7 @@ class StepKnot : public QAbstractButton {
     void paintEvent(QPaintEvent*) override {
         QPainter painter(this);
         painter.setRenderHint(QPainter::Antialiasing);
-        const QPointF knot(space::large + space::knot / 2.0, 16);
+        const QPointF knot = as_read(*this, QRectF(space::large, 16, space::knot, 0)).center();
         painter.setBrush(theme().ground);
         painter.setPen(QPen(isChecked() || hasFocus() ? theme().amber : theme().quiet, 1.5));
         painter.drawEllipse(knot, space::knot / 2.0, space::knot / 2.0);
@@ -54,14 +54,17 @@ class StepKnot : public QAbstractButton {
         }
         painter.setFont(face(type::step, QFont::DemiBold));
         painter.setPen(theme().text);
-        painter.drawText(QRectF(space::knot_indent, 4, width() - space::knot_indent, 20), Qt::AlignVCenter, text());
+        const auto write = [&](const QRectF& place, const QString& words) {
+            painter.drawText(as_read(*this, place), int(Qt::AlignVCenter | Qt::AlignAbsolute | beginning(*this)),
+                             words);
+        };
+        write(QRectF(space::knot_indent, 4, width() - space::knot_indent, 20), text());
         const int beside = in_one_line() ? painter.fontMetrics().horizontalAdvance(text()) + space::medium : 0;
         painter.setFont(face(type::small));
         painter.setPen(isChecked() ? theme().amber : theme().quiet);
         const int left = space::knot_indent + beside;
         const QString line = painter.fontMetrics().elidedText(body_->summary(), Qt::ElideRight, width() - left - 6);
-        painter.drawText(QRectF(left, in_one_line() ? 5 : 23, width() - left, in_one_line() ? 20 : 17),
-                         Qt::AlignVCenter, line);
+        write(QRectF(left, in_one_line() ? 5 : 23, width() - left, in_one_line() ? 20 : 17), line);
     }
     bool event(QEvent* event) override {
         if (event->type() == QEvent::ToolTip) setToolTip(body_->summary());
@@ -98,7 +101,7 @@ class Rope : public QWidget {
         QPainter painter(this);
         painter.fillRect(rect(), theme().ground);
         if (knots_.empty()) return;
-        const double x = space::large + space::knot / 2.0;
+        const double x = as_read(*this, QRectF(space::large, 0, space::knot, 0)).center().x();
         painter.setPen(QPen(theme().line, 2));
         painter.drawLine(QPointF(x, knots_.front()->y() + 16), QPointF(x, knots_.back()->y() + 16));
     }
@@ -108,7 +111,9 @@ class Rope : public QWidget {
 };
 
 StepBody::StepBody(QWidget* parent) : Page(parent) {
-    column()->setContentsMargins(space::knot_indent, 2, space::medium, space::medium);
+    const bool from_left = layoutDirection() == Qt::LeftToRight;
+    column()->setContentsMargins(from_left ? space::knot_indent : space::medium, 2,
+                                 from_left ? space::medium : space::knot_indent, space::medium);
 }
 
 StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {

@@ -72,13 +72,15 @@ class Card : public QAbstractButton {
         painter.setPen(Qt::white);
         painter.setFont(face(large_ ? 18 : type::body, QFont::DemiBold));
         const double inset = large_ ? 16 : 10;
-        painter.drawText(QRectF(inset, place.bottom() - (large_ ? 58 : 44), place.width(), 26),
-                         Qt::AlignLeft | Qt::AlignVCenter, text());
+        const auto write = [&](const QRectF& where, const QString& words) {
+            painter.drawText(as_read(*this, where), int(Qt::AlignVCenter | Qt::AlignAbsolute | beginning(*this)),
+                             words);
+        };
+        write(QRectF(inset, place.bottom() - (large_ ? 58 : 44), place.width(), 26), text());
         painter.setFont(face(large_ ? type::body : type::small));
         painter.setPen(QColor(255, 255, 255, 205));
         const QString line = painter.fontMetrics().elidedText(line_, Qt::ElideRight, int(place.width() - 2 * inset));
-        painter.drawText(QRectF(inset, place.bottom() - (large_ ? 34 : 24), place.width(), 20),
-                         Qt::AlignLeft | Qt::AlignVCenter, line);
+        write(QRectF(inset, place.bottom() - (large_ ? 34 : 24), place.width(), 20), line);
         painter.setClipping(false);
         if (underMouse() || hasFocus()) {
             painter.setPen(QPen(theme().amber, 2));

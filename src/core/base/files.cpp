@@ -215,8 +215,10 @@ Status write_bytes(const fs::path& target, std::string_view bytes, Sync sync) {
 Result<std::string> content_hash(const fs::path& file) {
     const std::unique_ptr<std::FILE, int (*)(std::FILE*)> in(std::fopen(file.c_str(), "rb"), &std::fclose);
     if (!in)
-        return Failure{
-            Fault::input, file.string(), {"Cannot open %1: %2.", {file.string(), std::string(std::strerror(errno))}}};
+        return Failure{Fault::input,
+                       file.string(),
+                       {"%1 cannot be opened: %2. Was it moved, or may it not be read?",
+                        {file.string(), std::string(std::strerror(errno))}}};
     const std::unique_ptr<XXH3_state_t, XXH_errorcode (*)(XXH3_state_t*)> state(XXH3_createState(), &XXH3_freeState);
     XXH3_128bits_reset(state.get());
     std::vector<char> buffer(1 << 20);
@@ -224,7 +226,7 @@ Result<std::string> content_hash(const fs::path& file) {
     while ((got = std::fread(buffer.data(), 1, buffer.size(), in.get())) > 0)
         XXH3_128bits_update(state.get(), buffer.data(), got);
     if (std::ferror(in.get()))
-        return Failure{Fault::input, file.string(), {"Cannot read %1 to its end.", {file.string()}}};
+        return Failure{Fault::input, file.string(), {"%1 cannot be read to its end. Copy it again.", {file.string()}}};
     const XXH128_hash_t hash = XXH3_128bits_digest(state.get());
     return in_hex({hash.high64, hash.low64});
 }

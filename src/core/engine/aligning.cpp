@@ -158,7 +158,7 @@ Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_s
     const Frame* frame = find_frame(pile, id);
     const Frame* fixed = find_frame(pile, pile.reference);
     if (!frame || !fixed || !usable(*frame) || !usable(*fixed))
-        return Failure{Fault::wrong_call, "", "This frame cannot be aligned to the reference."};
+        return Failure{Fault::wrong_call, "", "This frame cannot be aligned to the reference. Place it by hand."};
     const Alignment now = frame->places.sky.value_or(Alignment{});
     if (now.lens) return now;
     const int level = level_within(pile.size, longest_side);

@@ -153,10 +153,9 @@ Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order) {
     pile.frames = std::move(frames);
     pile.size = canvas;
     const Frame* first = first_usable(pile);
-    if (!first) {
-        const Saying why = pile.frames.empty() ? Saying("No frames were given.") : pile.frames.front().problem;
-        return Failure{Fault::input, "", {"None of the frames can be used. %1", {why}}};
-    }
+    if (pile.frames.empty())
+        return Failure{Fault::input, "", "No frames were given. Choose pictures, or a folder of them."};
+    if (!first) return Failure{Fault::input, "", {"None of the frames can be used. %1", {pile.frames.front().problem}}};
     pile.reference = first->id;
     pile.base = first->id;
     pile.profile = first->file->facts.profile;

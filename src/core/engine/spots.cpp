@@ -71,7 +71,9 @@ Result<std::vector<SpotView>> views_of(const Pile& pile, const Rect& area, int l
             out.push_back(
                 {light_of(picture.value(), curve), at_level(placement(placed, *find_frame(placed, id)), level)});
     }
-    if (out.empty()) return Failure{Fault::input, "", "No frame can be read to measure the spot in."};
+    if (out.empty())
+        return Failure{Fault::input, "",
+                       "No frame can be read to measure the spot in. The Frames step says of each why."};
     return out;
 }
 

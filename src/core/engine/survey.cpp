@@ -68,7 +68,8 @@ struct Anchor::Reference {
 
 Result<Anchor> anchor_of(const Pile& pile, int id) {
     const Frame* frame = find_frame(pile, id);
-    if (!frame || !usable(*frame)) return Failure{Fault::input, "", "None of the frames can be used."};
+    if (!frame || !usable(*frame))
+        return Failure{Fault::input, "", "None of the frames can be used. The Frames step says of each why."};
     return Anchor{frame->id, frame->file, std::make_shared<Anchor::Reference>()};
 }
 

@@ -123,8 +123,9 @@ Result<fs::path> folder_of(const fs::path& clip) {
     std::error_code error;
     fs::create_directories(folder, error);
     if (error)
-        return Failure{
-            Fault::output, folder.string(), {"Cannot make the folder %1: %2.", {folder.string(), error.message()}}};
+        return Failure{Fault::output,
+                       folder.string(),
+                       {"The folder %1 cannot be made: %2. Choose another place.", {folder.string(), error.message()}}};
     return folder;
 }
 

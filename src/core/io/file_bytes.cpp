@@ -29,7 +29,8 @@ class Descriptor {
 
 Failure no_method_in(const std::filesystem::path& file) {
     if (errno == ENOENT) return refuse(file, "%1 is not there. Was it moved or renamed?");
-    return refuse(file, "%1 cannot be read: %2.", {std::string(std::strerror(errno))});
+    return refuse(file, "%1 cannot be read: %2. Copy it again, or allow it to be read.",
+                  {std::string(std::strerror(errno))});
 }
 
 std::int64_t change_time(const struct stat& facts) {

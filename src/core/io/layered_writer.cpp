@@ -176,7 +176,10 @@ class OpenRaster final : public LayeredWriter {
     Result<std::unique_ptr<RowWriter>> picture(const std::string& name, const PictureHead& head, int bits) {
         pictures_.push_back({name, std::make_unique<Unnamed>(folder_)});
         if (!pictures_.back().file->there())
-            return Failure{Fault::output, file_.string(), {"There is no room for layers in %1.", {folder_.string()}}};
+            return Failure{Fault::output,
+                           file_.string(),
+                           {"There is no room for layers in %1. Make room on that disk, or choose another place.",
+                            {folder_.string()}}};
         return io::vips_writer(pictures_.back().file->path(), head, bits, Format::png, 100);
     }
     static bool add(zip_t* archive, const std::string& name, zip_source_t* source, bool packed) {

@@ -53,7 +53,7 @@ Result<PictureFacts> facts_of(LibRaw& raw, const std::filesystem::path& file) {
     facts.size = {int(sizes.iwidth), int(sizes.iheight)};
     if (facts.size.width < 1 || facts.size.height < 1 || facts.size.width > largest_side ||
         facts.size.height > largest_side)
-        return refuse(file, "%1 claims a size that cannot be true.");
+        return refuse(file, "%1 claims a size that cannot be true. Copy it again from the camera.");
     if (raw.imgdata.idata.colors != 3)
         return refuse(file, "%1 comes from a sensor without red, green and blue. Develop it to a 16-bit TIFF.");
     facts.channels = 3;
@@ -163,7 +163,9 @@ class RawRows final : public RowReader {
         const int slack = half_ ? 1 : 0;
         if (image->type != LIBRAW_IMAGE_BITMAP || image->colors != 3 || image->bits != 16 || made.width > size_.width ||
             made.width < size_.width - slack || made.height > size_.height || made.height < size_.height - slack)
-            return refuse(file_, "%1 develops to another size than its header says.");
+            return refuse(
+                file_,
+                "%1 develops to another size than its header says. Use its JPEG, or develop it to a 16-bit TIFF.");
         picture_ = Raster16(size_, 3);
         const auto* samples = reinterpret_cast<const std::uint16_t*>(image->data);
         for (int y = 0; y < size_.height; ++y) {

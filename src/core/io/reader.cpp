@@ -87,7 +87,7 @@ Result<KnownImage> open_image(const io::FileBytes& bytes) {
 Status can_be(Size size, const std::filesystem::path& file) {
     if (size.width < 1 || size.height < 1 || size.width > largest_side || size.height > largest_side ||
         double(size.width) * size.height > largest_area)
-        return refuse(file, "%1 claims to be %2 x %3 pixels, which cannot be true.",
+        return refuse(file, "%1 claims to be %2 x %3 pixels, which cannot be true. Copy it again from the camera.",
                       {std::to_string(size.width), std::to_string(size.height)});
     return Done{};
 }
@@ -272,7 +272,7 @@ Result<Raster8> decode_mask(const void* bytes, std::size_t size, const std::stri
     const Result<PictureFacts> facts = facts_of(image, name);
     if (!facts.ok()) return facts.failure();
     if (facts.value().channels != 1 || facts.value().bits != 8 || vips_image_get_bands(image.get()) != 1)
-        return refuse(name, "%1 is not an 8-bit grey mask.");
+        return refuse(name, "%1 is not an 8-bit grey mask. Save it as grey with 8 bits.");
     Raster8 out(facts.value().size, 1);
     std::size_t length = 0;
     void* memory = vips_image_write_to_memory(image.get(), &length);

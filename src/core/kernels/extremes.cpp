@@ -71,24 +71,27 @@ void minimum_16(Rows<std::uint16_t> rows, std::size_t samples, std::uint16_t* ou
     extreme(rows, samples, out, Smaller());
 }
 
+template <class D>
+hn::Vec<D> load_16(D d, const std::uint16_t* row) {
+    return hn::LoadU(d, row);
+}
+template <class D>
+hn::Vec<D> load_16(D d, const std::uint8_t* row) {
+    const hn::Rebind<std::uint8_t, D> narrow;
+    const auto v = hn::PromoteTo(d, hn::LoadU(narrow, row));
+    return hn::Or(v, hn::ShiftLeft<8>(v));
+}
+
 // Few samples of a row stand above what is there already, where frames lie one over the other.
 template <class T>
 void raise(const T* row, const std::uint16_t* table, std::uint16_t slope, std::size_t samples, std::uint16_t* out) {
     const hn::ScalableTag<std::uint16_t> d;
-    const hn::Rebind<T, decltype(d)> from;
     const std::size_t lanes = hn::Lanes(d);
     const auto slopes = hn::Set(d, slope);
     const auto look_up = [&](std::size_t i) { out[i] = std::max(out[i], table[row[i]]); };
     std::size_t i = 0;
     for (; i + lanes <= samples; i += lanes) {
-        auto v = hn::Undefined(d);
-        if constexpr (sizeof(T) == 1) {
-            v = hn::PromoteTo(d, hn::LoadU(from, row + i));
-            v = hn::Or(v, hn::ShiftLeft<8>(v));
-        } else {
-            v = hn::LoadU(d, row + i);
-        }
-        const auto most = hn::MulHigh(v, slopes);
+        const auto most = hn::MulHigh(load_16(d, row + i), slopes);
         const auto above = hn::Eq(hn::Max(most, hn::LoadU(d, out + i)), most);
         const std::size_t count = hn::CountTrue(d, above);
         if (count == 0) continue;

@@ -118,7 +118,8 @@ LoadedPile with_files(pile::Unpacked unpacked) {
         if (found[i] == Found::missing) out.missing.push_back(frame.id);
         if (found[i] == Found::changed) out.changed.push_back(frame.id);
         if (frame.problem.empty() && frame.file->facts.size != out.pile.size)
-            frame.problem = {"%1 is of another size than the rest.", {frame.file->path.filename().string()}};
+            frame.problem = {"%1 is of another size than the rest. Point to the file that it was.",
+                             {frame.file->path.filename().string()}};
     }
     return out;
 }
