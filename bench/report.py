@@ -521,7 +521,7 @@ the picture that answers is that of level 3 (750 x 500); the screen's own resolu
 group "large" has frames of 60 megapixels and a window that fills a screen of 3840 x 2160 at 200 %.
 
 From the start screen to the exported file, opening the frames and naming the file included, it takes 7 clicks and keys for Trails, Clear
-and Quiet, 10 for Sequence and for Shower (`tests/outcomes_test.cpp` holds them), and 14 for Best of with four places taken.
+and Quiet, 9 for Sequence and for Shower (`tests/outcomes_test.cpp` holds them), and 14 for Best of with four places taken.
 
 Groups run on their own (`bench/report.py GROUP`) or all together; kernels are measured by Google Benchmark.
 

@@ -621,6 +621,37 @@ TEST_CASE("the readout tells samples of 16 bits and their light, in the result a
     CHECK(w.window.canvas().readout().contains(QStringLiteral("12000 12000 12000   light")));
 }
 
+TEST_CASE("all that is marked in a dialog for frames are the pictures, not the folders among them", "[window]") {
+    const Folder folder;
+    taken_run(folder, 4, 1 / 125.0, 6, 200);
+    fs::create_directory(folder / "a folder");
+    Window w;
+    const Answering dialog([&](QWidget& widget) {
+        auto* files = qobject_cast<QFileDialog*>(&widget);
+        auto* list = files ? files->findChild<QTreeView*>(QStringLiteral("treeView")) : nullptr;
+        if (!list) return false;
+        files->setDirectory(QString::fromStdString(folder.path().string()));
+        if (!wait_for([&] { return list->model()->rowCount(list->rootIndex()) == 5; }, 5000)) return false;
+        QTest::mouseClick(list->viewport(), Qt::LeftButton, Qt::NoModifier,
+                          list->visualRect(list->model()->index(0, 0, list->rootIndex())).center());
+        QTest::keyClick(list, Qt::Key_A, Qt::ControlModifier);
+        // No column is cut while there is room.
+        for (int column = 1; column < 4; ++column)
+            if (list->columnWidth(column) <
+                list->itemDelegate()
+                    ->sizeHint(QStyleOptionViewItem(), list->model()->index(1, column, list->rootIndex()))
+                    .width())
+                return false;
+        QTest::keyClick(list, Qt::Key_Return);
+        return true;
+    });
+    w.click("outcome_1");
+    REQUIRE(dialog.came());
+    REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+    CHECK(w.pile().frames.size() == 4);
+    CHECK(w.settle());
+}
+
 TEST_CASE("a folder is taken for what its capture data says, and one click says otherwise", "[window]") {
     const Folder folder;
     // Short exposures, some seconds apart.

@@ -109,6 +109,34 @@ TEST_CASE("lit frames offer themselves: each on and off with one click, named by
     CHECK(w.result_at(50, 50) == 257 * 160);
 }
 
+TEST_CASE("Parts opens at the page of the outcome, its tabs stay where they are, and what is found shows at once",
+          "[window]") {
+    const Folder folder;
+    rolling(folder, 10);
+    Window w;
+    REQUIRE(w.open(folder, Outcome::sequence));
+    w.click("knot_4");
+    auto* tab = w.find<QPushButton>("page_sequence");
+    CHECK(tab->isChecked());
+    // The page of painting is longer, and the steps above make room; a page that needs less gives none back.
+    w.click("page_paint");
+    let_pass();
+    const int top = tab->mapTo(&w.window, QPoint(0, 0)).y();
+    w.click("page_sequence");
+    let_pass();
+    CHECK(tab->mapTo(&w.window, QPoint(0, 0)).y() == top);
+    w.key(Qt::Key_2);
+    CHECK(w.window.viewer().view() == app::View::frame);
+    w.click("subjects_find");
+    CHECK(w.window.viewer().view() == app::View::result);
+    REQUIRE(w.settle());
+    CHECK(w.pile().parts.size() == 10);
+    Window other;
+    REQUIRE(other.open(folder, Outcome::best_of));
+    other.click("knot_4");
+    CHECK(other.find<QPushButton>("page_paint")->isChecked());
+}
+
 TEST_CASE("what moves is found with one click, spread by the slider, thinned, solved, left out, undone and saved",
           "[window]") {
     const Folder folder;

@@ -4,10 +4,13 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QFileSystemModel>
+#include <QHeaderView>
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QPushButton>
 #include <QSettings>
+#include <QTreeView>
 
 namespace bp::app {
 namespace {
@@ -49,12 +52,36 @@ void remember(Places kind, const QString& path) {
 
 // Of the size that such dialogs had before.
 bool accepted(QFileDialog& dialog) {
-    constexpr QSize first(860, 540);  // its columns are not cut
+    constexpr QSize first(860, 540);
+    // As wide as what is in it, and the name as wide as there is room.
+    if (auto* list = dialog.findChild<QTreeView*>(QStringLiteral("treeView"))) {
+        list->header()->setStretchLastSection(false);
+        list->header()->setSectionResizeMode(QHeaderView::ResizeToContents);
+        list->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+    }
     const QString key = QStringLiteral("places/dialog_size");
     dialog.resize(QSettings().value(key, first).toSize());
     const bool yes = dialog.exec() == QDialog::Accepted;
     QSettings().setValue(key, dialog.size());
     return yes && !dialog.selectedFiles().isEmpty();
+}
+
+// Whoever marks all means the pictures: a folder among them would be gone into instead.
+void mark_files_alone(QFileDialog& dialog) {
+    auto* list = dialog.findChild<QTreeView*>(QStringLiteral("treeView"));
+    if (!list) return;
+    QItemSelectionModel* marked = list->selectionModel();
+    QObject::connect(marked, &QItemSelectionModel::selectionChanged, &dialog, [marked] {
+        QItemSelection folders;
+        bool files = false;
+        for (const QModelIndex& index : marked->selectedRows()) {
+            const bool folder = QFileInfo(index.data(QFileSystemModel::FilePathRole).toString()).isDir();
+            if (folder) folders.select(index, index);
+            files = files || !folder;
+        }
+        if (files && !folders.isEmpty())
+            marked->select(folders, QItemSelectionModel::Deselect | QItemSelectionModel::Rows);
+    });
 }
 
 // Empty when nothing was chosen. Whether something is there already is asked by who asks for the name.
@@ -81,6 +108,7 @@ QStringList ask_for_files(QWidget* parent, Places kind, const QString& title, co
                           const QString& near) {
     QFileDialog dialog(parent, title, beginning(kind, near), filter);
     dialog.setFileMode(QFileDialog::ExistingFiles);
+    mark_files_alone(dialog);
     if (!accepted(dialog)) return {};
     remember(kind, dialog.selectedFiles().first());
     return dialog.selectedFiles();

@@ -159,6 +159,7 @@ void EvenStep::look_at_tones() {
 }
 
 void EvenStep::opened() {
+    tabs_->opened();
     look_at_tones();
 }
 

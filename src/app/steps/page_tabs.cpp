@@ -27,21 +27,29 @@ void PageTabs::add(QWidget* page, const QString& title, const QString& object, c
     pages_.push_back(page);
 }
 
+void PageTabs::show(const QString& object) {
+    for (QAbstractButton* tab : group_->buttons())
+        if (tab->objectName() == object) tab->click();
+}
+
 void PageTabs::show_page() {
     const int now = group_->checkedId();
     if (now == seen_) return;
-    closed();
+    const bool open = open_;
+    if (open) closed();
     pages_[std::size_t(seen_)]->hide();
     seen_ = now;
     pages_[std::size_t(seen_)]->show();
-    opened();
+    if (open) opened();
 }
 
 void PageTabs::opened() {
+    open_ = true;
     if (auto* page = qobject_cast<Page*>(pages_[std::size_t(seen_)])) page->opened();
 }
 
 void PageTabs::closed() {
+    open_ = false;
     if (auto* page = qobject_cast<Page*>(pages_[std::size_t(seen_)])) page->closed();
 }
 

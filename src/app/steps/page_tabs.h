@@ -19,6 +19,8 @@ class PageTabs : public QWidget {
     explicit PageTabs(QWidget* parent, int across = 4);
     // The first is the one that is seen at first. `object` names its tab.
     void add(QWidget* page, const QString& title, const QString& object, const QString& tip);
+    // As if its tab were clicked, which shows when the step is opened.
+    void show(const QString& object);
     // The step that they are of is opened or closed.
     void opened();
     void closed();
@@ -32,6 +34,7 @@ class PageTabs : public QWidget {
     QButtonGroup* group_;
     std::vector<QWidget*> pages_;
     int seen_ = 0;
+    bool open_ = false;  // the step
 };
 
 }  // namespace bp::app

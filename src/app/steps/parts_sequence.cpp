@@ -23,7 +23,10 @@ PartsSequence::PartsSequence(Studio& studio, Viewer& viewer, QWidget* parent)
                                 "it in as many places as lie apart. What you changed stays"),
                              this);
     column()->addWidget(find);
-    connect(find, &QPushButton::clicked, &studio_, &Studio::find_subjects);
+    connect(find, &QPushButton::clicked, this, [this] {
+        viewer_.set_view(View::result);  // where it will be seen
+        studio_.find_subjects();
+    });
     subjects_ = new FoundList(
         {QStringLiteral("subjects"), tr("Subjects"), tr("Take the tick away to leave a subject out of the picture."),
          tr("Show all"), tr("Every subject shows")},

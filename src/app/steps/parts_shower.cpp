@@ -14,7 +14,10 @@ PartsShower::PartsShower(Studio& studio, Viewer& viewer, Canvas& canvas, PartTar
                                 "picture, each without the sky of its own frame. What you changed stays"),
                              this);
     column()->addWidget(find);
-    connect(find, &QPushButton::clicked, &studio_, &Studio::find_shower);
+    connect(find, &QPushButton::clicked, this, [this] {
+        viewer_.set_view(View::result);  // where they will be seen
+        studio_.find_shower();
+    });
     hint_ = quiet_label({}, this);
     hint_->setObjectName(QStringLiteral("meteors_shown"));
     column()->addWidget(hint_);

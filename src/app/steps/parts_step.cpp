@@ -34,6 +34,12 @@ PartsStep::PartsStep(Studio& studio, Viewer& viewer, Canvas& canvas, TimeRail& r
     column()->addWidget(list);
     new PartsPointing(studio, viewer, canvas, rail, list->rows(), this);
     connect(&studio.document(), &Document::changed, this, &PartsStep::out_of_date);
+    connect(&studio.document(), &Document::opened, this, [this] {
+        const Outcome outcome = studio_.pile().outcome;
+        tabs_->show(outcome == Outcome::sequence ? QStringLiteral("page_sequence")
+                    : outcome == Outcome::shower ? QStringLiteral("page_shower")
+                                                 : QStringLiteral("page_paint"));
+    });
 }
 
 QString PartsStep::summary() const {

@@ -131,7 +131,8 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
     rope_->when_laid_out = [this] { make_room(); };
 }
 
-// Where all does not fit, steps that are closed take one line each. As wide as the longest words need, which differ by
+// Where all does not fit, steps that are closed take one line each, for as long as the same step is open: a page of it
+// that needs less room moves nothing under the pointer. As wide as the longest words need, which differ by
 // language; never narrower again, so that nothing jumps.
 void StepLine::make_room() {
     if (open_ < 0) return;
@@ -140,11 +141,13 @@ void StepLine::make_room() {
     setFixedWidth(std::max(width(), std::min(words, widest)));
     const int knots = int(knots_.size()) * StepKnot::height_of_two_lines;
     const int wanted = knots + bodies_[std::size_t(open_)]->sizeHint().height() + 2 * space::medium;
-    for (StepKnot* knot : knots_) knot->set_close(wanted > viewport()->height());
+    close_ = close_ || wanted > viewport()->height();
+    for (StepKnot* knot : knots_) knot->set_close(close_);
 }
 
 void StepLine::resizeEvent(QResizeEvent* event) {
     QScrollArea::resizeEvent(event);
+    if (event->size().height() != event->oldSize().height()) close_ = false;
     make_room();
 }
 
@@ -175,6 +178,7 @@ void StepLine::open(const StepBody* body) {
 void StepLine::open(int index) {
     if (index < 0 || index >= int(bodies_.size())) return;
     if (open_ >= 0 && open_ != index) bodies_[std::size_t(open_)]->closed();
+    if (open_ != index) close_ = false;
     open_ = index;
     for (std::size_t i = 0; i < bodies_.size(); ++i) {
         bodies_[i]->setVisible(int(i) == index);

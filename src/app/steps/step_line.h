@@ -64,6 +64,7 @@ class StepLine : public QScrollArea {
     Rope* rope_;
     QVBoxLayout* column_;
     int open_ = -1;
+    bool close_ = false;  // steps that are closed take one line
 };
 
 }  // namespace bp::app
