@@ -175,6 +175,7 @@ void Canvas::draw_mark(QPainter& painter) const {
 
 void Canvas::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
+    painter.setLayoutDirection(layoutDirection());
     painter.fillRect(rect(), theme().surround);
     const Rect area = viewer_.area();
     if (area.empty()) return;

@@ -225,6 +225,7 @@ void CurvePad::keyPressEvent(QKeyEvent* event) {
 
 void CurvePad::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    painter.setLayoutDirection(layoutDirection());
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(hasFocus() ? theme().amber : theme().line, 1));
     painter.setBrush(theme().raised);

@@ -156,6 +156,7 @@ void PlumbChart::draw_channel(QPainter& painter, std::size_t channel) const {
 
 void PlumbChart::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    painter.setLayoutDirection(layoutDirection());
     painter.setRenderHint(QPainter::Antialiasing);
     const QRectF area = field();
     painter.fillRect(rect(), theme().ground);

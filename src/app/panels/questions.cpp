@@ -1,11 +1,13 @@
 #include "app/panels/questions.h"
 
 #include <QCoreApplication>
+#include <QDialogButtonBox>
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QFileSystemModel>
 #include <QHeaderView>
+#include <QKeyEvent>
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QPushButton>
@@ -66,10 +68,36 @@ bool accepted(QFileDialog& dialog) {
     return yes && !dialog.selectedFiles().isEmpty();
 }
 
+// The list of the toolkit takes Enter for its present line alone, and for nothing where there is none: what is marked
+// is meant then.
+class EnterIsMeant : public QObject {
+  public:
+    EnterIsMeant(QFileDialog& dialog, QTreeView& list) : QObject(&dialog), dialog_(dialog), list_(list) {
+        list.installEventFilter(this);
+    }
+
+  protected:
+    bool eventFilter(QObject* watched, QEvent* event) override {
+        const auto* key = event->type() == QEvent::KeyPress ? static_cast<QKeyEvent*>(event) : nullptr;
+        if (!key || (key->key() != Qt::Key_Return && key->key() != Qt::Key_Enter) || list_.currentIndex().isValid() ||
+            !list_.selectionModel()->hasSelection())
+            return QObject::eventFilter(watched, event);
+        if (const auto* box = dialog_.findChild<QDialogButtonBox*>())
+            for (QAbstractButton* button : box->buttons())
+                if (box->buttonRole(button) == QDialogButtonBox::AcceptRole) button->click();
+        return true;
+    }
+
+  private:
+    QFileDialog& dialog_;
+    QTreeView& list_;
+};
+
 // Whoever marks all means the pictures: a folder among them would be gone into instead.
 void mark_files_alone(QFileDialog& dialog) {
     auto* list = dialog.findChild<QTreeView*>(QStringLiteral("treeView"));
     if (!list) return;
+    new EnterIsMeant(dialog, *list);
     QItemSelectionModel* marked = list->selectionModel();
     QObject::connect(marked, &QItemSelectionModel::selectionChanged, &dialog, [marked] {
         QItemSelection folders;

@@ -111,6 +111,7 @@ void TaperCurve::keyPressEvent(QKeyEvent* event) {
 
 void TaperCurve::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    painter.setLayoutDirection(layoutDirection());
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(hasFocus() ? theme().amber : theme().line, 1));
     painter.setBrush(theme().raised);

@@ -164,6 +164,7 @@ void ToneRibbon::leaveEvent(QEvent*) {
 
 void ToneRibbon::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    painter.setLayoutDirection(layoutDirection());
     painter.setRenderHint(QPainter::Antialiasing);
     const QRectF area = field();
     // As it is without a look: a straight line from black to white.

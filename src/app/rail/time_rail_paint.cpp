@@ -370,6 +370,7 @@ void TimeRail::draw_extent(QPainter& painter) const {
 
 void TimeRail::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    painter.setLayoutDirection(layoutDirection());
     painter.fillRect(rect(), theme().ground);
     painter.setPen(theme().line);
     painter.drawLine(0, 0, width(), 0);
