@@ -217,6 +217,47 @@ TEST_CASE("one step is open at a time, by click or by key, and painting belongs 
     CHECK(w.window.steps().open_step() == 2);
 }
 
+TEST_CASE("all steps are in view whatever page is open; what does not fit scrolls within its step", "[window]") {
+    const Folder folder;
+    write_moving(folder, 6, {320, 240}, {2, -1});
+    for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
+        Window w;
+        w.window.resize(size);
+        let_pass();
+        REQUIRE(w.open(folder));
+        auto* line = w.find<QScrollArea>("step_line");
+        int scrolled = 0;
+        on_every_page(w, [&] {
+            let_pass();
+            for (int step = 0; step < 7; ++step) {
+                auto* knot = w.find<QWidget>(("knot_" + std::to_string(step)).c_str());
+                const int top = knot->mapTo(line->viewport(), QPoint(0, 0)).y();
+                INFO(size.height() << ": step " << step << " at " << top);
+                CHECK(top >= 0);
+                CHECK(top + knot->height() <= line->viewport()->height());
+                auto* room = w.find<QScrollArea>(("step_room_" + std::to_string(step)).c_str());
+                if (room->isVisible() && room->verticalScrollBar()->maximum() > 0) ++scrolled;
+            }
+        });
+        // Else nothing was tried.
+        CHECK(scrolled > 0);
+        // The wheel goes down within the step, over a value, too, that has not the focus.
+        w.click("knot_5");
+        auto* room = w.find<QScrollArea>("step_room_5");
+        REQUIRE(room->verticalScrollBar()->maximum() > 0);
+        QSlider* value = nullptr;
+        for (auto* slider : room->findChildren<QSlider*>())
+            if (slider->isVisible() && !value) value = slider;
+        REQUIRE(value);
+        const int before = value->value();
+        QWheelEvent wheel(QPointF(5, 5), value->mapToGlobal(QPointF(5, 5)), {}, {0, -240}, Qt::NoButton, Qt::NoModifier,
+                          Qt::NoScrollPhase, false);
+        QApplication::sendEvent(value, &wheel);
+        CHECK(room->verticalScrollBar()->value() > 0);
+        CHECK(value->value() == before);
+    }
+}
+
 TEST_CASE("the top bar says the pile's name and state, and what undo would undo", "[window]") {
     const Folder folder;
     shifted(folder, 2);

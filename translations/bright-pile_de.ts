@@ -5812,6 +5812,10 @@ in %5 s geschrieben</translation>
             <numerusform>%n Orte verdecken andere, zuerst der aus Aufnahme %1 den aus Aufnahme %2.</numerusform>
         </translation>
     </message>
+    <message>
+        <source>For a subject that crosses the scene: it is shown in as many places as lie apart.</source>
+        <translation>Für ein Motiv, das durch die Szene zieht: Es erscheint an so vielen Orten, wie getrennt liegen.</translation>
+    </message>
 </context>
 <context>
     <name>bp::app::PartsShower</name>

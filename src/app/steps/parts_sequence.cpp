@@ -27,6 +27,9 @@ PartsSequence::PartsSequence(Studio& studio, Viewer& viewer, QWidget* parent)
         viewer_.set_view(View::result);  // where it will be seen
         studio_.find_subjects();
     });
+    hint_ = quiet_label(tr("For a subject that crosses the scene: it is shown in as many places as lie apart."), this);
+    hint_->setObjectName(QStringLiteral("sequence_hint"));
+    column()->addWidget(hint_);
     subjects_ = new FoundList(
         {QStringLiteral("subjects"), tr("Subjects"), tr("Take the tick away to leave a subject out of the picture."),
          tr("Show all"), tr("Every subject shows")},
@@ -125,6 +128,7 @@ void PartsSequence::refresh() {
                           tr("Take the tick away to leave it out of the picture."), s.shown > 0, false});
     subjects_->set_things(things, things.empty() ? QString() : tr("Subjects"));
     layout_->setVisible(!found.empty());
+    hint_->setVisible(found.empty());
     if (found.empty()) return;
     spacing_->set_value(int(std::lround(100 * pile.sequence.spacing)));
     early_->setChecked(pile.sequence.on_top == OnTop::early);

@@ -33,6 +33,7 @@ class PartsSequence : public Page {
     NamedSlider* spacing_;
     QPushButton *early_, *late_;
     QSpinBox* every_;
+    QLabel* hint_;  // while nothing is found
     QLabel* overlaps_;
     QPushButton *solve_, *cut_;
     std::optional<Sequence> sequence_;

@@ -131,18 +131,36 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
     rope_->when_laid_out = [this] { make_room(); };
 }
 
-// Where all does not fit, steps that are closed take one line each, for as long as the same step is open: a page of it
-// that needs less room moves nothing under the pointer. As wide as the longest words need, which differ by
-// language; never narrower again, so that nothing jumps.
+// All steps are in view: where not everything fits, those that are closed take one line each, for as long as the same
+// step is open, and the open one scrolls in the room that is left. So a page that needs more or less moves nothing above
+// it. As wide as the longest words need, which differ by language; never narrower again, so that nothing jumps.
 void StepLine::make_room() {
     if (open_ < 0) return;
-    constexpr int widest = 430;
-    const int words = bodies_[std::size_t(open_)]->minimumSizeHint().width() + verticalScrollBar()->sizeHint().width();
-    setFixedWidth(std::max(width(), std::min(words, widest)));
-    const int knots = int(knots_.size()) * StepKnot::height_of_two_lines;
-    const int wanted = knots + bodies_[std::size_t(open_)]->sizeHint().height() + 2 * space::medium;
-    close_ = close_ || wanted > viewport()->height();
-    for (StepKnot* knot : knots_) knot->set_close(close_);
+    constexpr int widest = 430, least_room = 160;
+    QWidget* body = bodies_[std::size_t(open_)];
+    const int bar = rooms_[std::size_t(open_)]->verticalScrollBar()->sizeHint().width();
+    setFixedWidth(std::max(width(), std::min(body->minimumSizeHint().width() + bar, widest)));
+    const auto height_in = [&](int wide) {
+        return body->layout()->hasHeightForWidth() ? body->layout()->totalHeightForWidth(wide)
+                                                   : body->sizeHint().height();
+    };
+    const int wide = viewport()->width();
+    const int of_body = height_in(wide), margins = 2 * space::medium;
+    close_ = close_ || int(knots_.size()) * StepKnot::height_of_two_lines + of_body + margins > viewport()->height();
+    int of_knots = 0;
+    for (StepKnot* knot : knots_) {
+        knot->set_close(close_);
+        of_knots += knot->height();
+    }
+    const int left = std::max(least_room, viewport()->height() - of_knots - margins);
+    rooms_[std::size_t(open_)]->setFixedHeight(of_body <= left ? of_body : std::min(height_in(wide - bar), left));
+}
+
+bool StepLine::eventFilter(QObject* watched, QEvent* event) {
+    // What is in the open step wants another height.
+    if (event->type() == QEvent::LayoutRequest && open_ >= 0 && watched == bodies_[std::size_t(open_)])
+        QMetaObject::invokeMethod(this, &StepLine::make_room, Qt::QueuedConnection);
+    return QScrollArea::eventFilter(watched, event);
 }
 
 void StepLine::resizeEvent(QResizeEvent* event) {
@@ -157,9 +175,20 @@ void StepLine::add(StepBody* body) {
     knot->setAccessibleName(tr("Step %1").arg(body->title()));
     knot->setObjectName(QStringLiteral("knot_%1").arg(index));
     column_->insertWidget(column_->count() - 1, knot);
-    column_->insertWidget(column_->count() - 1, body);
+    auto* room = new QScrollArea(widget());
+    room->setObjectName(QStringLiteral("step_room_%1").arg(index));
+    room->setFocusPolicy(Qt::NoFocus);
+    room->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    room->setWidgetResizable(true);
+    room->setWidget(body);
+    // The rope goes on behind.
+    room->viewport()->setAutoFillBackground(false);
+    body->setAutoFillBackground(false);
+    room->hide();
+    column_->insertWidget(column_->count() - 1, room);
+    body->installEventFilter(this);
     rope_->tie(knot);
-    body->hide();
+    rooms_.push_back(room);
     bodies_.push_back(body);
     knots_.push_back(knot);
     connect(knot, &QAbstractButton::clicked, this, [this, index] { open(index); });
@@ -181,7 +210,7 @@ void StepLine::open(int index) {
     if (open_ != index) close_ = false;
     open_ = index;
     for (std::size_t i = 0; i < bodies_.size(); ++i) {
-        bodies_[i]->setVisible(int(i) == index);
+        rooms_[i]->setVisible(int(i) == index);
         knots_[i]->setChecked(int(i) == index);
         knots_[i]->settle();
     }

@@ -55,12 +55,14 @@ class StepLine : public QScrollArea {
 
   protected:
     void resizeEvent(QResizeEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
   private:
     void make_room();
 
     std::vector<StepKnot*> knots_;
     std::vector<StepBody*> bodies_;
+    std::vector<QScrollArea*> rooms_;  // of the bodies
     Rope* rope_;
     QVBoxLayout* column_;
     int open_ = -1;
