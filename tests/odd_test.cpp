@@ -44,6 +44,15 @@ TEST_CASE("each state that is odd is told from the others, and a usual pile has 
     const std::vector<int> all = ids_of(pile);
     CHECK(odd_state(pile) == OddState::none);
     CHECK(odd_state(with_aside(pile, all, true)) == OddState::all_aside);
+    // Unless parts lie on the empty canvas.
+    Part part;
+    part.id = 1;
+    part.frame = all.front();
+    Pile placed = with_aside(pile, all, true);
+    placed.parts.push_back(part);
+    CHECK(odd_state(placed) == OddState::none);
+    placed.parts.front().on = false;
+    CHECK(odd_state(placed) == OddState::all_aside);
     CHECK(odd_state(with_aside(pile, std::vector<int>(all.begin() + 1, all.end()), true)) == OddState::none);
     CHECK(odd_state(with_role(pile, all, Role::dark)) == OddState::only_darks);
     Pile broken = pile;
