@@ -105,6 +105,22 @@ TEST_CASE("softness fades, and crossing one's own stroke does not paint twice") 
     CHECK(once.mask().at(100, 115) > 0);
 }
 
+TEST_CASE("a stroke is as strong as it is pressed, evenly from place to place, and at full pressure as ever") {
+    const Brush brush{40, 0, 1, true};
+    Stroke plain(Mask({300, 100}), brush), pressed(Mask({300, 100}), brush);
+    plain.extend({50, 50});
+    plain.extend({250, 50});
+    pressed.extend({50, 50}, 0.2);
+    pressed.extend({250, 50}, 1);
+    CHECK(plain.mask().at(50, 50) == 255);
+    CHECK(int(pressed.mask().at(50, 50)) == 51);
+    CHECK(int(pressed.mask().at(150, 50)) == 153);
+    CHECK(pressed.mask().at(250, 50) == 255);
+    // A light touch over a firm one takes nothing away.
+    pressed.extend({250, 50}, 0.1);
+    CHECK(pressed.mask().at(250, 50) == 255);
+}
+
 TEST_CASE("give back undoes what keep painted, by its strength") {
     Stroke keep(Mask({100, 100}), {80, 0, 1, true});
     keep.extend({50, 50});

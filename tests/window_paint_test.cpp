@@ -1,5 +1,7 @@
 #include <QListWidget>
+#include <QPointingDevice>
 #include <QSlider>
+#include <QTabletEvent>
 #include <catch2/catch.hpp>
 
 #include "app/canvas/mask_hatch.h"
@@ -57,6 +59,46 @@ TEST_CASE("painting on a frame makes its part, painting again adds to it, giving
     CHECK(picture.at(200, 100, 0) == 257 * 140);
     CHECK(picture.at(50, 50, 0) == 257 * 90);
     CHECK(picture.at(100, 100, 0) == 257 * 40);
+}
+
+TEST_CASE("a pen paints as hard as it is pressed, its other end gives back, and a mouse paints in full after it",
+          "[window]") {
+    const Folder folder;
+    Window w;
+    brush_on_last(w, folder, 3);
+    app::Canvas& canvas = w.window.canvas();
+    const auto device = [](QPointingDevice::PointerType type) {
+        return QPointingDevice(QStringLiteral("pen"), 7, QInputDevice::DeviceType::Stylus, type,
+                               QInputDevice::Capability::Position | QInputDevice::Capability::Pressure, 1, 3);
+    };
+    const QPointingDevice pen = device(QPointingDevice::PointerType::Pen);
+    const QPointingDevice eraser = device(QPointingDevice::PointerType::Eraser);
+    // Each goes to the canvas first, and then again as of a mouse, as the toolkit does it with what is not taken.
+    const auto goes = [&](const QPointingDevice& with, QEvent::Type type, QPoint at, double pressure) {
+        const bool down = type != QEvent::TabletRelease;
+        QTabletEvent event(type, &with, at, canvas.mapToGlobal(at), pressure, 0, 0, 0, 0, 0, Qt::NoModifier,
+                           Qt::LeftButton, down ? Qt::LeftButton : Qt::NoButton);
+        event.setAccepted(true);
+        QApplication::sendEvent(&canvas, &event);
+        REQUIRE_FALSE(event.isAccepted());
+        if (type == QEvent::TabletPress) QTest::mousePress(&canvas, Qt::LeftButton, Qt::NoModifier, at);
+        if (type == QEvent::TabletMove) w.move_over_canvas(canvas.to_canvas(at));
+        if (!down) QTest::mouseRelease(&canvas, Qt::LeftButton, Qt::NoModifier, at);
+    };
+    const auto dab = [&](const QPointingDevice& with, QPointF at, double pressure) {
+        const QPoint place = canvas.to_screen(at).toPoint();
+        goes(with, QEvent::TabletPress, place, pressure);
+        goes(with, QEvent::TabletRelease, place, 0);
+    };
+    dab(pen, {100, 100}, 0.4);
+    REQUIRE(w.pile().parts.size() == 1);
+    CHECK(int(w.pile().parts[0].mask.at(100, 100)) == 102);
+    dab(pen, {200, 100}, 1);
+    CHECK(int(w.pile().parts[0].mask.at(200, 100)) == 255);
+    dab(eraser, {200, 100}, 0.5);
+    CHECK(int(w.pile().parts[0].mask.at(200, 100)) == 127);
+    w.stroke({{200, 100}});
+    CHECK(int(w.pile().parts[0].mask.at(200, 100)) == 255);
 }
 
 TEST_CASE("parts are painted by keys alone: a dab, and a stroke while Enter is held", "[window]") {

@@ -95,6 +95,9 @@ class Canvas : public QWidget {
     QRect on_screen(const Rect& area) const;
     // Where the pointer is on the widget; left of it when it is elsewhere.
     QPointF pointer() const { return pointer_; }
+    // How hard the pen is pressed that is at work, 0 to 1, and whether by its other end; 1 of a mouse.
+    double pen_pressure() const { return pen_pressure_; }
+    bool pen_erases() const { return pen_erases_; }
     QToolButton* zoom_button() const { return zoom_button_; }
 
   signals:
@@ -116,6 +119,7 @@ class Canvas : public QWidget {
     void paintEvent(QPaintEvent*) override;
     void resizeEvent(QResizeEvent*) override;
     void wheelEvent(QWheelEvent* event) override;
+    void tabletEvent(QTabletEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
@@ -171,6 +175,8 @@ class Canvas : public QWidget {
     bool fitted_ = true;
     QPointF centre_;  // canvas point (edges) in the middle of the widget
     QPointF pointer_{-1, -1};
+    double pen_pressure_ = 1;
+    bool pen_erases_ = false;
     bool marked_ = false;  // the pointer stands where the keys have put it
     bool down_by_key_ = false;
     bool panning_ = false;

@@ -2,6 +2,8 @@
 #include <QApplication>
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <QPointingDevice>
+#include <QTabletEvent>
 #include <QWheelEvent>
 #include <algorithm>
 #include <cmath>
@@ -66,6 +68,16 @@ void Canvas::click(QPointF at) {
     const QPointF p = screen_to_shown(at);
     const auto from = viewer_.origin_at(int(std::floor(p.x())), int(std::floor(p.y())));
     if (from && from->first != 0) studio_.select(from->first);
+}
+
+// What a pen does comes again as of a mouse; here only what a mouse cannot tell.
+void Canvas::tabletEvent(QTabletEvent* event) {
+    const bool down = event->type() == QEvent::TabletPress || event->buttons() != Qt::NoButton;
+    pen_pressure_ = down && event->pointingDevice()->hasCapability(QInputDevice::Capability::Pressure)
+                        ? std::clamp(event->pressure(), 0.0, 1.0)
+                        : 1;
+    pen_erases_ = down && event->pointerType() == QPointingDevice::PointerType::Eraser;
+    event->ignore();
 }
 
 void Canvas::mousePressEvent(QMouseEvent* event) {

@@ -19,14 +19,17 @@ bool PaintTool::press(QPointF at) {
     const std::optional<Mask> mask = target_->begin();
     if (!mask) return true;
     before_ = *mask;
-    stroke_.emplace(before_, brush_);
+    // The other end of a pen gives back.
+    stroke_of_ = brush_;
+    if (canvas_.pen_erases()) stroke_of_.keep = !stroke_of_.keep;
+    stroke_.emplace(before_, stroke_of_);
     canvas_.update(extend(at));
     return true;
 }
 
 QRect PaintTool::extend(QPointF at) {
     const QPointF p = canvas_.to_canvas(at) - QPointF(0.5, 0.5);
-    const Rect changed = stroke_->extend({p.x(), p.y()});
+    const Rect changed = stroke_->extend({p.x(), p.y()}, canvas_.pen_pressure());
     return target_->try_out(stroke_->mask(), changed) ? QRect() : canvas_.on_screen(changed);
 }
 
@@ -38,7 +41,7 @@ void PaintTool::release() {
     if (!stroke_) return;
     const Mask mask = stroke_->mask();
     stroke_.reset();
-    target_->write(mask, brush_);
+    target_->write(mask, stroke_of_);
 }
 
 void PaintTool::cancel() {

@@ -35,7 +35,7 @@ class PaintTool final : public CanvasTool {
 
     Canvas& canvas_;
     MaskTarget* target_ = nullptr;
-    Brush brush_;
+    Brush brush_, stroke_of_;
     bool show_mask_ = true;
     std::optional<Stroke> stroke_;
     Mask before_;

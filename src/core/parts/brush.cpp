@@ -6,12 +6,17 @@
 namespace bp {
 namespace {
 
-double distance_to_segment(Point p, Point a, Point b) {
+// The nearest place of a segment, as a share of it, and how far away that is.
+struct Nearest {
+    double share;
+    double distance;
+};
+Nearest nearest_on_segment(Point p, Point a, Point b) {
     const double dx = b.x - a.x;
     const double dy = b.y - a.y;
     const double length2 = dx * dx + dy * dy;
     const double t = length2 > 0 ? std::clamp(((p.x - a.x) * dx + (p.y - a.y) * dy) / length2, 0.0, 1.0) : 0.0;
-    return std::hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+    return {t, std::hypot(p.x - a.x - t * dx, p.y - a.y - t * dy)};
 }
 
 // 1 in the middle, 0 outside; a smooth fall whose width is the softness, at least one pixel so that edges are clean.
@@ -27,9 +32,11 @@ double touch_at(double distance, const Brush& brush) {
 Stroke::Stroke(Mask before, Brush brush)
     : brush_(brush), before_(std::move(before)), touch_(before_.size()), now_(before_) {}
 
-Rect Stroke::extend(Point to) {
+Rect Stroke::extend(Point to, double pressure) {
     const Point from = last_.value_or(to);
+    const double pressed = last_ ? last_pressure_ : pressure;
     last_ = to;
+    last_pressure_ = pressure;
     const double reach = brush_.size / 2 + 1;
     const int left = int(std::floor(std::min(from.x, to.x) - reach));
     const int top = int(std::floor(std::min(from.y, to.y) - reach));
@@ -37,8 +44,9 @@ Rect Stroke::extend(Point to) {
     const int bottom = int(std::ceil(std::max(from.y, to.y) + reach)) + 1;
     const Rect area = intersect({left, top, right - left, bottom - top}, whole(before_.size()));
     touch_.edit(area, [&](int x, int y, std::uint8_t value) {
-        const double touch = touch_at(distance_to_segment({double(x), double(y)}, from, to), brush_);
-        return std::max(value, std::uint8_t(std::lround(255 * touch * brush_.strength)));
+        const Nearest at = nearest_on_segment({double(x), double(y)}, from, to);
+        const double strength = brush_.strength * (pressed + at.share * (pressure - pressed));
+        return std::max(value, std::uint8_t(std::lround(255 * touch_at(at.distance, brush_) * strength)));
     });
     now_.edit(area, [&](int x, int y, std::uint8_t) {
         const int old = before_.at(x, y);

@@ -20,8 +20,9 @@ class Stroke {
   public:
     Stroke(Mask before, Brush brush);
 
-    // Extends the stroke to `to` and returns the area whose mask values may have changed.
-    Rect extend(Point to);
+    // Extends the stroke to `to` and returns the area whose mask values may have changed. `pressure`, 0 to 1, is a share of
+    // the brush's strength, which goes over evenly from that at the point before.
+    Rect extend(Point to, double pressure = 1);
     const Mask& mask() const { return now_; }
 
   private:
@@ -30,6 +31,7 @@ class Stroke {
     Mask touch_;
     Mask now_;
     std::optional<Point> last_;
+    double last_pressure_ = 1;
 };
 
 }  // namespace bp
