@@ -1,9 +1,9 @@
 // The command line in another language: what people read changes, what programs read does not.
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cstring>
 #include <fstream>
 #include <nlohmann/json.hpp>
-#include <regex>
 #include <sstream>
 
 #include "support/program.h"
@@ -20,13 +20,12 @@ const std::string german = "de_DE.UTF-8";
 std::vector<std::string> explained(const std::string& help) {
     std::vector<std::string> out;
     std::istringstream lines(help);
-    static const std::regex entry("^  (\\S.*?)  +(\\S.*)$"), alone("^ {10,}(\\S.*)$");
     for (std::string line; std::getline(lines, line);) {
-        std::smatch found;
-        if (std::regex_match(line, found, alone))
-            out.push_back(found[1]);
-        else if (std::regex_match(line, found, entry))
-            out.push_back(found[2]);
+        const std::size_t begin = line.find_first_not_of(' ');
+        if (begin == std::string::npos || begin < 2) continue;
+        // An entry begins at the third column and its words after two spaces; further lines are words alone.
+        const std::size_t gap = begin == 2 ? line.find("  ", begin) : begin;
+        if (gap != std::string::npos) out.push_back(line.substr(line.find_first_not_of(' ', gap)));
     }
     return out;
 }

@@ -2,12 +2,15 @@
 #include "app/window/guide.h"
 
 #include <QListWidget>
+#include <QRegularExpression>
 #include <QScrollBar>
 #include <QTextBlock>
+#include <QTranslator>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <regex>
 
+#include "app/looks/shipped.h"
 #include "app/looks/theme.h"
 #include "support/window.h"
 
@@ -125,6 +128,37 @@ TEST_CASE("every link and every picture of the guide is there, as wide as its pa
             }
         }
         CHECK(page->horizontalScrollBar()->maximum() == 0);
+    }
+}
+
+TEST_CASE("the guide is there in German, whole, with the pictures and links of the English one", "[window]") {
+    const std::vector<app::Chapter> english = app::chapters();
+    QTranslator german;
+    REQUIRE(german.load("bright-pile_de", app::shipped_folder("translations", "translations", "bright-pile_de.qm")));
+    QCoreApplication::installTranslator(&german);
+    const std::vector<app::Chapter> spoken = app::chapters();
+    QCoreApplication::removeTranslator(&german);
+    REQUIRE(english.size() == 16);
+    REQUIRE(spoken.size() == english.size());
+    // What a chapter is made of, whatever its words.
+    const auto shape = [](const QString& text) {
+        const auto count = [&](const char* pattern) {
+            return text.count(QRegularExpression(QLatin1String(pattern), QRegularExpression::MultilineOption));
+        };
+        QStringList links;
+        static const QRegularExpression link("\\]\\(([^)#]+)\\)");
+        for (auto found = link.globalMatch(text); found.hasNext();) links << found.next().captured(1);
+        links.sort();
+        return std::tuple(links.join(' ').toStdString(), count("^#+ "), count("^ *(-|[0-9]+\\.) "), count("^\\|"),
+                          count("^ *```"));
+    };
+    for (std::size_t i = 0; i < english.size(); ++i) {
+        INFO(english[i].file.toStdString());
+        CHECK(spoken[i].file == english[i].file);
+        CHECK((spoken[i].text != english[i].text));
+        CHECK(shape(spoken[i].text) == shape(english[i].text));
+        // Neither is much shorter than the other: nothing was left out.
+        CHECK(spoken[i].text.size() > 0.85 * english[i].text.size());
     }
 }
 

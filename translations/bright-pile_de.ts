@@ -2676,7 +2676,7 @@
     </message>
     <message>
         <source>Show what is clipped</source>
-        <translation>Zeigen, was beschnitten ist</translation>
+        <translation>Zeigen, was ausreißt</translation>
     </message>
     <message>
         <source>Hatches what is white or black in any channel: detail there is lost when frames merge</source>
@@ -3854,7 +3854,7 @@ in %5 s geschrieben</translation>
     <name>bp::app::FinishTone</name>
     <message>
         <source>Show what is clipped</source>
-        <translation>Zeigen, was beschnitten ist</translation>
+        <translation>Zeigen, was ausreißt</translation>
     </message>
     <message>
         <source>Hatches what is white or black in any channel of the finished picture</source>
@@ -4297,6 +4297,11 @@ in %5 s geschrieben</translation>
     <message>
         <source>Chapter</source>
         <translation>Kapitel</translation>
+    </message>
+    <message>
+        <source>in English</source>
+        <comment>the folder of docs/guide with the chapters in your language</comment>
+        <translation>de</translation>
     </message>
 </context>
 <context>
@@ -7405,7 +7410,7 @@ Weiß: %2</translation>
     </message>
     <message>
         <source>--taper is for modes in which the strength of frames counts: lighten, add, mean and clipped-mean.</source>
-        <translation>--taper gilt für Arten, in denen die Stärke der Aufnahmen zählt: lighten, add, mean und clipped-mean.</translation>
+        <translation>--taper gilt für Modi, in denen die Stärke der Aufnahmen zählt: lighten, add, mean und clipped-mean.</translation>
     </message>
     <message>
         <source>--taper-end says at which end --taper fades, and no --taper is given.</source>
@@ -7413,7 +7418,7 @@ Weiß: %2</translation>
     </message>
     <message>
         <source>--head is for modes in which the strength of frames counts: lighten, add, mean and clipped-mean.</source>
-        <translation>--head gilt für Arten, in denen die Stärke der Aufnahmen zählt: lighten, add, mean und clipped-mean.</translation>
+        <translation>--head gilt für Modi, in denen die Stärke der Aufnahmen zählt: lighten, add, mean und clipped-mean.</translation>
     </message>
     <message>
         <source>--head-apart, --head-radius and --head-light tell more of --head, and no --head is given.</source>
@@ -7425,7 +7430,7 @@ Weiß: %2</translation>
     </message>
     <message>
         <source>--knit closes the breaks in trails of frames that are not aligned, in the modes lighten and maximum of the sky.</source>
-        <translation>--knit schließt die Lücken in Spuren von Aufnahmen, die nicht ausgerichtet sind, in den Arten lighten und maximum des Himmels.</translation>
+        <translation>--knit schließt die Lücken in Spuren von Aufnahmen, die nicht ausgerichtet sind, in den Modi lighten und maximum des Himmels.</translation>
     </message>
     <message>
         <source>--knit-longest says which pauses --knit auto closes, and --knit auto is not given.</source>
@@ -7557,7 +7562,7 @@ Weiß: %2</translation>
     </message>
     <message>
         <source>A finish file, or a pile whose finish is taken: tone, colour, detail and places of the picture</source>
-        <translation>Eine Finish-Datei, oder ein Stapel, dessen Finish genommen wird: Ton, Farbe, Detail und Stellen des Bildes</translation>
+        <translation>Eine Datei mit einer Vollendung, oder ein Stapel, dessen Vollendung genommen wird: Ton, Farbe, Zeichnung und Stellen des Bildes</translation>
     </message>
     <message>
         <source>full crops to the area that all frames reach; any does not</source>

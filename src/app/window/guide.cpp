@@ -1,5 +1,6 @@
 #include "app/window/guide.h"
 
+#include <QCoreApplication>
 #include <QDir>
 #include <QFile>
 #include <QHBoxLayout>
@@ -10,6 +11,7 @@
 #include <QTextBlock>
 #include <QTextList>
 #include <algorithm>
+#include <map>
 
 #include "app/looks/controls.h"
 #include "app/looks/shipped.h"
@@ -26,10 +28,20 @@ QString folder_of_guide() {
     return shipped_folder(QStringLiteral("guide"), QStringLiteral("docs/guide"), QStringLiteral("README.md"));
 }
 
-std::optional<Chapter> read_chapter(const QString& name) {
-    QFile file(folder_of_guide() + QLatin1Char('/') + name);
-    if (!file.open(QIODevice::ReadOnly)) return std::nullopt;
+// The folder of the chapters in the language that is spoken, in that of the guide; none of it is in English.
+QString folder_of_language() {
+    return QCoreApplication::translate("bp::app::Guide", "in English",
+                                       "the folder of docs/guide with the chapters in your language");
+}
+
+std::optional<Chapter> read_chapter(const QString& name, const QString& language) {
+    QFile file(folder_of_guide() + QLatin1Char('/') + language + QLatin1Char('/') + name);
+    const bool own = file.open(QIODevice::ReadOnly);
+    if (!own) file.setFileName(folder_of_guide() + QLatin1Char('/') + name);
+    if (!own && !file.open(QIODevice::ReadOnly)) return std::nullopt;
     Chapter out{name, {}, QString::fromUtf8(file.readAll())};
+    // Pictures are found from the folder of the guide.
+    if (own) out.text.replace(QStringLiteral("](../../"), QStringLiteral("](../"));
     static const QRegularExpression heading(QStringLiteral("^# (.*)$"), QRegularExpression::MultilineOption);
     out.title = heading.match(out.text).captured(1).section(QLatin1Char(':'), 0, 0);
     return out;
@@ -54,17 +66,18 @@ void give_room(QTextDocument& text) {
 }  // namespace
 
 const std::vector<Chapter>& chapters() {
-    static const std::vector<Chapter> all = [] {
-        std::vector<Chapter> out;
-        const auto contents = read_chapter(QStringLiteral("README.md"));
-        if (!contents) return out;
-        out.push_back(*contents);
-        static const QRegularExpression link(QStringLiteral("\\]\\(([a-z-]+\\.md)\\)"));
-        for (auto found = link.globalMatch(contents->text); found.hasNext();)
-            if (const auto chapter = read_chapter(found.next().captured(1))) out.push_back(*chapter);
-        return out;
-    }();
-    return all;
+    static std::map<QString, std::vector<Chapter>> by_language;
+    const QString language = folder_of_language();
+    const auto known = by_language.find(language);
+    if (known != by_language.end()) return known->second;
+    std::vector<Chapter>& out = by_language[language];
+    const auto contents = read_chapter(QStringLiteral("README.md"), language);
+    if (!contents) return out;
+    out.push_back(*contents);
+    static const QRegularExpression link(QStringLiteral("\\]\\(([a-z-]+\\.md)\\)"));
+    for (auto found = link.globalMatch(contents->text); found.hasNext();)
+        if (const auto chapter = read_chapter(found.next().captured(1), language)) out.push_back(*chapter);
+    return out;
 }
 
 QString chapter_of_step(int step) {

@@ -17,7 +17,8 @@ struct Chapter {
     QString title;  // its first heading
     QString text;   // Markdown
 };
-// In the order in which the contents name them, the contents first. Empty where the guide is not installed.
+// In the language that is spoken, those that it lacks in English, in the order in which the contents name them, the
+// contents first. Empty where the guide is not installed.
 const std::vector<Chapter>& chapters();
 // The chapter of a step, by its number on the step line; the contents where none is open.
 QString chapter_of_step(int step);
