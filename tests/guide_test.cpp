@@ -8,7 +8,6 @@
 #include <QTranslator>
 #include <catch2/catch.hpp>
 #include <cmath>
-#include <regex>
 
 #include "app/looks/shipped.h"
 #include "app/looks/theme.h"
@@ -108,15 +107,14 @@ TEST_CASE("every link and every picture of the guide is there, as wide as its pa
     const auto& all = app::chapters();
     REQUIRE(all.size() == 16);
     auto* page = guide->findChild<QTextBrowser*>("guide_page");
-    const std::regex link(R"(\]\(([^)#]+)\))");
+    static const QRegularExpression link("\\]\\(([^)#]+)\\)");
     for (const app::Chapter& chapter : all) {
         INFO(chapter.file.toStdString());
         CHECK_FALSE(chapter.title.isEmpty());
         guide->open_chapter(chapter.file);
         REQUIRE(guide->chapter() == chapter.file);
-        const std::string text = chapter.text.toStdString();
-        for (std::sregex_iterator found(text.begin(), text.end(), link), end; found != end; ++found) {
-            const QString to = QString::fromStdString((*found)[1].str());
+        for (auto found = link.globalMatch(chapter.text); found.hasNext();) {
+            const QString to = found.next().captured(1);
             INFO(to.toStdString());
             if (to.endsWith(".md")) {
                 CHECK(std::any_of(all.begin(), all.end(), [&](const app::Chapter& c) { return c.file == to; }));
