@@ -53,7 +53,8 @@ class WheelGuard final : public QObject {
         if (static_cast<QWidget*>(watched)->hasFocus()) return false;
         // It goes to what lies around the control.
         for (auto* around = static_cast<QWidget*>(watched)->parentWidget(); around; around = around->parentWidget())
-            if (auto* scroll = qobject_cast<QScrollArea*>(around); scroll && scroll->verticalScrollBar()->maximum() > 0) {
+            if (auto* scroll = qobject_cast<QScrollArea*>(around);
+                scroll && scroll->verticalScrollBar()->maximum() > 0) {
                 QCoreApplication::sendEvent(scroll->verticalScrollBar(), event);
                 break;
             }

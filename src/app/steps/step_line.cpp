@@ -132,8 +132,8 @@ StepLine::StepLine(QWidget* parent) : QScrollArea(parent) {
 }
 
 // All steps are in view: where not everything fits, those that are closed take one line each, for as long as the same
-// step is open, and the open one scrolls in the room that is left. So a page that needs more or less moves nothing above
-// it. As wide as the longest words need, which differ by language; never narrower again, so that nothing jumps.
+// step is open, and the open one scrolls in the room that is left. So a page that needs more or less moves nothing
+// above it. As wide as the longest words need, which differ by language; never narrower again, so that nothing jumps.
 void StepLine::make_room() {
     if (open_ < 0) return;
     constexpr int widest = 430, least_room = 160;
