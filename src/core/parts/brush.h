@@ -20,8 +20,8 @@ class Stroke {
   public:
     Stroke(Mask before, Brush brush);
 
-    // Extends the stroke to `to` and returns the area whose mask values may have changed. `pressure`, 0 to 1, is a share of
-    // the brush's strength, which goes over evenly from that at the point before.
+    // Extends the stroke to `to` and returns the area whose mask values may have changed. `pressure`, 0 to 1, is a
+    // share of the brush's strength, which goes over evenly from that at the point before.
     Rect extend(Point to, double pressure = 1);
     const Mask& mask() const { return now_; }
 
