@@ -24,7 +24,7 @@ inline Ran run_program(const std::string& arguments, const std::string& before =
     const std::string out = (folder / "out").string();
     const std::string error = (folder / "error").string();
     const int status = std::system(
-        (before + "LANGUAGE= LC_ALL=" + language + " " + CLI_PROGRAM + " " + arguments + " >" + out + " 2>" + error)
+        (before + "env LANGUAGE= LC_ALL=" + language + " " + CLI_PROGRAM + " " + arguments + " >" + out + " 2>" + error)
             .c_str());
     return {WIFEXITED(status) ? WEXITSTATUS(status) : -1, bytes_of(out), bytes_of(error)};
 }
