@@ -442,7 +442,7 @@ TEST_CASE("the wheel scrolls the steps and changes a value only where the focus 
         let_pass();
     };
     auto* exposure = w.find<QSlider>("look_exposure_ev");
-    auto* steps = w.window.steps().verticalScrollBar();
+    auto* steps = w.find<QScrollArea>("step_room_1")->verticalScrollBar();
     REQUIRE(steps->maximum() > 0);
     steps->setValue(0);
     wheel(exposure);

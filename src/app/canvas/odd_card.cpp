@@ -51,6 +51,7 @@ OddCard::OddCard(Studio& studio, Viewer& viewer, QWidget* canvas)
     words_->setObjectName(QStringLiteral("odd_words"));
     words_->setWordWrap(true);
     mend_->setObjectName(QStringLiteral("odd_mend"));
+    mend_->setText(tr(table.front().button));  // Aids look at what is hidden, too.
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(space::medium, space::small, space::medium, space::small);
     row->setSpacing(space::medium);
