@@ -174,8 +174,11 @@ TEST_CASE("what the rail marks on a frame is told apart by shape: in grey and wi
     pile = with_problem(std::move(pile), pile.frames[3].id, Saying(std::string("gone")));
     pile = with_role(std::move(pile), of(4), Role::dark);
     pile = with_role(std::move(pile), of(5), Role::foreground);
+    pile = with_reference(std::move(pile), pile.frames[6].id);
     r.w.studio().document().edit(pile, "States");
     REQUIRE(r.w.settle());
+    // The reference carries its cross once there is something that was measured against it.
+    REQUIRE(wait_for([&] { return r.w.window.surveyor().complete(); }));
     for (const app::ThemeName theme : {app::ThemeName::dusk, app::ThemeName::noon}) {
         app::apply_theme(*qApp, theme);
         let_pass();
@@ -183,7 +186,7 @@ TEST_CASE("what the rail marks on a frame is told apart by shape: in grey and wi
         for (const auto& [name, eye] : eyes) {
             const QImage seen = seen_by(eye, rail);
             std::vector<QImage> slats;
-            for (const std::size_t i : {1, 0, 2, 3, 4, 5}) {
+            for (const std::size_t i : {1, 0, 2, 3, 4, 5, 6}) {
                 const QRectF place = r.slat(i).adjusted(-3, -14, 3, 16);
                 slats.push_back(seen.copy(place.toRect()));
             }
