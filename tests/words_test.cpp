@@ -124,6 +124,11 @@ std::set<std::string> cut_in_all_steps(Window& w) {
 void check_no_word_is_cut(std::unique_ptr<QTranslator> language) {
     const Folder folder;
     write_moving(folder, 6, {320, 240}, {2, -1});
+    // A name that the top bar has no room for.
+    const fs::path night = folder / "Wide Meadow Moonwatch, midwinter";
+    const std::vector<std::string> frames = folder.names();
+    fs::create_directory(night);
+    for (const std::string& name : frames) fs::rename(folder / name, night / name);
     const Speaking words(std::move(language));
     for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
         Window w;
@@ -131,9 +136,12 @@ void check_no_word_is_cut(std::unique_ptr<QTranslator> language) {
         let_pass();
         INFO(size.width() << " x " << size.height());
         CHECK(cut_words(w.window) == std::set<std::string>());
-        REQUIRE(w.open(folder));
+        w.drop({night});
+        REQUIRE(wait_for([&] { return w.studio().document().open(); }));
+        REQUIRE(w.settle());
         CHECK(cut_in_all_steps(w) == std::set<std::string>());
         CHECK(w.window.width() == size.width());
+        CHECK(w.find<QLabel>("pile_name")->text().size() >= 5);
     }
 }
 

@@ -24,6 +24,7 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     home_ = tool(QStringLiteral("bright-pile"), QStringLiteral("home"), tr("Back to the start"));
     name_ = new QLabel(this);
     name_->setObjectName(QStringLiteral("pile_name"));
+    name_->setTextFormat(Qt::PlainText);
     name_->setFont(face(type::body, QFont::DemiBold));
     edited_ = quiet_label(tr("edited"), this);
     edited_->setWordWrap(false);
@@ -122,8 +123,6 @@ void TopBar::set_pair(bool on) {
 
 void TopBar::refresh() {
     Document& document = studio_.document();
-    constexpr int longest_name = 180;
-    name_->setText(name_->fontMetrics().elidedText(document.name(), Qt::ElideMiddle, longest_name));
     name_->setToolTip(document.path().isEmpty() ? document.name() : document.path());
     says_edited_ = document.open() && (document.edited() || document.path().isEmpty());
     edited_->setText(document.path().isEmpty() && !document.edited() ? tr("not saved") : tr("edited"));
@@ -156,13 +155,20 @@ int TopBar::width_without(std::size_t count) const {
         }
         const auto at = std::find(last.begin(), last.end(), widget);
         const bool gone = at != last.end() && std::size_t(at - last.begin()) < count;
-        if (!gone && (widget != edited_ || says_edited_)) out += widget->sizeHint().width() + layout()->spacing();
+        if (gone || (widget == edited_ && !says_edited_)) continue;
+        out += (widget == name_ ? width_of_name(longest_name) : widget->sizeHint().width()) + layout()->spacing();
     }
     return out;
 }
 
+int TopBar::width_of_name(int most) const {
+    // Advances are rounded; what is a fraction wider than its room would be shortened.
+    return std::min(name_->fontMetrics().horizontalAdvance(studio_.document().name()) + 1, most);
+}
+
 QSize TopBar::minimumSizeHint() const {
-    return {width_without(giving_way().size()), space::bar_height};
+    const int of_name = width_of_name(longest_name) - width_of_name(shortest_name);
+    return {width_without(giving_way().size()) - of_name, space::bar_height};
 }
 
 void TopBar::make_room() {
@@ -171,6 +177,9 @@ void TopBar::make_room() {
     while (gone < last.size() && width_without(gone) > width()) ++gone;
     for (std::size_t i = 0; i < last.size(); ++i)
         last[i]->setVisible(i >= gone && (last[i] != edited_ || says_edited_));
+    const int missing = std::max(0, width_without(gone) - width());
+    const int of_name = std::max(shortest_name, width_of_name(longest_name) - missing);
+    name_->setText(name_->fontMetrics().elidedText(studio_.document().name(), Qt::ElideMiddle, of_name));
 }
 
 void TopBar::resizeEvent(QResizeEvent*) {

@@ -39,9 +39,12 @@ class TopBar : public QWidget {
 
   private:
     void refresh();
-    // What the menu or a key does, too, gives way where there is no room for all.
+    static constexpr int longest_name = 180, shortest_name = 60;
+
+    // What the menu or a key does, too, gives way where there is no room for all; then the name is shortened.
     void make_room();
     int width_without(std::size_t count) const;
+    int width_of_name(int most) const;
     std::vector<QWidget*> giving_way() const { return {edited_, open_, pair_, save_, history_, redo_}; }
     QToolButton* tool(const QString& picture, const QString& name, const QString& tip);
 
