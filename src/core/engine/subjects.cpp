@@ -5,6 +5,7 @@
 #include "base/median.h"
 #include "base/parallel.h"
 #include "engine/zone_rows.h"
+#include "kernels/beyond_noise.h"
 #include "kernels/level.h"
 #include "kernels/median.h"
 #include "parts/shapes.h"
@@ -72,11 +73,11 @@ class HeldAgainstMiddle final : public StepWork {
         kernels::median(distances, samples, distance.data());
         const std::vector<float> deviation = deviations_of(distance, width, channels);
         for (std::size_t k = 0; k < at_.size(); ++k) {
-            std::uint8_t* out = by[k].row(y - region_.top) + (columns.begin - region_.left);
-            for (int x = covers[k].begin; x < covers[k].end; ++x) {
-                const std::ptrdiff_t i = std::ptrdiff_t(x) * channels;
-                out[x] = differing(pointers[k] + i, middle.data() + i, deviation.data() + i, channels);
-            }
+            if (covers[k].empty()) continue;
+            const std::ptrdiff_t x = covers[k].begin, i = x * channels;
+            kernels::beyond_noise(pointers[k] + i, middle.data() + i, deviation.data() + i,
+                                  std::size_t(covers[k].end - covers[k].begin), channels,
+                                  by[k].row(y - region_.top) + (columns.begin - region_.left) + x);
         }
     }
 

@@ -6,6 +6,7 @@
 
 #include "base/median.h"
 #include "engine/render.h"
+#include "kernels/beyond_noise.h"
 #include "parts/differing.h"
 #include "parts/likeness.h"
 #include "parts/shapes.h"
@@ -73,14 +74,13 @@ Result<Mask> thing_at(const Pile& pile, int frame, Point at, int more, FrameStor
     level_to(own.value(), picture.value(), LightCurve::of(pile.profile, pile.channels));
     const NoiseOf noise(own.value(), picture.value());
     Differing by(region.size(), 1);
-    for (int y = 0; y < region.height; ++y)
-        for (int x = 0; x < region.width; ++x) {
-            const std::uint16_t* a = own.value().row(y) + std::ptrdiff_t(x) * pile.channels;
-            const std::uint16_t* b = picture.value().row(y) + std::ptrdiff_t(x) * pile.channels;
-            std::array<float, 3> deviation{};
-            for (int c = 0; c < pile.channels; ++c) deviation[std::size_t(c)] = noise.at(b[c]);
-            by.at(x, y, 0) = differing(a, b, deviation.data(), pile.channels);
-        }
+    std::vector<float> deviations(std::size_t(region.width) * std::size_t(pile.channels));
+    for (int y = 0; y < region.height; ++y) {
+        const std::uint16_t* usual = picture.value().row(y);
+        std::transform(usual, usual + deviations.size(), deviations.begin(), [&](auto v) { return noise.at(v); });
+        kernels::beyond_noise(own.value().row(y), usual, deviations.data(), std::size_t(region.width), pile.channels,
+                              by.row(y));
+    }
     if (job.stopped()) return stopped_failure();
     const Point place{at.x / unit, at.y / unit};
     const double side = std::max(region.width, region.height);

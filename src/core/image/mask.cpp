@@ -170,6 +170,12 @@ Rect Mask::bounds_of_change(const Mask& other) const {
 }
 
 void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std::uint8_t)>& change) {
+    edit_rows(area, [&](int x, int y, std::span<std::uint8_t> values) {
+        for (std::uint8_t& value : values) value = change(x++, y, value);
+    });
+}
+
+void Mask::edit_rows(const Rect& area, const std::function<void(int, int, std::span<std::uint8_t>)>& change) {
     const Rect inside = intersect(area, whole(size_));
     if (inside.empty()) return;
     Tiles& tiles = own_tiles();
@@ -179,10 +185,9 @@ void Mask::edit(const Rect& area, const std::function<std::uint8_t(int, int, std
             auto fresh = slot ? std::make_shared<Tile>(*slot) : std::make_shared<Tile>();
             const Rect here = intersect(inside, {column * tile, row * tile, tile, tile});
             for (int y = here.top; y < here.bottom(); ++y)
-                for (int x = here.left; x < here.right(); ++x) {
-                    std::uint8_t& value = (*fresh)[std::size_t(y % tile) * tile + std::size_t(x % tile)];
-                    value = change(x, y, value);
-                }
+                change(here.left, y,
+                       std::span(*fresh).subspan(std::size_t(y % tile) * tile + std::size_t(here.left % tile),
+                                                 std::size_t(here.width)));
             // What stays nothing takes no memory.
             if (slot || std::any_of(fresh->begin(), fresh->end(), [](std::uint8_t v) { return v != 0; }))
                 slot = std::move(fresh);
@@ -251,12 +256,18 @@ Mask Mask::softened(double width) const {
         const int high = here.height + 2 * reach;
         const auto wide = std::size_t(here.width);
         // Every sum is taken in the same order, weight by weight, whatever is vectorised.
-        std::vector<double> line(wide + 2 * std::size_t(reach));
+        std::vector<std::uint8_t> values(wide + 2 * std::size_t(reach));
+        std::vector<double> line(values.size());
         std::vector<double> across(std::size_t(high) * wide, 0);
         for (int y = 0; y < high; ++y) {
-            const int v = inside(here.top - reach + y, size_.height);
-            for (std::size_t x = 0; x < line.size(); ++x)
-                line[x] = at(inside(here.left - reach + int(x), size_.width), v);
+            const int left = here.left - reach, v = inside(here.top - reach + y, size_.height);
+            read_row(0, v, left, int(values.size()), values.data());
+            // Beyond the edges it goes on as it is there.
+            const int begin = std::max(0, -left), end = std::min(int(values.size()), size_.width - left);
+            std::fill(values.begin(), values.begin() + begin, values[std::size_t(begin)]);
+            std::fill(values.begin() + end, values.end(), values[std::size_t(end - 1)]);
+            if (std::all_of(values.begin(), values.end(), [](std::uint8_t value) { return value == 0; })) continue;
+            std::copy(values.begin(), values.end(), line.begin());
             double* sums = across.data() + std::size_t(y) * wide;
             for (std::size_t d = 0; d < weights.size(); ++d)
                 for (std::size_t x = 0; x < wide; ++x) sums[x] += weights[d] * line[x + d];
@@ -267,8 +278,12 @@ Mask Mask::softened(double width) const {
                 const double* sums = across.data() + (y + d) * wide;
                 for (std::size_t x = 0; x < wide; ++x) down[y * wide + x] += weights[d] * sums[x];
             }
-        out.edit(here, [&](int x, int y, std::uint8_t) {
-            return std::uint8_t(std::lround(down[std::size_t(y - here.top) * wide + std::size_t(x - here.left)]));
+        out.edit_rows(here, [&](int, int y, std::span<std::uint8_t> to) {
+            const double* sums = down.data() + std::size_t(y - here.top) * wide;
+            for (std::size_t x = 0; x < wide; ++x) {
+                const int below = int(sums[x]);
+                to[x] = std::uint8_t(below + (sums[x] - below >= 0.5 ? 1 : 0));
+            }
         });
     });
     return out;
@@ -278,8 +293,9 @@ Mask Mask::from_raster(Size size, Point corner, const Raster8& raster) {
     Mask out(size);
     const int left = int(corner.x);
     const int top = int(corner.y);
-    out.edit({left, top, raster.width(), raster.height()},
-             [&](int x, int y, std::uint8_t) { return raster.at(x - left, y - top, 0); });
+    out.edit_rows({left, top, raster.width(), raster.height()}, [&](int x, int y, std::span<std::uint8_t> to) {
+        std::copy_n(raster.row(y - top) + (x - left), to.size(), to.begin());
+    });
     return out;
 }
 

@@ -12,21 +12,61 @@ namespace {
 // A thing begins where the mean square over `wide` pixels each way is so large, which chance does not make. It goes on
 // to where that over the nearest ones, each of which counts for `most_of_one` at most, is half as much: whatever stands
 // out clearly ends at its edge, not beside it.
-constexpr int wide = 5, near = 3;
+constexpr int wide = 5, near = 3, beside = 7;
 constexpr float begins = 5, most_of_one = 4, edge = most_of_one / 2;
 // What a border between two pixels costs beside their own shares, which are held to `most`.
 constexpr float border = 0.20F, most = 2;
 // Things lie within a piece of picture that is grown by so many pixels around where they begin.
 constexpr int around = 24;
 
-constexpr float unit = 16;  // of a Differing, for the root of one deviation
+constexpr int unit = 16;  // of a Differing, for the root of one deviation
 
-cv::Mat squares_of(const Differing& by) {
-    std::array<float, 256> squares;
-    for (std::size_t v = 0; v < squares.size(); ++v) squares[v] = float(std::pow(deviations_of(std::uint8_t(v)), 2));
-    cv::Mat out(by.height(), by.width(), CV_32F);
-    for (int y = 0; y < by.height(); ++y)
-        for (int x = 0; x < by.width(); ++x) out.at<float>(y, x) = squares[by.at(x, y, 0)];
+// The mean squares that go with the values of a Differing.
+const std::array<float, 256>& squares() {
+    static const std::array<float, 256> table = [] {
+        std::array<float, 256> out;
+        for (std::size_t v = 0; v < out.size(); ++v) out[v] = float(std::pow(deviations_of(std::uint8_t(v)), 2));
+        return out;
+    }();
+    return table;
+}
+
+cv::Mat squares_in(const Differing& by, const cv::Rect& box) {
+    cv::Mat out(box.height, box.width, CV_32F);
+    for (int y = 0; y < box.height; ++y)
+        std::transform(by.row(box.y + y) + box.x, by.row(box.y + y) + box.x + box.width, out.ptr<float>(y),
+                       [&table = squares()](std::uint8_t v) { return table[v]; });
+    return out;
+}
+
+// 1 where the mean square over `wide` pixels each way is more than `begins`; it goes on beyond the edges as in a
+// mirror. In whole numbers: a square is the fourth power of a value.
+cv::Mat seeds_of(const Differing& by) {
+    constexpr std::uint32_t one = unit * unit * unit * unit, enough = std::uint32_t(begins) * wide * wide * one;
+    constexpr int reach = wide / 2;
+    std::array<std::uint32_t, 256> power;
+    for (std::uint32_t v = 0; v < power.size(); ++v) power[v] = std::min(v * v * v * v, enough + 1);
+    const int width = by.width(), height = by.height();
+    cv::Mat out(height, width, CV_8U);
+    // The columns beside the edges are there twice, so that all sums are alike.
+    const auto across = std::size_t(width) + 2 * reach;
+    std::vector<std::uint32_t> rows(across * std::size_t(height)), sums(across);
+    for (int y = 0; y < height; ++y) {
+        std::uint32_t* row = rows.data() + std::size_t(y) * across;
+        for (int x = -reach; x < width + reach; ++x)
+            row[x + reach] = power[by.at(cv::borderInterpolate(x, width, cv::BORDER_REFLECT_101), y, 0)];
+    }
+    for (int y = 0; y < height; ++y) {
+        std::fill(sums.begin(), sums.end(), 0);
+        for (int d = -reach; d <= reach; ++d) {
+            const int v = cv::borderInterpolate(y + d, height, cv::BORDER_REFLECT_101);
+            const std::uint32_t* row = rows.data() + std::size_t(v) * across;
+            for (std::size_t x = 0; x < across; ++x) sums[x] += row[x];
+        }
+        std::uint8_t* to = out.ptr<std::uint8_t>(y);
+        for (std::size_t x = 0; x < std::size_t(width); ++x)
+            to[x] = sums[x] + sums[x + 1] + sums[x + 2] + sums[x + 3] + sums[x + 4] > enough ? 1 : 0;
+    }
     return out;
 }
 
@@ -53,32 +93,41 @@ cv::Mat cut(const cv::Mat& share) {
 }
 
 // Lenses and compression smear an edge over some pixels: takes off those at the border of the mask in which less than
-// about half of what stands beside them is seen.
-void peel(cv::Mat& mask, const cv::Mat& squares) {
-    constexpr int layers = 6, beside = 7;
+// about half of what stands beside them is seen. `near_squares` is the mean over the nearest pixels.
+void peel(cv::Mat& mask, const cv::Mat& near_squares) {
+    constexpr int layers = 6;
     // Of the mean square over the nearest pixels, which just beside an edge is that of its own less than half covered
     // pixels and of none inside; where that is told by more than noise.
     constexpr float share = 0.20F, clear = 60;
     cv::Mat around_it;
-    cv::dilate(squares, around_it, cv::getStructuringElement(cv::MORPH_RECT, {beside, beside}));
-    const cv::Mat faint = (squares < share * around_it) & (around_it > clear);
+    cv::dilate(near_squares, around_it, cv::getStructuringElement(cv::MORPH_RECT, {beside, beside}));
+    const cv::Mat faint = (near_squares < share * around_it) & (around_it > clear);
     for (int i = 0; i < layers; ++i) {
         cv::Mat inner;
         cv::erode(mask, inner, cv::getStructuringElement(cv::MORPH_CROSS, {3, 3}), {-1, -1}, 1, cv::BORDER_REPLICATE);
         mask.setTo(0, mask & ~inner & faint);
     }
 }
+// 255 where a piece of the picture shows a thing; `inside` is 255 where the box is the piece's own. What lies around the
+// box counts as it does in the whole picture.
+cv::Mat thing_in(const Differing& by, const cv::Rect& box, const cv::Mat& inside) {
+    constexpr int margin = beside / 2 + near / 2;
+    const cv::Rect wider = cv::Rect(box.x - margin, box.y - margin, box.width + 2 * margin, box.height + 2 * margin) &
+                           cv::Rect(0, 0, by.width(), by.height());
+    const cv::Rect inner(box.tl() - wider.tl(), box.size());
+    const cv::Mat squares = squares_in(by, wider);
+    cv::Mat near_squares, over_near;
+    cv::blur(squares, near_squares, {near, near}, {-1, -1}, cv::BORDER_REFLECT_101);
+    cv::blur(cv::min(squares, most_of_one), over_near, {near, near}, {-1, -1}, cv::BORDER_REFLECT_101);
+    cv::Mat share = cv::min(cv::max(over_near(inner) - edge, -most), most);
+    share.setTo(-most, ~inside);
+    cv::Mat mask = cv::Mat::zeros(wider.size(), CV_8U);
+    cut(share).copyTo(mask(inner));
+    peel(mask, near_squares);
+    return mask(inner);
+}
 
 }  // namespace
-
-std::uint8_t differing(const std::uint16_t* pixel, const std::uint16_t* usual, const float* deviation, int channels) {
-    float sum = 0;
-    for (int c = 0; c < channels; ++c) {
-        const float d = float(int(pixel[c]) - int(usual[c])) / deviation[c];
-        sum += d * d;
-    }
-    return std::uint8_t(std::min(255.0F, unit * std::sqrt(std::sqrt(sum / float(channels))) + 0.5F));
-}
 
 double deviations_of(std::uint8_t differing) {
     const double root = differing / double(unit);
@@ -86,29 +135,19 @@ double deviations_of(std::uint8_t differing) {
 }
 
 std::vector<Thing> things_in(const Differing& by, std::size_t least) {
-    const cv::Mat squares = squares_of(by);
-    cv::Mat over_wide, over_near;
-    cv::blur(squares, over_wide, {wide, wide}, {-1, -1}, cv::BORDER_REFLECT_101);
-    cv::blur(cv::min(squares, most_of_one), over_near, {near, near}, {-1, -1}, cv::BORDER_REFLECT_101);
-    cv::Mat over_near_whole;
-    cv::blur(squares, over_near_whole, {near, near}, {-1, -1}, cv::BORDER_REFLECT_101);
-    const cv::Mat seeds = over_wide > begins;
-    cv::Mat share = cv::min(cv::max(over_near - edge, -most), most);
+    const cv::Mat seeds = seeds_of(by);
     // Pieces of picture around where things begin are cut one by one.
-    cv::Mat pieces, joined;
-    cv::dilate(seeds, joined, cv::getStructuringElement(cv::MORPH_RECT, {2 * around + 1, 2 * around + 1}));
-    cv::Mat labels, statistics, middles;
-    const int count = cv::connectedComponentsWithStats(joined, labels, statistics, middles);
-    cv::Mat mask = cv::Mat::zeros(squares.size(), CV_8U);
+    cv::Mat near_seeds, labels, statistics, middles;
+    constexpr int side = 2 * around + 1;
+    cv::boxFilter(seeds, near_seeds, CV_16U, {side, side}, {-1, -1}, false, cv::BORDER_CONSTANT);
+    const int count = cv::connectedComponentsWithStats(near_seeds > 0, labels, statistics, middles);
+    cv::Mat mask = cv::Mat::zeros(seeds.size(), CV_8U);
     for (int i = 1; i < count; ++i) {
         const cv::Rect box(statistics.at<int>(i, cv::CC_STAT_LEFT), statistics.at<int>(i, cv::CC_STAT_TOP),
                            statistics.at<int>(i, cv::CC_STAT_WIDTH), statistics.at<int>(i, cv::CC_STAT_HEIGHT));
-        cv::Mat own = share(box).clone();
-        own.setTo(-most, labels(box) != i);
-        cv::Mat found = cut(own);
+        const cv::Mat found = thing_in(by, box, labels(box) == i);
         found.copyTo(mask(box), found);
     }
-    peel(mask, over_near_whole);
     const int things = cv::connectedComponentsWithStats(mask, labels, statistics, middles);
     std::vector<Thing> out;
     for (int i = 1; i < things; ++i) {
@@ -127,7 +166,7 @@ std::vector<Thing> things_in(const Differing& by, std::size_t least) {
                 const int u = thing.box.left + x, v = thing.box.top + y;
                 if (labels.at<int>(v, u) != i) continue;
                 thing.mask.at(x, y, 0) = 255;
-                sum += std::sqrt(double(squares.at<float>(v, u)));
+                sum += std::sqrt(double(squares()[by.at(u, v, 0)]));
                 begins_here = begins_here || seeds.at<std::uint8_t>(v, u) != 0;
             }
         thing.strength = sum / double(area);

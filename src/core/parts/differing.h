@@ -7,14 +7,11 @@
 
 namespace bp {
 
-// By how much the pixels of a frame differ from what is usual there, as sixteen times the root of deviations of the
-// noise: fine where it is little, and up to 254 of them, so that how much of a pixel at an edge is covered can be told
-// of what stands out far. One channel.
+// By how much the pixels of a frame differ from what is usual there, as kernels::beyond_noise() has it: up to 254
+// deviations of the noise, so that how much of a pixel at an edge is covered can be told of what stands out far. One
+// channel.
 using Differing = Raster8;
 double deviations_of(std::uint8_t differing);
-
-// The root of the mean of the squares over all channels, of one pixel. `deviation` is the noise's.
-std::uint8_t differing(const std::uint16_t* pixel, const std::uint16_t* usual, const float* deviation, int channels);
 
 // A connected thing.
 struct Thing {

@@ -154,8 +154,9 @@ DrawnShape band_around(const Mask& mask) {
 void add_outline(Mask& mask, const Raster8& outline, const Rect& box, int level) {
     const int unit = 1 << level;
     const Rect area{box.left * unit, box.top * unit, box.width * unit, box.height * unit};
-    mask.edit(intersect(area, whole(mask.size())), [&](int x, int y, std::uint8_t old) {
-        return std::max(old, outline.at((x >> level) - box.left, (y >> level) - box.top, 0));
+    mask.edit_rows(intersect(area, whole(mask.size())), [&](int left, int y, std::span<std::uint8_t> values) {
+        const std::uint8_t* row = outline.row((y >> level) - box.top);
+        for (std::uint8_t& value : values) value = std::max(value, row[(left++ >> level) - box.left]);
     });
 }
 
