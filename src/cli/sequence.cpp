@@ -3,7 +3,6 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
-#include "engine/aligning.h"
 #include "engine/render.h"
 #include "engine/subjects.h"
 #include "pile/edits.h"
@@ -28,13 +27,15 @@ Exit run_sequence(const SequenceOptions& options, Context& context) {
     if (!opened.ok()) return fail(opened.failure());
     Pile pile = with_outcome(opened.value().pile, Outcome::sequence);
     const Model model = entry_of(Outcome::sequence).model;
-    Result<std::map<int, Alignment>> placed = align_frames(pile, model, pile.reference, context.job);
+    const std::size_t memory = MemoryBudget::of_machine().work_bytes;
+    FrameStore store(working_space(pile), {0, memory});
+    Result<std::map<int, Alignment>> placed = align_for_subjects(pile, model, store, context.job);
     if (!placed.ok()) return fail(placed.failure());
     pile = with_alignments(pile, model, pile.reference, placed.value());
     pile.sequence = {options.spacing_percent / 100, options.on_top == "early" ? OnTop::early : OnTop::late};
-    FrameStore store(working_space(pile), {0, MemoryBudget::of_machine().work_bytes});
     const Result<std::vector<FoundSubject>> found = find_subjects(pile, store, context.job);
     if (!found.ok()) return fail(found.failure());
+    store.set_budget({0, memory});
     if (found.value().empty())
         tell({"Nothing was found that moves through the frames. The picture is the cleared scene."});
     pile = with_subjects(std::move(pile), found.value());

@@ -78,10 +78,9 @@ Result<std::map<int, Alignment>> align_to_sky(const Pile& pile, int reference, J
     return out;
 }
 
-}  // namespace
-
-Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job,
-                                              int longest_side) {
+// `keep` may be null.
+Result<std::map<int, Alignment>> aligned(const Pile& pile, Model model, int reference, int longest_side,
+                                         FrameStore* keep, Job& job) {
     std::map<int, Alignment> out;
     if (model == Model::none) return out;
     const Frame* fixed = find_frame(pile, reference);
@@ -97,7 +96,14 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     const int level = level_within(pile.size, longest_side);
     const WorkingSpace space = working_space(pile);
     const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
-    const auto read = [&](int id) { return read_brightness(*find_frame(pile, id)->file, level, space, curve, job); };
+    const auto read = [&](int id) -> Result<RasterF> {
+        const FrameFile& file = *find_frame(pile, id)->file;
+        if (!keep) return read_brightness(file, level, space, curve, job);
+        Result<BrightnessAndPixels> both = read_brightness_and_pixels(file, level, space, curve, job);
+        if (!both.ok()) return both.failure();
+        if (both.value().pixels) keep->keep_read(file, level, both.value().pixels);
+        return std::move(both.value().brightness);
+    };
     std::vector<int> ids;
     for (const Frame& frame : pile.frames)
         if (usable(frame) && frame.role != Role::dark && frame.id != reference) ids.push_back(frame.id);
@@ -152,6 +158,18 @@ Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int
     if (!job.stopped() && !prepared->ok()) return prepared->failure();
     if (job.stopped()) return stopped_failure();
     return out;
+}
+
+}  // namespace
+
+Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job,
+                                              int longest_side) {
+    return aligned(pile, model, reference, longest_side, nullptr, job);
+}
+
+Result<std::map<int, Alignment>> align_and_keep(const Pile& pile, Model model, int reference, FrameStore& keep,
+                                                Job& job) {
+    return aligned(pile, model, reference, measured_side, &keep, job);
 }
 
 Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_side) {

@@ -5,6 +5,7 @@
 
 #include "align/sky.h"
 #include "base/job.h"
+#include "engine/store.h"
 #include "pile/pile.h"
 
 namespace bp {
@@ -16,6 +17,10 @@ constexpr int measured_side = 2400;
 // long side is at most `longest_side` pixels. A frame that cannot be read counts as not aligned.
 Result<std::map<int, Alignment>> align_frames(const Pile& pile, Model model, int reference, Job& job,
                                               int longest_side = measured_side);
+// The same, and what is read of the frames on the way is kept in a store of the pile's working space, so that who looks
+// at them at level_within(size, measured_side) needs not read them again; as far as files give it at once.
+Result<std::map<int, Alignment>> align_and_keep(const Pile& pile, Model model, int reference, FrameStore& keep,
+                                                Job& job);
 
 // One frame from where it lies now. A frame under a lens is left as it is.
 Result<Alignment> refine_frame(const Pile& pile, int id, Job& job, int longest_side = measured_side);

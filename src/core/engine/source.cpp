@@ -128,6 +128,12 @@ Result<WorkingRows> open_rows(const FrameFile& file, int level, const WorkingSpa
     return WorkingRows(std::move(reader).value(), std::move(to_working).value(), space.channels);
 }
 
+std::array<float, 256> eye_of_8_bit(const LightCurve& curve) {
+    std::array<float, 256> out{};
+    for (std::size_t v = 0; v < out.size(); ++v) out[v] = curve.eye()[257 * v];
+    return out;
+}
+
 class HeldRows final : public FrameRows {
   public:
     explicit HeldRows(SharedPixels pixels) : pixels_(std::move(pixels)) {}
@@ -333,8 +339,7 @@ Result<RasterF> read_brightness(const FrameFile& file, int level, const WorkingS
     RasterF out(reader->size(), 1);
     std::vector<std::uint16_t> memory(reader->row_bytes() / 2 + 1);  // aligned for either kind of sample
     auto* row = reinterpret_cast<std::uint8_t*>(memory.data());
-    std::array<float, 256> eye_of_8_bit{};
-    for (std::size_t v = 0; v < eye_of_8_bit.size(); ++v) eye_of_8_bit[v] = curve.eye()[257 * v];
+    const std::array<float, 256> eye = eye_of_8_bit(curve);
     const auto width = std::size_t(out.width());
     for (int y = 0; y < out.height(); ++y) {
         if (job.stopped()) return stopped_failure();
@@ -342,10 +347,44 @@ Result<RasterF> read_brightness(const FrameFile& file, int level, const WorkingS
         if (!got.ok()) return got.failure();
         float* to = out.row(y);
         if (reader->bits() == 8)
-            for (std::size_t x = 0; x < width; ++x) to[x] = eye_of_8_bit[row[x]];
+            for (std::size_t x = 0; x < width; ++x) to[x] = eye[row[x]];
         else
             for (std::size_t x = 0; x < width; ++x) to[x] = curve.eye()[memory[x]];
     }
+    return out;
+}
+
+Result<BrightnessAndPixels> read_brightness_and_pixels(const FrameFile& file, int level, const WorkingSpace& space,
+                                                       const LightCurve& curve, Job& job) {
+    std::unique_ptr<RowReader> reader;
+    if (file.facts.profile == space.profile && file.facts.channels == 3 && space.channels == 3) {
+        Result<std::unique_ptr<RowReader>> opened = RowReader::open_apart(file.path, level);
+        if (!opened.ok()) return opened.failure();
+        reader = std::move(opened).value();
+    }
+    if (!reader || reader->facts().size != file.facts.size) {
+        Result<RasterF> brightness = read_brightness(file, level, space, curve, job);
+        if (!brightness.ok()) return brightness.failure();
+        return BrightnessAndPixels{std::move(brightness).value(), nullptr};
+    }
+    const Size size = reader->size();
+    const std::size_t area = std::size_t(size.width) * std::size_t(size.height);
+    const MemoryGate::Ticket ticket(MemoryGate::of_process(),
+                                    reader->memory_bytes() + area * (sizeof(float) + std::size_t(space.channels)));
+    BrightnessAndPixels out{RasterF(size, 1), nullptr};
+    Raster8 colours(size, space.channels);
+    const std::array<float, 256> eye = eye_of_8_bit(curve);
+    std::vector<std::uint8_t> apart(reader->row_bytes());
+    for (int y = 0; y < size.height; ++y) {
+        if (job.stopped()) return stopped_failure();
+        std::uint8_t* row = apart.data();
+        Status got = reader->read({&row, 1});
+        if (!got.ok()) return got.failure();
+        float* to = out.brightness.row(y);
+        for (std::size_t x = 0; x < std::size_t(size.width); ++x) to[x] = eye[apart[3 * x]];
+        colours_of(apart.data(), std::size_t(size.width), colours.row(y));
+    }
+    out.pixels = std::make_shared<const FramePixels>(std::move(colours));
     return out;
 }
 

@@ -91,6 +91,14 @@ Result<Raster16> read_frame(const FrameFile& file, int level, const WorkingSpace
 // which is much faster, else from all of it. `curve` is that of the working space.
 Result<RasterF> read_brightness(const FrameFile& file, int level, const WorkingSpace& space, const LightCurve& curve,
                                 Job& job);
+// The same from one reading of the file that gives the frame's samples, too, as read_pixels() does. `pixels` is null
+// where that would take longer than two readings.
+struct BrightnessAndPixels {
+    RasterF brightness;
+    SharedPixels pixels;
+};
+Result<BrightnessAndPixels> read_brightness_and_pixels(const FrameFile& file, int level, const WorkingSpace& space,
+                                                       const LightCurve& curve, Job& job);
 // Box averages of 2^levels pixels a side. Levels beyond scaled_levels are made so from that level, whether it is at
 // hand or decoded for it.
 FramePixels further(const FramePixels& pixels, int levels);

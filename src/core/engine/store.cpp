@@ -47,6 +47,11 @@ SharedPixels FrameStore::held(const FrameFile& file, int level, const Developing
     return pixels_.find(key_of(file, level, how));
 }
 
+void FrameStore::keep_read(const FrameFile& file, int level, const SharedPixels& pixels) {
+    const std::lock_guard lock(mutex_);
+    pixels_.keep(key_of(file, level, {}), pixels);
+}
+
 SharedTiles FrameStore::held_tiles(const FrameFile& file, int level, const Developing& how) const {
     const std::lock_guard lock(mutex_);
     const auto found = tiles_.find(key_of(file, level, how));

@@ -35,6 +35,8 @@ class FrameStore {
     void set_budget(const MemoryBudget& budget);
     // Null when it is not held. A file is held once for every way that it is developed in.
     SharedPixels held(const FrameFile& file, int level, const Developing& how = {});
+    // What was read as load() reads it.
+    void keep_read(const FrameFile& file, int level, const SharedPixels& pixels);
     SharedTiles held_tiles(const FrameFile& file, int level, const Developing& how = {}) const;
     // From memory; scaled down, from derived data; or decoded and kept.
     Result<SharedPixels> load(const FrameFile& file, int level, Job& job, const Developing& how = {});

@@ -4,6 +4,7 @@
 
 #include "base/median.h"
 #include "base/parallel.h"
+#include "engine/aligning.h"
 #include "engine/zone_rows.h"
 #include "kernels/beyond_noise.h"
 #include "kernels/level.h"
@@ -119,22 +120,46 @@ Mask mask_of(const SubjectPlace& place, int level, Size size) {
     return out.softened(2.0 * (1 << level) + 1);
 }
 
+// The level that outlines of so many frames are found at.
+int outline_level(const Pile& pile, std::size_t frames) {
+    int level = level_within(pile.size, outline_side);
+    const auto bytes = [&](int at) {
+        const Size size = at_level(pile.size, at);
+        return frames * std::size_t(size.width) * std::size_t(size.height);
+    };
+    while (bytes(level) > most_bytes) ++level;
+    return level;
+}
+
 }  // namespace
+
+Result<std::map<int, Alignment>> align_for_subjects(const Pile& pile, Model model, FrameStore& store, Job& job) {
+    const std::size_t frames = merged_ids(with_mode(pile, Mode::median), Zone::sky).size();
+    const int level = outline_level(pile, frames);
+    const Size size = at_level(pile.size, level);
+    const auto aligned = std::count_if(pile.frames.begin(), pile.frames.end(),
+                                       [](const Frame& f) { return usable(f) && f.role != Role::dark; });
+    const std::size_t all =
+        std::size_t(aligned) * std::size_t(size.width) * std::size_t(size.height) * std::size_t(pile.channels);
+    const MemoryBudget budget = store.budget();
+    if (level != level_within(pile.size, measured_side) || all > budget.work_bytes / 2)
+        return align_frames(pile, model, pile.reference, job);
+    store.set_budget({std::max(budget.keep_bytes, all), budget.work_bytes});
+    Result<std::map<int, Alignment>> out = align_and_keep(pile, model, pile.reference, store, job);
+    // Frames some of which are at hand and some are not come more slowly than all in step.
+    if (store.bytes() < all) store.set_budget(budget);
+    return out;
+}
 
 Result<std::vector<FoundSubject>> find_subjects(const Pile& pile, FrameStore& store, Job& job) {
     const Pile plain = with_mode(pile, Mode::median);
     const std::vector<int> ids = merged_ids(plain, Zone::sky);
     if (ids.size() < fewest_frames)
         return Failure{Fault::wrong_call, "", "Subjects are found in three frames or more that are in."};
-    int level = level_within(pile.size, outline_side);
-    const auto bytes = [&](int at) {
-        const Size size = at_level(pile.size, at);
-        return ids.size() * std::size_t(size.width) * std::size_t(size.height);
-    };
-    while (bytes(level) > most_bytes) ++level;
+    const int level = outline_level(pile, ids.size());
     const Rect region = at_level(whole(pile.size), level);
     HeldAgainstMiddle work(plain, ids, region, level);
-    Status done = bring_in_step({plain, store, work.takes(), region, level, bytes(level)}, job, work);
+    Status done = bring_in_step({plain, store, work.takes(), region, level, ids.size() * work.by.front().bytes()}, job, work);
     if (!done.ok()) return done.failure();
     const std::size_t least = std::size_t(region.width) * std::size_t(region.height) / least_share;
     std::vector<std::vector<Thing>> things(ids.size());

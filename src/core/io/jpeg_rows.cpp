@@ -157,7 +157,8 @@ bool read_head(Decoder& decoder) {
 
 class JpegRows final : public RowReader {
   public:
-    JpegRows(const FileBytes& bytes, const PictureFacts& facts, int level) : decoder_(bytes, level) {
+    JpegRows(const FileBytes& bytes, const PictureFacts& facts, int level, bool apart)
+        : decoder_(bytes, level), apart_(apart) {
         facts_ = facts;
         bits_ = 8;
     }
@@ -168,7 +169,7 @@ class JpegRows final : public RowReader {
         if (setjmp(decoder_.escape) != 0) return broken(decoder_);
         begin_decoder(decoder_);
         jpeg_read_header(&info, TRUE);
-        info.out_color_space = facts_.channels == 1 ? JCS_GRAYSCALE : JCS_RGB;
+        info.out_color_space = facts_.channels == 1 ? JCS_GRAYSCALE : apart_ ? JCS_YCbCr : JCS_RGB;
         info.scale_num = 1;
         info.scale_denom = 1U << level;
         jpeg_calc_output_dimensions(&info);
@@ -220,6 +221,7 @@ class JpegRows final : public RowReader {
     }
 
     Decoder decoder_;
+    bool apart_;
     bool decoding_ = false;
     std::size_t coefficient_bytes_ = 0;  // of a picture in several scans: all of them before the first row
 };
@@ -245,6 +247,7 @@ Result<JpegHead> jpeg_head(const FileBytes& bytes) {
     if (info.num_components != 1 && info.num_components != 3)
         return refuse(bytes.file(), "%1 is neither grey nor RGB. Save it as RGB.");
     out.facts.channels = info.num_components;
+    out.apart = info.jpeg_color_space == JCS_YCbCr;
     JOCTET* profile = nullptr;
     unsigned length = 0;
     if (jpeg_read_icc_profile(&info, &profile, &length)) {
@@ -264,8 +267,8 @@ Result<JpegHead> jpeg_head(const FileBytes& bytes) {
     return out;
 }
 
-Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level) {
-    auto rows = std::make_unique<JpegRows>(bytes, facts, level);
+Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level, bool apart) {
+    auto rows = std::make_unique<JpegRows>(bytes, facts, level, apart);
     Status started = rows->start(level);
     if (!started.ok()) return started.failure();
     std::unique_ptr<RowReader> out = std::move(rows);

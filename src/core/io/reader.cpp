@@ -140,6 +140,7 @@ struct Opened {
     io::Orientation orientation = io::Orientation::upright;
     std::unique_ptr<RowReader> rows = nullptr;  // of a kind that the library does not read
     int stops = 0;                              // as in Developing
+    bool apart = false;                         // a JPEG that stores brightness and colour apart
 };
 
 // `stops`: as in Developing.
@@ -155,8 +156,9 @@ Result<Opened> open_facts(const std::filesystem::path& file, int stops = 0) {
     if (head.ok() && !head.value().inks) {
         const Status possible = can_be(head.value().facts.size, file);
         if (!possible.ok()) return possible.failure();
-        return Opened{std::move(bytes).value(), nullptr, false, std::move(head.value().facts),
-                      head.value().orientation};
+        Opened out{std::move(bytes).value(), nullptr, false, std::move(head.value().facts), head.value().orientation};
+        out.apart = head.value().apart;
+        return out;
     }
     Result<io::Halves> halves = io::half_rows(bytes.value(), stops);
     if (!halves.ok()) return halves.failure();
@@ -181,13 +183,14 @@ Result<Opened> open_facts(const std::filesystem::path& file, int stops = 0) {
                   stops};
 }
 
-Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level) {
+// `apart`: as they are stored, where that is told.
+Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level, bool apart = false) {
     const bool jpeg = !opened.image && !opened.rows;
     // The decoder's scaled picture is averaged further; so is that of other formats, in the same two steps: the levels
     // beyond are then the same whether they are made from the file or from a picture that is at hand.
     const int first_step = std::min(level, scaled_levels);
     Result<std::unique_ptr<RowReader>> rows =
-        jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step)
+        jpeg ? io::jpeg_rows(opened.bytes, opened.stored, first_step, apart)
         : opened.rows
             ? Result(std::move(opened.rows))
             : Result(io::vips_rows(opened.bytes, std::move(opened.image), opened.stored, opened.whole, opened.stops));
@@ -248,6 +251,28 @@ Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesys
     if (opened.value().image || opened.value().rows) return std::unique_ptr<RowReader>();
     opened.value().stored.channels = 1;
     return rows_of(opened.value(), level);
+}
+
+Result<std::unique_ptr<RowReader>> RowReader::open_apart(const std::filesystem::path& file, int level) {
+    const Kind* kind = kind_of(file);
+    if (clip_frame_of(file) || (kind && kind->way == ReadBy::raw) || level > scaled_levels)
+        return std::unique_ptr<RowReader>();
+    Result<Opened> opened = open_facts(file);
+    if (!opened.ok()) return opened.failure();
+    if (!opened.value().apart) return std::unique_ptr<RowReader>();
+    return rows_of(opened.value(), level, true);
+}
+
+void colours_of(const std::uint8_t* apart, std::size_t pixels, std::uint8_t* rgb) {
+    // Shares of 65536.
+    constexpr int half = 32768, red_of_cr = 91881, blue_of_cb = 116130, green_of_cr = -46802, green_of_cb = -22554;
+    const auto held = [](int v) { return std::uint8_t(std::clamp(v, 0, 255)); };
+    for (std::size_t i = 0; i < 3 * pixels; i += 3) {
+        const int y = apart[i], cb = apart[i + 1] - 128, cr = apart[i + 2] - 128;
+        rgb[i] = held(y + ((red_of_cr * cr + half) >> 16));
+        rgb[i + 1] = held(y + ((green_of_cb * cb + green_of_cr * cr + half) >> 16));
+        rgb[i + 2] = held(y + ((blue_of_cb * cb + half) >> 16));
+    }
 }
 
 Result<Raster16> read_picture(const std::filesystem::path& file, int level) {

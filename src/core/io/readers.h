@@ -38,7 +38,8 @@ std::unique_ptr<RowReader> turned_rows(std::unique_ptr<RowReader> stored, Orient
 bool is_jpeg(const FileBytes& bytes);
 struct JpegHead {
     PictureFacts facts;
-    bool inks = false;  // four of them, which this does not decode: nothing else is told
+    bool inks = false;   // four of them, which this does not decode: nothing else is told
+    bool apart = false;  // brightness and colour are stored apart
     Orientation orientation = Orientation::upright;
 };
 Result<JpegHead> jpeg_head(const FileBytes& bytes);
@@ -48,8 +49,9 @@ struct Halves {
     Orientation orientation = Orientation::upright;
 };
 Result<Halves> half_rows(const FileBytes& bytes, int stops);
-// JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file.
-Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level);
+// JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file. `apart`: its three channels
+// as it stores them.
+Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level, bool apart);
 
 // Any picture that is open in libvips. `whole`: its loader takes in the whole picture first. `stops`: as in Developing.
 std::unique_ptr<RowReader> vips_rows(const FileBytes& bytes, Image image, PictureFacts facts, bool whole, int stops);
