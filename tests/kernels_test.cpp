@@ -8,6 +8,7 @@
 
 #include "even/tone.h"
 #include "image/profile.h"
+#include "kernels/beyond_noise.h"
 #include "kernels/blend.h"
 #include "kernels/correct.h"
 #include "kernels/develop.h"
@@ -319,6 +320,37 @@ TEST_CASE("what the means are made of equals its scalar twin, on every instructi
             REQUIRE(wrong == 0);
         }
     });
+}
+
+TEST_CASE("what goes beyond noise equals its scalar twin, on every instruction set") {
+    constexpr std::size_t most = 130;
+    const Speckle<std::uint16_t> speckle(2, 3 * most);
+    std::vector<std::uint16_t> row(speckle.data[0]), usual(speckle.data[1]);
+    // A little, much, none at all.
+    for (std::size_t i = 0; i < row.size(); ++i)
+        row[i] = i % 5 == 0 ? row[i] : std::uint16_t(std::min(65535, usual[i] + int(i % 7) * 60));
+    std::vector<float> noise;
+    for (std::size_t i = 0; i < row.size(); ++i) noise.push_back(40 + float(i % 11) * 37.5F);
+    const auto twin = [&](std::size_t p, std::size_t channels) {
+        float sum = 0;
+        for (std::size_t i = p * channels; i < (p + 1) * channels; ++i) {
+            const float d = (float(row[i]) - float(usual[i])) / noise[i];
+            sum += d * d;
+        }
+        return std::uint8_t(std::min(255.0F, 16 * std::sqrt(std::sqrt(sum / float(channels))) + 0.5F));
+    };
+    on_every_target([&] {
+        for (const int channels : {1, 3})
+            for (const std::size_t n : {std::size_t(1), std::size_t(15), std::size_t(64), most}) {
+                std::vector<std::uint8_t> out(most + 1, 7);
+                kernels::beyond_noise(row.data(), usual.data(), noise.data(), n, channels, out.data());
+                int wrong = out[n] != 7;
+                for (std::size_t p = 0; p < n; ++p) wrong += out[p] != twin(p, std::size_t(channels));
+                INFO(n << " pixels of " << channels);
+                REQUIRE(wrong == 0);
+            }
+    });
+    CHECK(twin(1, 3) != twin(2, 3));
 }
 
 TEST_CASE("the samples of sums are those of the curve at every border, dark and bright, on every instruction set") {

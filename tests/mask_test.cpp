@@ -1,6 +1,8 @@
 #include "image/mask.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
+#include <cmath>
 
 #include "parts/brush.h"
 
@@ -78,6 +80,48 @@ TEST_CASE("a row at a level is the mean of the pixels below it") {
     m.read_row(0, 3, -1, 3, row);
     CHECK(int(row[0]) == 0);
     CHECK(int(row[1]) == 3);
+}
+
+TEST_CASE("a softened mask is a ramp over every border, and goes on beyond the edges as it is there") {
+    Mask mask({300, 140});
+    mask.edit({0, 0, 90, 70}, [](int, int, std::uint8_t) { return std::uint8_t(255); });
+    mask.edit({200, 120, 100, 20}, [](int x, int, std::uint8_t) { return std::uint8_t(x % 256); });
+    for (const double width : {1.0, 7.0, 40.0}) {
+        const Mask soft = mask.softened(width);
+        const int reach = int(std::ceil(width / 2)) - 1;
+        std::vector<double> weights;
+        double sum = 0;
+        for (int d = -reach; d <= reach; ++d) sum += weights.emplace_back(width / 2 - std::abs(d));
+        const auto beyond = [&](int x, int y) {
+            return mask.at(std::clamp(x, 0, mask.size().width - 1), std::clamp(y, 0, mask.size().height - 1));
+        };
+        int worst = 0;
+        for (int y = 0; y < mask.size().height; y += 3)
+            for (int x = 0; x < mask.size().width; x += 3) {
+                double value = 0;
+                for (int v = -reach; v <= reach; ++v)
+                    for (int u = -reach; u <= reach; ++u)
+                        value += weights[std::size_t(v + reach)] * weights[std::size_t(u + reach)] *
+                                 beyond(x + u, y + v) / (sum * sum);
+                const int wanted = reach < 1 ? mask.at(x, y) : int(std::lround(value));
+                worst = std::max(worst, std::abs(wanted - soft.at(x, y)));
+            }
+        INFO("width " << width);
+        // Sums in another order, rounded at a half.
+        CHECK(worst <= 1);
+    }
+    CHECK(mask.softened(40).at(89, 20) == Approx(127).margin(8));
+}
+
+TEST_CASE("stretches of rows are edited as their pixels are, across tiles") {
+    Mask by_pixel({300, 140}), by_row({300, 140});
+    const Rect area{100, 90, 250, 60};
+    by_pixel.edit(area, [](int x, int y, std::uint8_t) { return std::uint8_t(x * y % 251); });
+    by_row.edit_rows(area, [](int x, int y, std::span<std::uint8_t> values) {
+        for (std::uint8_t& value : values) value = std::uint8_t(x++ * y % 251);
+    });
+    CHECK(by_row == by_pixel);
+    CHECK(by_row.bounds() == by_pixel.bounds());
 }
 
 TEST_CASE("a hard stroke keeps a disc of its size") {

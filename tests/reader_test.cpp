@@ -292,6 +292,43 @@ TEST_CASE("a JPEG gives its brightness alone, at every level and upright; other 
     CHECK_FALSE(RowReader::open_brightness(folder / "none.jpg", 0).ok());
 }
 
+TEST_CASE("what a JPEG keeps apart makes its brightness and its colours, to the bit") {
+    const Folder folder;
+    // Bright and colourful beyond what RGB holds, so that some are cut off.
+    Raster16 picture = test::speckle({120, 88}, 3, 5);
+    write_jpeg(folder / "a.jpg", picture, Scans::one, Stored::ycc, 6);
+    write_jpeg(folder / "b.jpg", picture, Scans::many, Stored::ycc);
+    for (const char* name : {"a.jpg", "b.jpg"})
+        for (int level = 0; level <= scaled_levels; ++level) {
+            INFO(name << " at level " << level);
+            const auto apart = RowReader::open_apart(folder / name, level).value();
+            const auto colours = RowReader::open(folder / name, level).value();
+            const auto brightness = RowReader::open_brightness(folder / name, level).value();
+            REQUIRE(apart != nullptr);
+            REQUIRE(apart->size() == colours->size());
+            REQUIRE(apart->row_bytes() == colours->row_bytes());
+            const auto width = std::size_t(apart->size().width);
+            std::vector<std::uint8_t> stored(3 * width), rgb(3 * width), wanted(3 * width), light(width);
+            std::uint8_t *to_stored = stored.data(), *to_wanted = wanted.data(), *to_light = light.data();
+            std::size_t wrong = 0;
+            for (int y = 0; y < apart->size().height; ++y) {
+                REQUIRE(apart->read({&to_stored, 1}).ok());
+                REQUIRE(colours->read({&to_wanted, 1}).ok());
+                REQUIRE(brightness->read({&to_light, 1}).ok());
+                colours_of(stored.data(), width, rgb.data());
+                wrong += rgb != wanted;
+                for (std::size_t x = 0; x < width; ++x) wrong += stored[3 * x] != light[x];
+            }
+            CHECK(wrong == 0);
+        }
+    CHECK(RowReader::open_apart(folder / "a.jpg", scaled_levels + 1).value() == nullptr);
+    write_jpeg(folder / "rgb.jpg", picture, Scans::one, Stored::rgb);
+    CHECK(RowReader::open_apart(folder / "rgb.jpg", 0).value() == nullptr);
+    test::write(folder / "c.tif", picture);
+    CHECK(RowReader::open_apart(folder / "c.tif", 0).value() == nullptr);
+    CHECK_FALSE(RowReader::open_apart(folder / "none.jpg", 0).ok());
+}
+
 TEST_CASE("readers say what they give, and give it in the file's own bits") {
     const Folder folder;
     const Raster16 eight = test::speckle_8({45, 31}, 3, 1);

@@ -98,6 +98,29 @@ TEST_CASE("the heron is found in every frame with its mirror, and nothing else i
         ++looked_at;
     }
     CHECK(sum / looked_at >= 0.92);
+    // Aligning that keeps what it reads says the same, and then no file is read again.
+    Job job;
+    FrameStore keeping(working_space(pile), {0, std::size_t(1) << 30});
+    const Pile unplaced = with_alignments(pile, Model::none, pile.reference, {});
+    const auto placed = align_for_subjects(unplaced, Model::rigid, keeping, job);
+    REQUIRE(placed.ok());
+    for (const Frame& frame : pile.frames) CHECK(placed.value().at(frame.id) == *frame.places.sky);
+    Pile away = pile;
+    for (Frame& frame : away.frames) {
+        FrameFile file = *frame.file;
+        file.path = folder / "nowhere.jpg";
+        frame.file = std::make_shared<const FrameFile>(std::move(file));
+    }
+    CHECK_FALSE(find_subjects(away, keeping, job).ok());
+    for (const std::string& name : folder.names()) fs::rename(folder / name, folder / (name + ".away"));
+    const auto again = find_subjects(pile, keeping, job);
+    for (const std::string& name : folder.names())
+        fs::rename(folder / name, folder / name.substr(0, name.size() - std::string(".away").size()));
+    REQUIRE(again.ok());
+    REQUIRE(again.value().size() == 1);
+    bool same = again.value()[0].size() == found[0].size();
+    for (std::size_t i = 0; same && i < found[0].size(); ++i) same = again.value()[0][i].mask == found[0][i].mask;
+    CHECK(same);
     // Laid out so that none touches another.
     const Pile laid = with_subjects(pile, found);
     const auto subjects = subjects_of(laid);
@@ -121,6 +144,12 @@ TEST_CASE("two subjects are told apart, one is left out and comes back, whatever
     const Pile pile = rolling(folder, 9, {{{30, 70}, {30, 0}, 14, 60000}, {{290, 180}, {-25, 0}, 9, 2000}}, 0.01);
     const std::vector<FoundSubject> found = subjects_in_pile(pile);
     REQUIRE(found.size() == 2);
+    // What does not come with its brightness is not kept.
+    Job job;
+    FrameStore store(working_space(pile), {0, std::size_t(1) << 30});
+    REQUIRE(align_for_subjects(pile, Model::rigid, store, job).ok());
+    CHECK(store.bytes() == 0);
+    CHECK(store.budget().keep_bytes == 0);
     for (const FoundSubject& subject : found) CHECK(subject.size() == 9);
     // The larger one first: each mask lies where the ball was.
     for (const auto& [which, from, step, radius] :
