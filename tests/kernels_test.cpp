@@ -9,6 +9,7 @@
 #include "even/tone.h"
 #include "image/profile.h"
 #include "kernels/beyond_noise.h"
+#include "kernels/colours_apart.h"
 #include "kernels/blend.h"
 #include "kernels/correct.h"
 #include "kernels/develop.h"
@@ -351,6 +352,28 @@ TEST_CASE("what goes beyond noise equals its scalar twin, on every instruction s
             }
     });
     CHECK(twin(1, 3) != twin(2, 3));
+}
+
+TEST_CASE("colours come of brightness and colour as the standard says, on every instruction set") {
+    constexpr std::size_t most = 150;
+    const Speckle<std::uint8_t> speckle(1, 3 * most);
+    const std::uint8_t* apart = speckle.pointers[0];
+    on_every_target([&] {
+        for (const std::size_t n : {std::size_t(1), std::size_t(17), std::size_t(64), most}) {
+            std::vector<std::uint8_t> rgb(3 * most + 1, 7);
+            kernels::colours_apart(apart, n, rgb.data());
+            double worst = 0;
+            for (std::size_t i = 0; i < n; ++i) {
+                const double y = apart[3 * i], cb = apart[3 * i + 1] - 128.0, cr = apart[3 * i + 2] - 128.0;
+                const double wanted[]{y + 1.402 * cr, y - 0.344136 * cb - 0.714136 * cr, y + 1.772 * cb};
+                for (std::size_t c = 0; c < 3; ++c)
+                    worst = std::max(worst, std::abs(std::clamp(wanted[c], 0.0, 255.0) - rgb[3 * i + c]));
+            }
+            INFO(n << " pixels");
+            CHECK(worst <= 0.51);
+            CHECK(rgb[3 * n] == 7);
+        }
+    });
 }
 
 TEST_CASE("the samples of sums are those of the curve at every border, dark and bright, on every instruction set") {

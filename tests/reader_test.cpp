@@ -15,6 +15,7 @@
 #include "even/tone.h"
 #include "image/profile.h"
 #include "io/file_bytes.h"
+#include "kernels/colours_apart.h"
 #include "kernels/extremes.h"
 #include "support/fixtures.h"
 #include "support/jpeg.h"
@@ -315,7 +316,7 @@ TEST_CASE("what a JPEG keeps apart makes its brightness and its colours, to the 
                 REQUIRE(apart->read({&to_stored, 1}).ok());
                 REQUIRE(colours->read({&to_wanted, 1}).ok());
                 REQUIRE(brightness->read({&to_light, 1}).ok());
-                colours_of(stored.data(), width, rgb.data());
+                kernels::colours_apart(stored.data(), width, rgb.data());
                 wrong += rgb != wanted;
                 for (std::size_t x = 0; x < width; ++x) wrong += stored[3 * x] != light[x];
             }

@@ -9,6 +9,7 @@
 #include "base/line_vector.h"
 #include "image/brightness.h"
 #include "kernels/box.h"
+#include "kernels/colours_apart.h"
 #include "kernels/extremes.h"
 
 namespace bp {
@@ -382,7 +383,7 @@ Result<BrightnessAndPixels> read_brightness_and_pixels(const FrameFile& file, in
         if (!got.ok()) return got.failure();
         float* to = out.brightness.row(y);
         for (std::size_t x = 0; x < std::size_t(size.width); ++x) to[x] = eye[apart[3 * x]];
-        colours_of(apart.data(), std::size_t(size.width), colours.row(y));
+        kernels::colours_apart(apart.data(), std::size_t(size.width), colours.row(y));
     }
     out.pixels = std::make_shared<const FramePixels>(std::move(colours));
     return out;

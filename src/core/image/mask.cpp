@@ -255,19 +255,26 @@ Mask Mask::softened(double width) const {
         const auto inside = [](int v, int end) { return std::clamp(v, 0, end - 1); };
         const int high = here.height + 2 * reach;
         const auto wide = std::size_t(here.width);
-        // Every sum is taken in the same order, weight by weight, whatever is vectorised.
-        std::vector<std::uint8_t> values(wide + 2 * std::size_t(reach));
-        std::vector<double> line(values.size());
-        std::vector<double> across(std::size_t(high) * wide, 0);
+        const std::size_t each = wide + 2 * std::size_t(reach);
+        std::vector<std::uint8_t> values(std::size_t(high) * each);
         for (int y = 0; y < high; ++y) {
             const int left = here.left - reach, v = inside(here.top - reach + y, size_.height);
-            read_row(0, v, left, int(values.size()), values.data());
+            std::uint8_t* to = values.data() + std::size_t(y) * each;
+            read_row(0, v, left, int(each), to);
             // Beyond the edges it goes on as it is there.
-            const int begin = std::max(0, -left), end = std::min(int(values.size()), size_.width - left);
-            std::fill(values.begin(), values.begin() + begin, values[std::size_t(begin)]);
-            std::fill(values.begin() + end, values.end(), values[std::size_t(end - 1)]);
-            if (std::all_of(values.begin(), values.end(), [](std::uint8_t value) { return value == 0; })) continue;
-            std::copy(values.begin(), values.end(), line.begin());
+            const int begin = std::max(0, -left), end = std::min(int(each), size_.width - left);
+            std::fill(to, to + begin, to[begin]);
+            std::fill(to + end, to + each, to[end - 1]);
+        }
+        // The border of a tile beside it may lie too far off.
+        if (std::all_of(values.begin(), values.end(), [&](std::uint8_t v) { return v == values.front(); })) return;
+        // Every sum is taken in the same order, weight by weight, whatever is vectorised.
+        std::vector<double> line(each);
+        std::vector<double> across(std::size_t(high) * wide, 0);
+        for (int y = 0; y < high; ++y) {
+            const std::uint8_t* from = values.data() + std::size_t(y) * each;
+            if (std::all_of(from, from + each, [](std::uint8_t value) { return value == 0; })) continue;
+            std::copy(from, from + each, line.begin());
             double* sums = across.data() + std::size_t(y) * wide;
             for (std::size_t d = 0; d < weights.size(); ++d)
                 for (std::size_t x = 0; x < wide; ++x) sums[x] += weights[d] * line[x + d];

@@ -263,18 +263,6 @@ Result<std::unique_ptr<RowReader>> RowReader::open_apart(const std::filesystem::
     return rows_of(opened.value(), level, true);
 }
 
-void colours_of(const std::uint8_t* apart, std::size_t pixels, std::uint8_t* rgb) {
-    // Shares of 65536.
-    constexpr int half = 32768, red_of_cr = 91881, blue_of_cb = 116130, green_of_cr = -46802, green_of_cb = -22554;
-    const auto held = [](int v) { return std::uint8_t(std::clamp(v, 0, 255)); };
-    for (std::size_t i = 0; i < 3 * pixels; i += 3) {
-        const int y = apart[i], cb = apart[i + 1] - 128, cr = apart[i + 2] - 128;
-        rgb[i] = held(y + ((red_of_cr * cr + half) >> 16));
-        rgb[i + 1] = held(y + ((green_of_cb * cb + green_of_cr * cr + half) >> 16));
-        rgb[i + 2] = held(y + ((blue_of_cb * cb + half) >> 16));
-    }
-}
-
 Result<Raster16> read_picture(const std::filesystem::path& file, int level) {
     Result<std::unique_ptr<RowReader>> opened = RowReader::open(file, level);
     if (!opened.ok()) return opened.failure();

@@ -48,8 +48,8 @@ class RowReader {
     // The brightness of a picture whose file keeps it apart from colour (JPEG: Y of Rec. ITU-R BT.601, one 8-bit
     // channel), which costs about half of decoding all; null for others.
     static Result<std::unique_ptr<RowReader>> open_brightness(const std::filesystem::path& file, int level);
-    // Y, Cb and Cr of the same kind of file, as three 8-bit channels: brightness and, by way of colours_of(), what open()
-    // gives, at once. Levels up to scaled_levels; null beyond, and for files that are stored otherwise.
+    // Y, Cb and Cr of the same kind of file, as three 8-bit channels: brightness and what open() gives, by way of
+    // kernels::colours_apart(), at once. Levels up to scaled_levels; null beyond, and for files that are stored otherwise.
     static Result<std::unique_ptr<RowReader>> open_apart(const std::filesystem::path& file, int level);
     virtual ~RowReader() = default;
 
@@ -80,10 +80,6 @@ class RowReader {
   private:
     std::vector<std::uint16_t> passed_over_;  // a row, aligned for either kind of sample
 };
-
-// The 8-bit RGB of pixels of Y, Cb and Cr (Rec. ITU-R BT.601 in the full range, as in JFIF 1.02), as libjpeg makes it, to
-// the bit. The places must not overlap.
-void colours_of(const std::uint8_t* apart, std::size_t pixels, std::uint8_t* rgb);
 
 // The whole picture at `level`, as 16-bit samples: an 8-bit value v becomes 257 v.
 Result<Raster16> read_picture(const std::filesystem::path& file, int level = 0);

@@ -156,7 +156,13 @@ void add_outline(Mask& mask, const Raster8& outline, const Rect& box, int level)
     const Rect area{box.left * unit, box.top * unit, box.width * unit, box.height * unit};
     mask.edit_rows(intersect(area, whole(mask.size())), [&](int left, int y, std::span<std::uint8_t> values) {
         const std::uint8_t* row = outline.row((y >> level) - box.top);
-        for (std::uint8_t& value : values) value = std::max(value, row[(left++ >> level) - box.left]);
+        const int right = left + int(values.size());
+        for (int x = left; x < right;) {
+            const int next = std::min(right, ((x >> level) + 1) << level);
+            const std::uint8_t more = row[(x >> level) - box.left];
+            for (; more > 0 && x < next; ++x) values[std::size_t(x - left)] = std::max(values[std::size_t(x - left)], more);
+            x = next;
+        }
     });
 }
 
