@@ -31,6 +31,11 @@ const std::array<float, 256>& squares() {
     return table;
 }
 
+cv::Rect grown_in(const Differing& by, const cv::Rect& box, int more) {
+    const cv::Rect grown(box.x - more, box.y - more, box.width + 2 * more, box.height + 2 * more);
+    return grown & cv::Rect(0, 0, by.width(), by.height());
+}
+
 cv::Mat squares_in(const Differing& by, const cv::Rect& box) {
     cv::Mat out(box.height, box.width, CV_32F);
     for (int y = 0; y < box.height; ++y)
@@ -112,8 +117,7 @@ void peel(cv::Mat& mask, const cv::Mat& near_squares) {
 // box counts as it does in the whole picture.
 cv::Mat thing_in(const Differing& by, const cv::Rect& box, const cv::Mat& inside) {
     constexpr int margin = beside / 2 + near / 2;
-    const cv::Rect wider = cv::Rect(box.x - margin, box.y - margin, box.width + 2 * margin, box.height + 2 * margin) &
-                           cv::Rect(0, 0, by.width(), by.height());
+    const cv::Rect wider = grown_in(by, box, margin);
     const cv::Rect inner(box.tl() - wider.tl(), box.size());
     const cv::Mat squares = squares_in(by, wider);
     cv::Mat near_squares, over_near;
@@ -135,7 +139,12 @@ double deviations_of(std::uint8_t differing) {
 }
 
 std::vector<Thing> things_in(const Differing& by, std::size_t least) {
-    const cv::Mat seeds = seeds_of(by);
+    const cv::Mat all_seeds = seeds_of(by);
+    const cv::Rect seeded = cv::boundingRect(all_seeds);
+    if (seeded.empty()) return {};
+    // Nothing lies further out; from here on places are those in it.
+    const cv::Rect looked = grown_in(by, seeded, around);
+    const cv::Mat seeds = all_seeds(looked);
     // Pieces of picture around where things begin are cut one by one.
     cv::Mat near_seeds, labels, statistics, middles;
     constexpr int side = 2 * around + 1;
@@ -145,7 +154,7 @@ std::vector<Thing> things_in(const Differing& by, std::size_t least) {
     for (int i = 1; i < count; ++i) {
         const cv::Rect box(statistics.at<int>(i, cv::CC_STAT_LEFT), statistics.at<int>(i, cv::CC_STAT_TOP),
                            statistics.at<int>(i, cv::CC_STAT_WIDTH), statistics.at<int>(i, cv::CC_STAT_HEIGHT));
-        const cv::Mat found = thing_in(by, box, labels(box) == i);
+        const cv::Mat found = thing_in(by, box + looked.tl(), labels(box) == i);
         found.copyTo(mask(box), found);
     }
     const int things = cv::connectedComponentsWithStats(mask, labels, statistics, middles);
@@ -154,20 +163,21 @@ std::vector<Thing> things_in(const Differing& by, std::size_t least) {
         const auto area = std::size_t(statistics.at<int>(i, cv::CC_STAT_AREA));
         if (area < least) continue;
         Thing thing;
-        thing.box = {statistics.at<int>(i, cv::CC_STAT_LEFT), statistics.at<int>(i, cv::CC_STAT_TOP),
-                     statistics.at<int>(i, cv::CC_STAT_WIDTH), statistics.at<int>(i, cv::CC_STAT_HEIGHT)};
+        thing.box = {looked.x + statistics.at<int>(i, cv::CC_STAT_LEFT),
+                     looked.y + statistics.at<int>(i, cv::CC_STAT_TOP), statistics.at<int>(i, cv::CC_STAT_WIDTH),
+                     statistics.at<int>(i, cv::CC_STAT_HEIGHT)};
         thing.area = area;
-        thing.middle = {middles.at<double>(i, 0), middles.at<double>(i, 1)};
+        thing.middle = {looked.x + middles.at<double>(i, 0), looked.y + middles.at<double>(i, 1)};
         thing.mask = Raster8(thing.box.size(), 1);
         bool begins_here = false;
         double sum = 0;
         for (int y = 0; y < thing.box.height; ++y)
             for (int x = 0; x < thing.box.width; ++x) {
                 const int u = thing.box.left + x, v = thing.box.top + y;
-                if (labels.at<int>(v, u) != i) continue;
+                if (labels.at<int>(v - looked.y, u - looked.x) != i) continue;
                 thing.mask.at(x, y, 0) = 255;
                 sum += std::sqrt(double(squares()[by.at(u, v, 0)]));
-                begins_here = begins_here || seeds.at<std::uint8_t>(v, u) != 0;
+                begins_here = begins_here || all_seeds.at<std::uint8_t>(v, u) != 0;
             }
         thing.strength = sum / double(area);
         if (begins_here) out.push_back(std::move(thing));
