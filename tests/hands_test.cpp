@@ -136,6 +136,12 @@ TEST_CASE("what can have the focus tells aids its name, on every page of every s
             CHECK(told->state().focusable);
             ++seen;
         }
+        // What is written is what is told.
+        for (const QLabel* label : w.window.findChildren<QLabel*>()) {
+            if (!label->isVisible() || label->text().isEmpty() || label->textFormat() == Qt::RichText) continue;
+            QAccessibleInterface* told = QAccessible::queryAccessibleInterface(const_cast<QLabel*>(label));
+            CHECK(told->text(QAccessible::Name).toStdString() == label->text().toStdString());
+        }
         return seen;
     };
     CHECK(look() > 10);

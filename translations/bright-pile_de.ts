@@ -5150,10 +5150,6 @@ in %5 s geschrieben</translation>
         <translation>Diesen Satz wegnehmen</translation>
     </message>
     <message>
-        <source>What is going on</source>
-        <translation>Was gerade geschieht</translation>
-    </message>
-    <message>
         <source>Progress</source>
         <translation>Fortschritt</translation>
     </message>
@@ -7006,10 +7002,6 @@ Weiß: %2</translation>
         <translation>Was der Stapel werden soll. Setzt erste Werte; nichts geht verloren.</translation>
     </message>
     <message>
-        <source>Outcome</source>
-        <translation>Ziel</translation>
-    </message>
-    <message>
         <source>%1: %2</source>
         <translation>%1: %2</translation>
     </message>
@@ -7048,6 +7040,10 @@ Weiß: %2</translation>
     <message>
         <source>Nothing to redo</source>
         <translation>Nichts zu wiederholen</translation>
+    </message>
+    <message>
+        <source>Outcome: %1</source>
+        <translation>Ziel: %1</translation>
     </message>
 </context>
 <context>

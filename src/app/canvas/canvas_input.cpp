@@ -1,4 +1,5 @@
 // What mouse and keys do on the picture.
+#include <QAccessible>
 #include <QApplication>
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -197,6 +198,9 @@ void Canvas::move_mark(QPointF by) {
     marked_ = true;
     move_to(inside);
     update();
+    // Aids say where the mark is and what is there.
+    QAccessibleEvent moved(this, QAccessible::NameChanged);
+    QAccessible::updateAccessibility(&moved);
 }
 
 void Canvas::focusOutEvent(QFocusEvent* event) {

@@ -284,6 +284,16 @@ int TimeRail::frame_at(QPointF p) const {
     return best;
 }
 
+void TimeRail::press(int number) {
+    const std::vector<Frame>& frames = studio_.pile().frames;
+    if (number < 1 || number > int(frames.size())) return;
+    const int id = frames[std::size_t(number) - 1].id;
+    if (patches_held_)
+        emit patch_clicked(id, true);
+    else
+        choose(id, Qt::NoModifier);
+}
+
 void TimeRail::choose(int id, Qt::KeyboardModifiers modifiers) {
     if (id == 0) return;
     studio_.select(id, modifiers.testFlag(Qt::ShiftModifier), modifiers.testFlag(Qt::ControlModifier));

@@ -33,6 +33,8 @@ class TimeRail : public QWidget {
     QRectF place_of_number(int number) const;
     bool is_selected(int number) const;
     bool is_current(int number) const;
+    // As a click on it does.
+    void press(int number);
     // Names of the traces that are drawn, from the top.
     const QStringList& shown_traces() const { return shown_; }
     void show_trace(const QString& key, bool on);

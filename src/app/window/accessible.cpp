@@ -1,13 +1,21 @@
 #include "app/window/accessible.h"
 
+#include <QAbstractButton>
 #include <QAccessible>
 #include <QAccessibleWidget>
+#include <QLabel>
+#include <QMenu>
+#include <QPushButton>
+#include <QRadioButton>
+#include <QScrollArea>
+#include <QToolButton>
 #include <memory>
 #include <vector>
 
 #include "app/canvas/canvas.h"
 #include "app/rail/time_rail.h"
 #include "app/steps/step_line.h"
+#include "app/window/notices.h"
 
 namespace bp::app {
 namespace {
@@ -15,9 +23,12 @@ namespace {
 class PictureAccess final : public QAccessibleWidget {
   public:
     explicit PictureAccess(Canvas& canvas) : QAccessibleWidget(&canvas, QAccessible::Graphic), canvas_(canvas) {}
+    // What is under the mark belongs to the name: it is what aids read out.
     QString text(QAccessible::Text kind) const override {
-        return kind == QAccessible::Value ? (canvas_.zoom_button()->text() + canvas_.readout()).simplified()
-                                          : QAccessibleWidget::text(kind);
+        const QString value = (canvas_.zoom_button()->text() + canvas_.readout()).simplified();
+        if (kind == QAccessible::Value) return value;
+        const QString own = QAccessibleWidget::text(kind);
+        return kind == QAccessible::Name ? own + QStringLiteral(", ") + value : own;
     }
 
   private:
@@ -25,7 +36,7 @@ class PictureAccess final : public QAccessibleWidget {
 };
 
 // One frame on the rail. It is known by its place in the run: what stands there is asked for anew every time.
-class SlatAccess final : public QAccessibleInterface {
+class SlatAccess final : public QAccessibleInterface, public QAccessibleActionInterface {
   public:
     SlatAccess(TimeRail& rail, int number) : rail_(&rail), number_(number) {}
     bool isValid() const override { return rail_ && number_ <= rail_->frame_count(); }
@@ -52,10 +63,86 @@ class SlatAccess final : public QAccessibleInterface {
         out.focused = isValid() && rail_->hasFocus() && rail_->is_current(number_);
         return out;
     }
+    void* interface_cast(QAccessible::InterfaceType type) override {
+        return type == QAccessible::ActionInterface ? static_cast<QAccessibleActionInterface*>(this) : nullptr;
+    }
+    QStringList actionNames() const override { return {pressAction()}; }
+    void doAction(const QString& name) override {
+        if (isValid() && name == pressAction()) rail_->press(number_);
+    }
+    QStringList keyBindingsForAction(const QString&) const override { return {}; }
 
   private:
     QPointer<TimeRail> rail_;
     int number_;
+};
+
+// What the program says. That it comes is told to aids, which read out what is such a message wherever the focus is.
+class SentenceAccess final : public QAccessibleWidget {
+  public:
+    explicit SentenceAccess(QLabel& words) : QAccessibleWidget(&words, QAccessible::AlertMessage), words_(words) {}
+    QString text(QAccessible::Text kind) const override {
+        return kind == QAccessible::Name ? words_.text() : QAccessibleWidget::text(kind);
+    }
+
+  private:
+    QLabel& words_;
+};
+
+// What scrolls. The toolkit's own (Qt 6.4) ends the program where an aid asks for a scroll bar that was there a moment
+// ago: this one gives its children as any widget does.
+class ScrollAccess final : public QAccessibleWidget {
+  public:
+    explicit ScrollAccess(QScrollArea& area) : QAccessibleWidget(&area, QAccessible::Client) {}
+};
+
+// A button. The toolkit turns over one that stays down for aids without a click, of which nothing comes.
+class ButtonAccess final : public QAccessibleWidget {
+  public:
+    explicit ButtonAccess(QAbstractButton& button) : QAccessibleWidget(&button, QAccessible::Button), button_(button) {}
+    QAccessible::Role role() const override {
+        if (qobject_cast<QRadioButton*>(&button_)) return QAccessible::RadioButton;
+        if (button_.isCheckable()) return QAccessible::CheckBox;
+        return opens_menu() ? QAccessible::ButtonMenu : QAccessible::Button;
+    }
+    QString text(QAccessible::Text kind) const override {
+        if (kind != QAccessible::Name || !button_.accessibleName().isEmpty()) return QAccessibleWidget::text(kind);
+        QString words = button_.text();
+        return words.remove(QLatin1Char('&'));
+    }
+    QAccessible::State state() const override {
+        QAccessible::State out = QAccessibleWidget::state();
+        out.checkable = button_.isCheckable();
+        out.checked = button_.isChecked();
+        out.pressed = button_.isDown();
+        out.hasPopup = opens_menu();
+        if (const auto* push = qobject_cast<QPushButton*>(&button_)) out.defaultButton = push->isDefault();
+        return out;
+    }
+    QStringList actionNames() const override {
+        const QStringList others = QAccessibleWidget::actionNames();
+        return button_.isEnabled() ? QStringList{own_action()} + others : others;
+    }
+    // Later: a dialog may come of it, and who asks is not to wait for its end.
+    void doAction(const QString& name) override {
+        if (name != own_action() || !button_.isEnabled()) return QAccessibleWidget::doAction(name);
+        if (auto* tool = qobject_cast<QToolButton*>(&button_); tool && opens_menu())
+            QMetaObject::invokeMethod(tool, &QToolButton::showMenu, Qt::QueuedConnection);
+        else
+            QMetaObject::invokeMethod(&button_, &QAbstractButton::click, Qt::QueuedConnection);
+    }
+
+  private:
+    bool opens_menu() const {
+        if (const auto* push = qobject_cast<QPushButton*>(&button_)) return push->menu() != nullptr;
+        const auto* tool = qobject_cast<QToolButton*>(&button_);
+        return tool && tool->menu() && tool->popupMode() == QToolButton::InstantPopup;
+    }
+    QString own_action() const {
+        return button_.isCheckable() ? toggleAction() : opens_menu() ? showMenuAction() : pressAction();
+    }
+
+    QAbstractButton& button_;
 };
 
 class RailAccess final : public QAccessibleWidget {
@@ -90,6 +177,10 @@ class RailAccess final : public QAccessibleWidget {
 QAccessibleInterface* interface_of(const QString&, QObject* object) {
     if (auto* canvas = qobject_cast<Canvas*>(object)) return new PictureAccess(*canvas);
     if (auto* rail = qobject_cast<TimeRail*>(object)) return new RailAccess(*rail);
+    if (auto* area = qobject_cast<QScrollArea*>(object)) return new ScrollAccess(*area);
+    if (auto* button = qobject_cast<QAbstractButton*>(object)) return new ButtonAccess(*button);
+    auto* label = qobject_cast<QLabel*>(object);
+    if (label && Notices::is_sentence(*label)) return new SentenceAccess(*label);
     return nullptr;
 }
 

@@ -1,6 +1,5 @@
 #include "app/window/notices.h"
 
-#include <QAccessible>
 #include <QEvent>
 #include <QHBoxLayout>
 #include <QStyle>
@@ -18,6 +17,7 @@ constexpr qint64 patience_ms = 300;  // before work is shown
 constexpr qint64 reading_ms = 6000;  // for a sentence
 constexpr std::size_t most_sentences = 4;
 constexpr int widest = 620;
+const auto sentence_name = QStringLiteral("sentence");
 constexpr int of_work = 560;  // where there are no sentences: it covers less of the picture
 
 }  // namespace
@@ -25,12 +25,14 @@ constexpr int of_work = 560;  // where there are no sentences: it covers less of
 // Words and a button that takes them away. It goes by itself after a while, but not under the pointer.
 class Notices::Sentence : public QWidget {
   public:
-    Sentence(const QString& text, bool trouble, QWidget* parent) : QWidget(parent), words_(new QLabel(text, this)) {
+    Sentence(const QString& text, bool trouble, QWidget* parent) : QWidget(parent), words_(new QLabel) {
+        // Known for what it is before anything of it is told.
+        words_->setObjectName(sentence_name);
+        words_->setTextFormat(Qt::PlainText);
+        words_->setText(text);
         auto* row = new QHBoxLayout(this);
         row->setContentsMargins(0, 0, 0, 0);
-        words_->setObjectName(QStringLiteral("sentence"));
         words_->setWordWrap(true);
-        words_->setTextFormat(Qt::PlainText);
         words_->setProperty("trouble", trouble);
         words_->setTextInteractionFlags(Qt::TextSelectableByMouse);
         words_->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Preferred);
@@ -62,7 +64,6 @@ class Notices::Work : public QWidget {
         row->setSpacing(space::medium);
         words_ = new QLabel(this);
         words_->setObjectName(QStringLiteral("job_words"));
-        words_->setAccessibleName(tr("What is going on"));
         words_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
         bar_ = new QProgressBar(this);
         bar_->setObjectName(QStringLiteral("job_progress"));
@@ -156,11 +157,12 @@ void Notices::say(const QString& text, bool trouble) {
         lay_out();
     });
     sentence->show();
-    // Aids read it out, wherever the focus is.
-    QAccessibleEvent said(sentence->words(), QAccessible::Alert);
-    QAccessible::updateAccessibility(&said);
     clock_.start(beat_ms);
     lay_out();
+}
+
+bool Notices::is_sentence(const QLabel& words) {
+    return words.objectName() == sentence_name;
 }
 
 QStringList Notices::sentences() const {

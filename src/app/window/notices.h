@@ -28,6 +28,8 @@ class Notices : public QFrame {
     void say(const QString& text, bool trouble);
     // Sentences that are shown, the oldest first.
     QStringList sentences() const;
+    // Whether a label is the words of one of them: aids read it out when it comes.
+    static bool is_sentence(const QLabel& words);
     // Beneath this, in pixels of the ground, nothing is to be covered.
     void keep_below(int top);
 

@@ -33,7 +33,6 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     outcome_->setProperty("pill", true);
     outcome_->setPopupMode(QToolButton::InstantPopup);
     outcome_->setToolTip(tr("What the pile is to become. Sets first values; nothing is lost."));
-    outcome_->setAccessibleName(tr("Outcome"));
     auto* menu = new QMenu(outcome_);
     for (const OutcomeEntry& entry : outcomes())
         menu->addAction(tr("%1: %2").arg(word(entry.outcome), what_it_does(entry.outcome)), this,
@@ -72,6 +71,8 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
     redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
     history_ = tool(QStringLiteral("more"), QStringLiteral("history"), tip_of("history"));
+    for (const auto& [button, id] : {std::pair{open_, "open"}, std::pair{save_, "save"}, std::pair{history_, "history"}})
+        button->setAccessibleName(command(id).name());
     history_->setIconSize({12, 12});
     history_->setPopupMode(QToolButton::InstantPopup);
     history_->setMenu(new QMenu(history_));
@@ -128,6 +129,7 @@ void TopBar::refresh() {
     edited_->setText(document.path().isEmpty() && !document.edited() ? tr("not saved") : tr("edited"));
     const QString outcome = word(studio_.pile().outcome);
     outcome_->setText(studio_.outcome_guess() ? tr("%1?").arg(outcome) : outcome);
+    outcome_->setAccessibleName(tr("Outcome: %1").arg(outcome));
     undo_->setEnabled(document.can_undo());
     redo_->setEnabled(document.can_redo());
     history_->setEnabled(document.can_undo() || document.can_redo());
@@ -137,6 +139,8 @@ void TopBar::refresh() {
     redo_->setToolTip(document.can_redo()
                           ? tr("Redo: %1 (%2)").arg(document.redo_text(), command("redo").keys_in_words())
                           : tr("Nothing to redo"));
+    undo_->setAccessibleDescription(undo_->toolTip());
+    redo_->setAccessibleDescription(redo_->toolTip());
     for (int i = 0; i < view_count; ++i) views_[i]->setChecked(int(viewer_.view()) == i);
     make_room();
     updateGeometry();
