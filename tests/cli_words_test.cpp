@@ -50,6 +50,35 @@ TEST_CASE("help, sentences and progress are in the language of the environment")
     CHECK(run_program(call + " --reference 9", "", "xy_ZZ.UTF-8").error.rfind("--reference 9 is none", 0) == 0);
 }
 
+TEST_CASE("what is wrong with a call is said in sentences, in English and in German") {
+    struct Wrong {
+        std::string call, english, spoken;
+    };
+    for (const Wrong& wrong : {
+             Wrong{"", "It is not said what is to be done: name one of the commands.",
+                   "Es ist nicht gesagt, was zu tun ist: einen der Befehle nennen."},
+             Wrong{"merge a.jpg", "--out is missing.", "--out fehlt."},
+             Wrong{"merge a.jpg -o", "Something is missing after --out.", "Nach --out fehlt etwas."},
+             Wrong{"merge a.jpg -o b.tif --frob", "--frob is not known here.", "--frob ist hier nicht bekannt."},
+             Wrong{"merge a.jpg -o b.tif --frob --nix", "--nix --frob are not known here.",
+                   "--nix --frob sind hier nicht bekannt."},
+             Wrong{"merge a.jpg -o b.tif --progress soon", "--progress is one of bar,json, not soon.",
+                   "--progress ist eines von bar,json, nicht soon."},
+             Wrong{"sequence a.jpg -o b.tif --spacing 900", "--spacing is from 0 to 500, not 900.",
+                   "--spacing geht von 0 bis 500, nicht 900."},
+             Wrong{"sequence a.jpg -o b.tif --spacing far", "--spacing is from 0 to 500, not far.",
+                   "--spacing geht von 0 bis 500, nicht far."},
+         }) {
+        INFO(wrong.call);
+        const test::Ran english = run_program(wrong.call), spoken = run_program(wrong.call, "", german);
+        CHECK(english.code == 2);
+        CHECK(spoken.code == 2);
+        CHECK(english.error == wrong.english + "\nWith --help all that can be said is listed.\n");
+        CHECK(spoken.error == wrong.spoken + "\nMit --help wird alles aufgezählt, was gesagt werden kann.\n");
+        CHECK(english.out.empty());
+    }
+}
+
 TEST_CASE("every option and command of the help is explained in German") {
     for (const std::string command :
          {"", "merge", "inspect", "align", "streaks", "sequence", "shower", "growth", "render", "practice"}) {

@@ -7712,6 +7712,50 @@ Weiß: %2</translation>
         <source>FLOAT</source>
         <translation>ZAHL</translation>
     </message>
+    <message>
+        <source>With --help all that can be said is listed.</source>
+        <translation>Mit --help wird alles aufgezählt, was gesagt werden kann.</translation>
+    </message>
+    <message>
+        <source>It is not said what is to be done: name one of the commands.</source>
+        <translation>Es ist nicht gesagt, was zu tun ist: einen der Befehle nennen.</translation>
+    </message>
+    <message>
+        <source>%1 is missing.</source>
+        <translation>%1 fehlt.</translation>
+    </message>
+    <message>
+        <source>%1 is not known here.</source>
+        <translation>%1 ist hier nicht bekannt.</translation>
+    </message>
+    <message>
+        <source>%1 are not known here.</source>
+        <translation>%1 sind hier nicht bekannt.</translation>
+    </message>
+    <message>
+        <source>Something is missing after %1.</source>
+        <translation>Nach %1 fehlt etwas.</translation>
+    </message>
+    <message>
+        <source>%1 is from %3 to %4, not %2.</source>
+        <translation>%1 geht von %3 bis %4, nicht %2.</translation>
+    </message>
+    <message>
+        <source>%1 is one of %3, not %2.</source>
+        <translation>%1 ist eines von %3, nicht %2.</translation>
+    </message>
+    <message>
+        <source>%1 is a number, not %2.</source>
+        <translation>%1 ist eine Zahl, nicht %2.</translation>
+    </message>
+    <message>
+        <source>%1 is for calls with %2.</source>
+        <translation>%1 ist für Aufrufe mit %2.</translation>
+    </message>
+    <message>
+        <source>%1 and %2 cannot go together.</source>
+        <translation>%1 und %2 gehen nicht zusammen.</translation>
+    </message>
 </context>
 <context>
     <name>core</name>

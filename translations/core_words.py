@@ -31,9 +31,11 @@ def is_sentence(words):
 
 # What is printed in columns is data, and for programs.
 def is_told(words):
-    return is_sentence(words) and not re.search(r"%-?\d*[sd]|%\.\df|\\n", words) or words in SHORT
+    return is_sentence(words) and not re.search(r"%-?\d*[sd]|%\.\df|\\n", words) and not OF_LIBRARY.search(words) or words in SHORT
 
 
+# What the library for options says of wrong calls: it is told apart, not said.
+OF_LIBRARY = re.compile(r"\*|^A subcommand is required$")
 # Words that stand alone in a help.
 SHORT = ("Usage", "OPTIONS", "Options", "REQUIRED", "SUBCOMMAND", "Subcommands", "Positionals", "TEXT", "INT", "UINT", "FLOAT")
 print("// The sentences of the core and of the command line, made by scripts/words; not compiled.\n// clang-format off")

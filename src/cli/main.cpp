@@ -16,6 +16,7 @@
 #include "base/memory.h"
 #include "cli/commands.h"
 #include "cli/words.h"
+#include "cli/wrong_call.h"
 
 namespace bp::cli {
 namespace {
@@ -101,8 +102,10 @@ int run(int argc, char** argv) {
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
-        const int code = app.exit(error, std::cout, std::cerr);
-        return code == 0 ? 0 : int(Exit::wrong_call);
+        // Help and version are asked for by way of errors, too.
+        if (error.get_exit_code() == 0) return app.exit(error, std::cout, std::cerr);
+        std::cerr << said(wrong_call(error)) << '\n' << said("With --help all that can be said is listed.") << '\n';
+        return int(Exit::wrong_call);
     }
     Job job(listener_for(common));
     const StopWatch watch(job);
