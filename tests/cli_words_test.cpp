@@ -57,7 +57,7 @@ TEST_CASE("what is wrong with a call is said in sentences, in English and in Ger
     for (const Wrong& wrong : {
              Wrong{"", "It is not said what is to be done: name one of the commands.",
                    "Es ist nicht gesagt, was zu tun ist: einen der Befehle nennen."},
-             Wrong{"merge a.jpg", "--out is missing.", "--out fehlt."},
+             Wrong{"sequence a.jpg", "--out is missing.", "--out fehlt."},
              Wrong{"merge a.jpg -o", "Something is missing after --out.", "Nach --out fehlt etwas."},
              Wrong{"merge a.jpg -o b.tif --frob", "--frob is not known here.", "--frob ist hier nicht bekannt."},
              Wrong{"merge a.jpg -o b.tif --frob --nix", "--nix --frob are not known here.",
