@@ -71,7 +71,8 @@ TopBar::TopBar(Studio& studio, Viewer& viewer, QWidget* parent) : QWidget(parent
     undo_ = tool(QStringLiteral("undo"), QStringLiteral("undo"), tr("Undo"));
     redo_ = tool(QStringLiteral("redo"), QStringLiteral("redo"), tr("Redo"));
     history_ = tool(QStringLiteral("more"), QStringLiteral("history"), tip_of("history"));
-    for (const auto& [button, id] : {std::pair{open_, "open"}, std::pair{save_, "save"}, std::pair{history_, "history"}})
+    for (const auto& [button, id] :
+         {std::pair{open_, "open"}, std::pair{save_, "save"}, std::pair{history_, "history"}})
         button->setAccessibleName(command(id).name());
     history_->setIconSize({12, 12});
     history_->setPopupMode(QToolButton::InstantPopup);

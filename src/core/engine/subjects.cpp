@@ -159,7 +159,8 @@ Result<std::vector<FoundSubject>> find_subjects(const Pile& pile, FrameStore& st
     const int level = outline_level(pile, ids.size());
     const Rect region = at_level(whole(pile.size), level);
     HeldAgainstMiddle work(plain, ids, region, level);
-    Status done = bring_in_step({plain, store, work.takes(), region, level, ids.size() * work.by.front().bytes()}, job, work);
+    Status done =
+        bring_in_step({plain, store, work.takes(), region, level, ids.size() * work.by.front().bytes()}, job, work);
     if (!done.ok()) return done.failure();
     const std::size_t least = std::size_t(region.width) * std::size_t(region.height) / least_share;
     std::vector<std::vector<Thing>> things(ids.size());
