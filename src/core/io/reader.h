@@ -49,7 +49,8 @@ class RowReader {
     // channel), which costs about half of decoding all; null for others.
     static Result<std::unique_ptr<RowReader>> open_brightness(const std::filesystem::path& file, int level);
     // Y, Cb and Cr of the same kind of file, as three 8-bit channels: brightness and what open() gives, by way of
-    // kernels::colours_apart(), at once. Levels up to scaled_levels; null beyond, and for files that are stored otherwise.
+    // kernels::colours_apart(), at once. Levels up to scaled_levels; null beyond, and for files that are stored
+    // otherwise.
     static Result<std::unique_ptr<RowReader>> open_apart(const std::filesystem::path& file, int level);
     virtual ~RowReader() = default;
 

@@ -49,8 +49,8 @@ struct Halves {
     Orientation orientation = Orientation::upright;
 };
 Result<Halves> half_rows(const FileBytes& bytes, int stops);
-// JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file. `apart`: its three channels
-// as it stores them.
+// JPEG, scaled down by 2^level in the decoder (level 0 to 3). `facts` are those of the file. `apart`: its three
+// channels as it stores them.
 Result<std::unique_ptr<RowReader>> jpeg_rows(const FileBytes& bytes, const PictureFacts& facts, int level, bool apart);
 
 // Any picture that is open in libvips. `whole`: its loader takes in the whole picture first. `stops`: as in Developing.
