@@ -24,6 +24,7 @@ Canvas::Canvas(Studio& studio, Viewer& viewer, Comparison& comparison, QWidget* 
     setAccessibleName(tr("Picture"));
     setAccessibleDescription(tr("Ctrl with the arrow keys moves a mark over the picture, Enter is the button there"));
     setMouseTracking(true);
+    setAttribute(Qt::WA_OpaquePaintEvent);  // what lies behind is not painted first
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(320, 240);
     zoom_button_ = new QToolButton(this);

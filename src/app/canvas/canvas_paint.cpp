@@ -176,11 +176,15 @@ void Canvas::draw_mark(QPainter& painter) const {
 void Canvas::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
     painter.setLayoutDirection(layoutDirection());
-    painter.fillRect(rect(), theme().surround);
     const Rect area = viewer_.area();
-    if (area.empty()) return;
     const QRectF frame(shown_to_screen({double(area.left), double(area.top)}),
                        shown_to_screen({double(area.right()), double(area.bottom())}));
+    // The picture covers what is within its edges.
+    QRegion beside(rect());
+    if (!comparison_.on() && !viewer_.overview().image.isNull() && viewer_.overview().area == area)
+        beside -= frame.toAlignedRect().adjusted(2, 2, -2, -2);
+    for (const QRect& part : beside) painter.fillRect(part, theme().surround);
+    if (area.empty()) return;
     painter.save();
     const bool turns = flickers() && comparison_.on();
     const bool pair = comparison_.on() && !turns;

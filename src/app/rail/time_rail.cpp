@@ -34,6 +34,7 @@ TimeRail::TimeRail(Studio& studio, Surveyor& surveyor, QWidget* parent)
     setAccessibleName(tr("Time rail: the frames in order"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
+    setAttribute(Qt::WA_OpaquePaintEvent);
     const QStringList usual{QStringLiteral("sharpness"), QStringLiteral("shift"), QStringLiteral("light")};
     for (const QString& key : QSettings().value(traces_key, usual).toStringList())
         if (trace_named(key)) shown_ << key;
