@@ -113,8 +113,9 @@ void peel(cv::Mat& mask, const cv::Mat& near_squares) {
         mask.setTo(0, mask & ~inner & faint);
     }
 }
-// 255 where a piece of the picture shows a thing; `inside` is 255 where the box is the piece's own. What lies around the
-// box counts as it does in the whole picture.
+
+// 255 where a piece of the picture shows a thing; `inside` is 255 where the box is the piece's own. What lies around
+// the box counts as it does in the whole picture.
 cv::Mat thing_in(const Differing& by, const cv::Rect& box, const cv::Mat& inside) {
     constexpr int margin = beside / 2 + near / 2;
     const cv::Rect wider = grown_in(by, box, margin);

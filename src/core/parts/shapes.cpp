@@ -160,7 +160,8 @@ void add_outline(Mask& mask, const Raster8& outline, const Rect& box, int level)
         for (int x = left; x < right;) {
             const int next = std::min(right, ((x >> level) + 1) << level);
             const std::uint8_t more = row[(x >> level) - box.left];
-            for (; more > 0 && x < next; ++x) values[std::size_t(x - left)] = std::max(values[std::size_t(x - left)], more);
+            for (; more > 0 && x < next; ++x)
+                values[std::size_t(x - left)] = std::max(values[std::size_t(x - left)], more);
             x = next;
         }
     });
