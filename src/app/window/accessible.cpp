@@ -25,7 +25,7 @@ class PictureAccess final : public QAccessibleWidget {
     explicit PictureAccess(Canvas& canvas) : QAccessibleWidget(&canvas, QAccessible::Graphic), canvas_(canvas) {}
     // What is under the mark belongs to the name: it is what aids read out.
     QString text(QAccessible::Text kind) const override {
-        const QString value = (canvas_.zoom_button()->text() + canvas_.readout()).simplified();
+        QString value = (canvas_.zoom_button()->text() + canvas_.readout()).simplified();
         if (kind == QAccessible::Value) return value;
         const QString own = QAccessibleWidget::text(kind);
         return kind == QAccessible::Name ? own + QStringLiteral(", ") + value : own;
