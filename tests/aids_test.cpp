@@ -4,8 +4,8 @@
 #include <fstream>
 
 #include "io/reader.h"
-#include "practice/practice.h"
 #include "support/aid.h"
+#include "support/night.h"
 
 using namespace bp;
 using namespace bp::test;
@@ -92,12 +92,7 @@ TEST_CASE("a sequence comes about by what aids can do") {
 
 TEST_CASE("a shower comes about by what aids can do") {
     const Folder folder, out;
-    Job job;
-    practice::PracticeOptions options;
-    options.frames = 6;
-    options.size = {960, 640};
-    options.truth = false;
-    REQUIRE(practice::practise(*practice::scene_named("night-watch"), folder.path(), options, job).ok());
+    REQUIRE(write_night(folder));
     Aid aid;
     open(aid, "Shower", folder);
     REQUIRE(aid.press("check box", "Step Parts"));

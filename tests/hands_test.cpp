@@ -3,7 +3,7 @@
 #include <catch2/catch.hpp>
 
 #include "io/reader.h"
-#include "practice/practice.h"
+#include "support/night.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -80,12 +80,7 @@ TEST_CASE("trails, clear, quiet and a sequence come about by keys alone", "[wind
 TEST_CASE("a shower and the best of frames come about by keys alone", "[window]") {
     {
         const Folder folder, out;
-        Job job;
-        practice::PracticeOptions options;
-        options.frames = 6;
-        options.size = {960, 640};
-        options.truth = false;
-        REQUIRE(practice::practise(*practice::scene_named("night-watch"), folder.path(), options, job).ok());
+        REQUIRE(write_night(folder));
         Window w;
         open_by_keys(w, Outcome::shower, folder);
         w.key(Qt::Key_5, Qt::ControlModifier);

@@ -4,7 +4,7 @@
 
 #include "app/rail/time_rail.h"
 #include "io/reader.h"
-#include "practice/practice.h"
+#include "support/night.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -71,7 +71,7 @@ bool is_bright(const Raster16& picture, int place) {
 
 }  // namespace
 
-TEST_CASE("Trails, Clear and Quiet in seven clicks and keys, Sequence in ten", "[window]") {
+TEST_CASE("Trails, Clear and Quiet in seven clicks and keys, Sequence in nine", "[window]") {
     struct Wanted {
         Outcome outcome;
         int most;
@@ -104,12 +104,7 @@ TEST_CASE("Trails, Clear and Quiet in seven clicks and keys, Sequence in ten", "
 
 TEST_CASE("Shower in nine clicks and keys", "[window]") {
     const Folder folder, out;
-    Job job;
-    practice::PracticeOptions options;
-    options.frames = 6;
-    options.size = {960, 640};
-    options.truth = false;
-    REQUIRE(practice::practise(*practice::scene_named("night-watch"), folder.path(), options, job).ok());
+    REQUIRE(write_night(folder));
     Window w;
     Counted person(w);
     REQUIRE(person.open(folder, Outcome::shower));

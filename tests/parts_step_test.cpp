@@ -14,6 +14,7 @@
 #include "pile/file.h"
 #include "pile/part_edits.h"
 #include "practice/practice.h"
+#include "support/night.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -244,12 +245,7 @@ TEST_CASE("nothing that moves, and no meteors, is said and changes nothing", "[w
 
 TEST_CASE("meteors come over one frame with one click, and go one by one and together", "[window]") {
     const Folder folder;
-    Job job;
-    practice::PracticeOptions options;
-    options.frames = 6;
-    options.size = {960, 640};
-    options.truth = false;
-    REQUIRE(practice::practise(*practice::scene_named("night-watch"), folder.path(), options, job).ok());
+    REQUIRE(write_night(folder));
     Window w;
     REQUIRE(w.open(folder, Outcome::shower));
     w.click("knot_4");

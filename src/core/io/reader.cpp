@@ -202,6 +202,16 @@ Result<std::unique_ptr<RowReader>> rows_of(Opened& opened, int level, bool apart
     return out;
 }
 
+// A JPEG whose channels the decoder gives as they are asked for; none for every other kind.
+Result<std::optional<Opened>> opened_jpeg(const std::filesystem::path& file) {
+    const Kind* kind = kind_of(file);
+    if (clip_frame_of(file) || (kind && kind->way == ReadBy::raw)) return std::optional<Opened>();
+    Result<Opened> opened = open_facts(file);
+    if (!opened.ok()) return opened.failure();
+    if (opened.value().image || opened.value().rows) return std::optional<Opened>();
+    return std::optional(std::move(opened).value());
+}
+
 }  // namespace
 
 Status RowReader::skip(int rows) {
@@ -244,23 +254,19 @@ Result<std::unique_ptr<RowReader>> RowReader::open(const std::filesystem::path& 
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open_brightness(const std::filesystem::path& file, int level) {
-    const Kind* kind = kind_of(file);
-    if (clip_frame_of(file) || (kind && kind->way == ReadBy::raw)) return std::unique_ptr<RowReader>();
-    Result<Opened> opened = open_facts(file);
-    if (!opened.ok()) return opened.failure();
-    if (opened.value().image || opened.value().rows) return std::unique_ptr<RowReader>();
-    opened.value().stored.channels = 1;
-    return rows_of(opened.value(), level);
+    Result<std::optional<Opened>> jpeg = opened_jpeg(file);
+    if (!jpeg.ok()) return jpeg.failure();
+    if (!jpeg.value()) return std::unique_ptr<RowReader>();
+    jpeg.value()->stored.channels = 1;
+    return rows_of(*jpeg.value(), level);
 }
 
 Result<std::unique_ptr<RowReader>> RowReader::open_apart(const std::filesystem::path& file, int level) {
-    const Kind* kind = kind_of(file);
-    if (clip_frame_of(file) || (kind && kind->way == ReadBy::raw) || level > scaled_levels)
-        return std::unique_ptr<RowReader>();
-    Result<Opened> opened = open_facts(file);
-    if (!opened.ok()) return opened.failure();
-    if (!opened.value().apart) return std::unique_ptr<RowReader>();
-    return rows_of(opened.value(), level, true);
+    if (level > scaled_levels) return std::unique_ptr<RowReader>();
+    Result<std::optional<Opened>> jpeg = opened_jpeg(file);
+    if (!jpeg.ok()) return jpeg.failure();
+    if (!jpeg.value() || !jpeg.value()->apart) return std::unique_ptr<RowReader>();
+    return rows_of(*jpeg.value(), level, true);
 }
 
 Result<Raster16> read_picture(const std::filesystem::path& file, int level) {
