@@ -18,6 +18,7 @@
 #include "kernels/light_sums.h"
 #include "kernels/mean.h"
 #include "kernels/median.h"
+#include "kernels/reduce.h"
 #include "kernels/strays.h"
 #include "merge/modes.h"
 #include "support/fixtures.h"
@@ -455,7 +456,8 @@ TEST_CASE("darks are subtracted and light let through as in plain reckoning, and
     const auto narrow = test::speckle({97, 1}, 3, 6).data();
     std::vector<std::uint8_t> bytes;
     for (const std::uint16_t v : narrow) bytes.push_back(std::uint8_t(v >> 8U));
-    std::vector<std::uint16_t> dark(in.size()), out(in.size());
+    std::vector<std::uint16_t> dark(in.size());
+    auto out = in;
     for (std::size_t i = 0; i < dark.size(); ++i) dark[i] = std::uint16_t(i * 97 % 20000);
     kernels::subtract_dark(in.data(), dark.data(), 0.5F, in.size(), tables, out.data());
     for (std::size_t i = 0; i < in.size(); ++i) {
@@ -471,7 +473,7 @@ TEST_CASE("darks are subtracted and light let through as in plain reckoning, and
     std::vector<std::uint16_t> passed(97, 65535);
     passed[10] = 32768;
     passed[11] = 1;
-    std::vector<std::uint16_t> lifted = in;
+    auto lifted = in;
     kernels::let_through(passed.data(), 97, 3, tables, lifted.data());
     for (std::size_t i = 0; i < in.size(); ++i)
         if (i / 3 != 10 && i / 3 != 11) CHECK(lifted[i] == in[i]);
@@ -664,4 +666,58 @@ TEST_CASE("differences, middles of 64 and sums of 4 equal their scalar twins, on
             CHECK(wrong == 0);
         }
     });
+}
+
+TEST_CASE("rows are made smaller in pieces as one after the other: every place the same sum, in the same order") {
+    std::mt19937 random(19);
+    const auto number = [&] { return float(random() % 20001) / 10000 - 0.5F; };
+    const auto taps = [&](int from, int to, std::size_t count) {
+        kernels::Taps out;
+        out.count = count;
+        for (int i = 0; i < to; ++i) {
+            out.first.push_back(std::min(i * from / to, from - int(count)));
+            for (std::size_t k = 0; k < count; ++k) out.weights.push_back(number());
+        }
+        return out;
+    };
+    for (const int channels : {1, 3})
+        for (const Size to : {Size{61, 23}, Size{3, 16}, Size{130, 1}}) {
+            const Size from{to.width * 2 + 9, to.height * 3 + 5};
+            const kernels::Taps down = taps(from.height, to.height, 8), across = taps(from.width, to.width, 7);
+            RasterF light({from.width, from.height + int(kernels::reduced_padding)}, channels);
+            for (float& v : light.data()) v = number();
+            const auto expected = [&](int x, int y, int c) {
+                float sum = 0;
+                for (int k = 0; k < 7; ++k) {
+                    float column = 0;
+                    for (int j = 0; j < 8; ++j)
+                        column += down.at(std::size_t(y))[j] *
+                                  light.at(across.first[std::size_t(x)] + k, down.first[std::size_t(y)] + j, c);
+                    sum += across.at(std::size_t(x))[k] * column;
+                }
+                return sum;
+            };
+            std::vector<float> room;
+            int wrong = 0, made = 0;
+            constexpr int columns = 50;
+            constexpr auto together = int(kernels::reduced_together);
+            for (int top = 0; top < to.height; top += together)
+                for (int left = 0; left < to.width; left += columns) {
+                    const int rows = std::min(together, to.height - top), wide = std::min(columns, to.width - left);
+                    std::vector<const float*> in;
+                    for (int y = down.first[std::size_t(top)]; y < from.height; ++y)
+                        in.push_back(light.row(y) + across.first[std::size_t(left)] * channels);
+                    RasterF out({wide, rows}, channels);
+                    std::vector<float*> row;
+                    for (int y = 0; y < rows; ++y) row.push_back(out.row(y));
+                    kernels::reduce(in, down, across, {top, std::size_t(rows), left, std::size_t(wide), channels}, room,
+                                    row);
+                    for (int y = 0; y < rows; ++y)
+                        for (int x = 0; x < wide; ++x)
+                            for (int c = 0; c < channels; ++c, ++made)
+                                if (out.at(x, y, c) != expected(left + x, top + y, c)) ++wrong;
+                }
+            CHECK(wrong == 0);
+            CHECK(made == to.width * to.height * channels);
+        }
 }

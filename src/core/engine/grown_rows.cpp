@@ -1,7 +1,10 @@
 #include "engine/grown_rows.h"
 
 #include <algorithm>
+#include <array>
+#include <cstring>
 
+#include "base/parallel.h"
 #include "kernels/blend.h"
 
 namespace bp {
@@ -42,20 +45,25 @@ class Grown::Work final : public StepWork {
 
     void row(int y, kernels::Span columns, const std::vector<FrameRow>& rows) override {
         const SkyRow share(grown_.pile_, grown_.level_, y, columns);
-        const std::ptrdiff_t from = std::ptrdiff_t(columns.begin - grown_.region_.left) * channels();
+        const auto into_picture = [&](std::size_t i) {
+            return out_[i].row(y - grown_.region_.top) +
+                   std::ptrdiff_t(columns.begin - grown_.region_.left) * channels();
+        };
+        const auto there_already = [](std::size_t, const std::uint16_t*) {};
         // The land first, because the sky is laid over it.
-        if (!share.all())
-            grow(Zone::land, y, columns, rows, [&](std::size_t i, const std::uint16_t* row) {
-                std::copy_n(row, samples(columns), out_[i].row(y - grown_.region_.top) + from);
-            });
-        if (share.any())
-            grow(Zone::sky, y, columns, rows, [&](std::size_t i, const std::uint16_t* row) {
-                std::uint16_t* to = out_[i].row(y - grown_.region_.top) + from;
-                if (share.all())
-                    std::copy_n(row, samples(columns), to);
-                else
-                    kernels::lay_over(row, share.from(0), 255, std::size_t(share.width()), channels(), to);
-            });
+        if (!share.all()) grow(Zone::land, y, columns, rows, into_picture, there_already);
+        if (share.all()) {
+            grow(Zone::sky, y, columns, rows, into_picture, there_already);
+        } else if (share.any()) {
+            // Two, because a picture is made from the one before.
+            static thread_local std::array<std::vector<std::uint16_t>, 2> sky;
+            for (auto& row : sky) row.resize(std::size_t(samples(columns)));
+            grow(
+                Zone::sky, y, columns, rows, [](std::size_t i) { return sky[i % 2].data(); },
+                [&](std::size_t i, const std::uint16_t* row) {
+                    kernels::lay_over(row, share.from(0), 255, std::size_t(share.width()), channels(), into_picture(i));
+                });
+        }
     }
 
   private:
@@ -117,17 +125,18 @@ class Grown::Work final : public StepWork {
         }
     }
 
-    template <class Take>
-    void grow(Zone zone, int y, kernels::Span columns, const std::vector<FrameRow>& rows, const Take& take) {
+    // What the frames up to each picture make of a row of a zone: written to what room(i) gives for picture i, and
+    // handed on in order.
+    template <class Room, class Take>
+    void grow(Zone zone, int y, kernels::Span columns, const std::vector<FrameRow>& rows, const Room& room,
+              const Take& take) {
         const Layer& layer = layers_[zone == Zone::sky ? 0 : 1];
         const int width = columns.end - columns.begin;
-        static thread_local std::vector<std::uint16_t> before, after;
-        after.resize(std::size_t(samples(columns)));
         if (grown_.zones_.empty()) {
             for (std::size_t i = 0; i < layer.steps.size(); ++i) {
-                merge_row(layer.mode, chosen(layer.steps[i], rows, {}), width, channels(), layer.steps[i].tools,
-                          after.data());
-                take(i, after.data());
+                std::uint16_t* after = room(i);
+                merge_row(layer.mode, chosen(layer.steps[i], rows, {}), width, channels(), layer.steps[i].tools, after);
+                take(i, after);
             }
             return;
         }
@@ -135,24 +144,27 @@ class Grown::Work final : public StepWork {
         const int top = y - grown_.region_.top, left = columns.begin - grown_.region_.left;
         std::uint16_t* kept = so_far.merged.row(top) + std::ptrdiff_t(left) * channels();
         std::uint8_t* open = so_far.open.row(top) + left;
-        before.assign(kept, kept + samples(columns));
+        const std::uint16_t* before = kept;
         for (std::size_t i = 0; i < layer.steps.size(); ++i) {
             const Step& step = layer.steps[i];
-            if (!step.rows.empty()) {
+            std::uint16_t* after = room(i);
+            if (step.rows.empty()) {
+                std::copy_n(before, samples(columns), after);
+            } else {
                 const std::vector<kernels::Span> silent = stretches(open, width);
-                const FrameRow one_before{nullptr, before.data(), {0, width}, silent};
+                const FrameRow one_before{nullptr, before, {0, width}, silent};
                 const std::vector<FrameRow> merged = chosen(step, rows, one_before);
                 // The one mode that merges nothing shows its frame.
                 merge_row(layer.mode == Mode::one ? Mode::lighten : layer.mode, merged, width, channels(), step.tools,
-                          after.data());
+                          after);
                 if (!silent.empty())
                     for (std::size_t k = 1; k < merged.size(); ++k) close(merged[k], open);
-                std::swap(before, after);
             }
-            for (const KnitRows& knit : step.knits) knit.add(y, columns, rows, before.data());
-            take(i, before.data());
+            for (const KnitRows& knit : step.knits) knit.add(y, columns, rows, after);
+            take(i, after);
+            before = after;
         }
-        std::copy(before.begin(), before.end(), kept);
+        std::copy_n(before, samples(columns), kept);
     }
     std::vector<FrameRow> chosen(const Step& step, const std::vector<FrameRow>& rows,
                                  const std::optional<FrameRow>& before) const {
@@ -164,8 +176,10 @@ class Grown::Work final : public StepWork {
     static std::vector<kernels::Span> stretches(const std::uint8_t* open, int width) {
         std::vector<kernels::Span> out;
         for (int x = 0; x < width;) {
-            const auto begin = int(std::find(open + x, open + width, 1) - open);
-            if (begin == width) break;
+            // Nearly always there is none.
+            const void* found = std::memchr(open + x, 1, std::size_t(width - x));
+            if (!found) break;
+            const auto begin = int(static_cast<const std::uint8_t*>(found) - open);
             x = int(std::find(open + begin, open + width, 0) - open);
             out.push_back({begin, x});
         }
@@ -192,10 +206,12 @@ Grown::Grown(const Pile& pile, const Rect& region, int level, const Knitting* kn
     if (!grows_by_one(pile)) return;
     const auto background = background_of(pile);
     for (int i = 0; i < (pile.zones ? 2 : 1); ++i) {
-        Zoned zone{Raster16(region.size(), pile.channels), Raster8(region.size(), 1)};
-        std::fill(zone.open.data().begin(), zone.open.data().end(), std::uint8_t{1});
-        for (std::size_t k = 0; k < zone.merged.data().size(); ++k)
-            zone.merged.data()[k] = background[k % std::size_t(pile.channels)];
+        Zoned zone{Raster16(region.size(), pile.channels, Unset()), Raster8(region.size(), 1, Unset())};
+        parallel_for(0, region.height, [&](int y) {
+            std::fill_n(zone.open.row(y), region.width, std::uint8_t{1});
+            std::uint16_t* to = zone.merged.row(y);
+            for (int x = 0; x < region.width; ++x) to = std::copy_n(background.data(), pile.channels, to);
+        });
         zones_.push_back(std::move(zone));
     }
 }
@@ -213,7 +229,7 @@ Result<std::vector<Raster16>> Grown::next(const std::vector<int>& until, FrameSt
     std::vector<Raster16> out;
     for (std::size_t i = 0; i < until.size(); ++i) {
         if (spare_.empty()) {
-            out.emplace_back(region_.size(), pile_.channels);
+            out.emplace_back(region_.size(), pile_.channels, Unset());
             continue;
         }
         out.push_back(std::move(spare_.back()));

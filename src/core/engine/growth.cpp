@@ -237,7 +237,9 @@ class Growing {
             if (!level_turned.ok()) return level_turned.failure();
             now = &level_turned.value();
         }
-        Raster16 out = reduced(*now, plan_.size, pile_.profile);
+        if (!reduction_ && now->size() != plan_.size)
+            reduction_.emplace(now->size(), plan_.size, pile_.profile, pile_.channels);
+        Raster16 out = reduction_ ? reduction_->all(*now) : now->clone();
         if (conversion_)
             parallel_for(0, out.height(), [&](int y) { conversion_->run(out.row(y), out.row(y), out.width()); });
         const int times = plan_.pictures[next_++].times;
@@ -280,6 +282,7 @@ class Growing {
     Job* inner_ = nullptr;
     Raster16 last_;
     std::optional<Finishing> finish_;
+    std::optional<Reduction> reduction_;
     std::optional<Conversion> conversion_;
 };
 

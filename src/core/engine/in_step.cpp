@@ -433,7 +433,8 @@ Status bring_in_step(const InStep& what, Job& job, StepWork& work) {
         const int reads = b < bands.size() ? int(sources.size()) : 0;
         std::vector<Rect> pieces;
         if (b >= 1 && b <= bands.size()) pieces = pieces_of(bands[b - 1], what.region, plan.value().piece);
-        parallel_for(0, finishes + reads + int(pieces.size()), [&](int i) {
+        // In this order, one at a time: frames take long, and a core that is done with one early goes on with pieces.
+        parallel_each(0, finishes + reads + int(pieces.size()), [&](int i) {
             if (job.stopped() || failure.any()) return;
             if (i < finishes)
                 finish(b - 2);

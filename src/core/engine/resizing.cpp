@@ -1,12 +1,12 @@
 #include "engine/resizing.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
-#include <cstring>
 #include <numbers>
 
+#include "base/line_vector.h"
 #include "base/parallel.h"
-#include "kernels/weigh.h"
 
 namespace bp {
 namespace {
@@ -18,22 +18,16 @@ double sinc(double x) {
     return std::abs(t) < 1e-9 ? 1 : std::sin(t) / t;
 }
 
-// Output rows that may come of one band, and a few that waited for it.
-int rows_out(int band_rows, int from, int to) {
-    return int(std::ceil(double(band_rows) * to / std::max(1, from))) + int(2 * lobes) + 2;
+// Of rows that lie far apart in memory nobody fetches the next ones unasked.
+void fetch(const std::uint16_t* row, std::size_t samples) {
+    constexpr std::size_t line = cache_line / sizeof(std::uint16_t);
+    for (std::size_t i = 0; i < samples; i += line) __builtin_prefetch(row + i);
 }
 
-// The three channels of a pixel at once: each is summed up in the same order as one alone.
-void weigh_pixels(const float* from, std::span<const float> weights, float* out) {
-    typedef float Four __attribute__((vector_size(4 * sizeof(float))));
-    Four sum{};
-    for (const float weight : weights) {
-        Four pixel;
-        std::memcpy(&pixel, from, sizeof pixel);
-        sum += weight * pixel;
-        from += 3;
-    }
-    for (int c = 0; c < 3; ++c) out[c] = sum[c];
+// Output rows that may come of one band, and a few that waited for it.
+int rows_out(int band_rows, int from, int to) {
+    return int(std::ceil(double(band_rows) * to / std::max(1, from))) + int(2 * lobes) + 2 +
+           int(kernels::reduced_together);
 }
 
 }  // namespace
@@ -49,9 +43,21 @@ std::size_t Reduction::pixels_for_one(int from, int to) {
     return std::size_t(std::min(from, int(2 * lobes * from / std::max(1, to)) + 2));
 }
 
-Reduction::Weights Reduction::weights(int from, int to) {
+// Neighbours read some pixels twice: few of many.
+int Reduction::columns_of_strip(int from, int to) {
+    const int pixels = std::max(480, 8 * int(pixels_for_one(from, to)));
+    return std::max(1, int(std::int64_t(pixels) * to / std::max(1, from)));
+}
+
+// What waits until so many rows can be made together, and what comes with the row that lets them be made.
+std::size_t Reduction::rows_held(int from, int to) {
+    return std::size_t(std::ceil(double(kernels::reduced_together) * from / std::max(1, to))) +
+           pixels_for_one(from, to) + rows_at_once;
+}
+
+kernels::Taps Reduction::taps(int from, int to) {
     const double scale = double(from) / to;  // at least one
-    Weights out;
+    kernels::Taps out;
     out.count = pixels_for_one(from, to);
     std::vector<double> exact(out.count);
     for (int i = 0; i < to; ++i) {
@@ -66,7 +72,7 @@ Reduction::Weights Reduction::weights(int from, int to) {
             exact[std::size_t(std::clamp(at, 0, from - 1) - out.first.back())] += w;
             sum += w;
         }
-        for (const double w : exact) out.of.push_back(float(w / sum));
+        for (const double w : exact) out.weights.push_back(float(w / sum));
     }
     return out;
 }
@@ -76,54 +82,79 @@ Reduction::Reduction(Size from, Size to, const Profile& profile, int channels)
       to_(to),
       channels_(channels),
       light_(light_there(profile, channels)),
-      across_(weights(from.width, to.width)),
-      down_(weights(from.height, to.height)),
-      held_(int(down_.count) + rows_at_once),
-      rows_(std::size_t(held_) * (row_samples() + 1)) {}  // three channels are read by fours
+      across_(taps(from.width, to.width)),
+      down_(taps(from.height, to.height)),
+      held_(int(rows_held(from.height, to.height))) {
+    const int wide = columns_of_strip(from.width, to.width);
+    for (int x = 0; x < to.width; x += wide) {
+        Strip strip{x, std::min(wide, to.width - x), across_.first[std::size_t(x)], 0};
+        strip.pixels = across_.first[std::size_t(x + strip.columns - 1)] + int(across_.count) - strip.left;
+        strip.light.resize(std::size_t(held_) * pitch(strip.pixels));
+        strips_.push_back(std::move(strip));
+    }
+}
 
 Band Reduction::add(const Band& rows, const RowIn& row_in, const RowOut& row_out) {
-    const int first = next_out_;
-    for (int begin = rows.first; begin < rows.second; begin += rows_at_once) {
-        const int end = std::min(begin + rows_at_once, rows.second);
-        parallel_for(begin, end,
-                     [&](int y) { kernels::light_of(row_in(y), row_samples(), light_->tables(), light_row(y)); });
-        int made = next_out_;
-        while (made < to_.height && down_.first[std::size_t(made)] + int(down_.count) <= end) ++made;
-        parallel_for(next_out_, made, [&](int y) { make_row(y, row_out(y)); });
-        next_out_ = made;
-    }
-    return {first, next_out_};
-}
-
-void Reduction::make_row(int y, std::uint16_t* out) {
-    static thread_local std::vector<const float*> from;
-    static thread_local std::vector<float> wide, small;
-    from.clear();
-    for (int k = 0; k < int(down_.count); ++k) from.push_back(light_row(down_.first[std::size_t(y)] + k));
-    wide.resize(row_samples() + 1);
-    kernels::weigh(from, down_.at(y), row_samples(), wide.data());
-    small.resize(std::size_t(to_.width) * std::size_t(channels_));
-    narrow(wide.data(), small.data());
-    kernels::samples_of_light(small.data(), small.size(), light_->tables(), out);
-}
-
-void Reduction::narrow(const float* light, float* out) const {
-    for (int x = 0; x < to_.width; ++x) {
-        const float* from = light + std::ptrdiff_t(across_.first[std::size_t(x)]) * channels_;
-        if (channels_ == 3) {
-            weigh_pixels(from, across_.at(x), out);
-            out += 3;
-            continue;
+    std::vector<const std::uint16_t*> in;
+    for (int y = rows.first; y < rows.second; ++y) in.push_back(row_in(y));
+    std::vector<int> made{next_out_};  // after every few rows
+    for (int begin = rows.first; begin < rows.second; begin += rows_at_once)
+        made.push_back(made_before(std::min(begin + rows_at_once, rows.second), made.back()));
+    std::vector<std::uint16_t*> out;
+    for (int y = next_out_; y < made.back(); ++y) out.push_back(row_out(y));
+    parallel_each(0, int(strips_.size()), [&](int i) {
+        Strip& strip = strips_[std::size_t(i)];
+        const std::size_t samples = std::size_t(strip.pixels) * std::size_t(channels_);
+        const auto row_of = [&](int y) {
+            return in[std::size_t(y - rows.first)] + std::ptrdiff_t(strip.left) * channels_;
+        };
+        int y = rows.first;
+        for (std::size_t step = 0; step + 1 < made.size(); ++step) {
+            for (const int end = std::min(y + rows_at_once, rows.second); y < end; ++y) {
+                constexpr int ahead = 8;
+                if (y + ahead < rows.second) fetch(row_of(y + ahead), samples);
+                kernels::light_of(row_of(y), samples, light_->tables(), light_row(strip, y));
+            }
+            make(strip, {made[step], made[step + 1]},
+                 std::span(out).subspan(std::size_t(made[step] - made[0]), std::size_t(made[step + 1] - made[step])));
         }
-        float sum = 0;
-        for (const float weight : across_.at(x)) sum += weight * *from++;
-        *out++ = sum;
+    });
+    next_out_ = made.back() % to_.height;
+    return {made.front(), made.back()};
+}
+
+int Reduction::made_before(int end, int made) const {
+    int last = made;
+    while (last < to_.height && down_.first[std::size_t(last)] + int(down_.count) <= end) ++last;
+    // The last ones are made as they come.
+    return last == to_.height ? last : last - (last - made) % int(kernels::reduced_together);
+}
+
+void Reduction::make(const Strip& strip, const Band& rows, std::span<std::uint16_t* const> out) const {
+    constexpr auto together = int(kernels::reduced_together);
+    const std::size_t samples = std::size_t(strip.columns) * std::size_t(channels_);
+    static thread_local std::vector<const float*> from;
+    static thread_local std::vector<float> room, light;
+    for (int top = rows.first; top < rows.second; top += together) {
+        const kernels::ReducedPiece piece{top, std::size_t(std::min(together, rows.second - top)), strip.first,
+                                          std::size_t(strip.columns), channels_};
+        from.clear();
+        const int last = down_.first[std::size_t(top) + piece.rows - 1] + int(down_.count);
+        for (int y = down_.first[std::size_t(top)]; y < last; ++y) from.push_back(light_row(strip, y));
+        light.resize(piece.rows * samples);
+        std::array<float*, kernels::reduced_together> to{};
+        for (std::size_t r = 0; r < piece.rows; ++r) to[r] = light.data() + r * samples;
+        kernels::reduce(from, down_, across_, piece, room, to);
+        for (std::size_t r = 0; r < piece.rows; ++r)
+            kernels::samples_of_light(to[r], samples, light_->tables(),
+                                      out[std::size_t(top - rows.first) + r] + std::ptrdiff_t(strip.first) * channels_);
     }
 }
 
 std::size_t Reduction::bytes(Size from, Size to, int channels) {
-    const std::size_t row = std::size_t(from.width) * std::size_t(channels) * sizeof(float);
-    return (pixels_for_one(from.height, to.height) + rows_at_once) * row;
+    const int strips = to.width / columns_of_strip(from.width, to.width) + 1;
+    const std::size_t pixels = std::size_t(from.width) + std::size_t(strips) * pixels_for_one(from.width, to.width);
+    return rows_held(from.height, to.height) * pixels * std::size_t(channels) * sizeof(float);
 }
 
 void Reducer::begin(const StripPlan& plan) {
@@ -152,13 +183,16 @@ std::size_t Reducer::bytes(const Rect& region, Size to, int channels, int band_r
            std::size_t(2 * rows_out(band_rows, region.height, to.height)) * small;
 }
 
-Raster16 reduced(const Raster16& picture, Size to, const Profile& profile) {
-    if (picture.size() == to) return picture.clone();
-    Raster16 out(to, picture.channels());
-    Reduction reduction(picture.size(), to, profile, picture.channels());
-    reduction.add(
+Raster16 Reduction::all(const Raster16& picture) {
+    Raster16 out(to_, channels_, Unset());
+    add(
         {0, picture.height()}, [&](int y) { return picture.row(y); }, [&](int y) { return out.row(y); });
     return out;
+}
+
+Raster16 reduced(const Raster16& picture, Size to, const Profile& profile) {
+    if (picture.size() == to) return picture.clone();
+    return Reduction(picture.size(), to, profile, picture.channels()).all(picture);
 }
 
 }  // namespace bp

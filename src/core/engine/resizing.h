@@ -1,8 +1,10 @@
 // A picture made smaller on its way to a file.
 #pragma once
 
+#include "base/line_vector.h"
 #include "engine/light_there.h"
 #include "engine/picture.h"
+#include "kernels/reduce.h"
 
 namespace bp {
 
@@ -17,33 +19,44 @@ class Reduction {
     using RowOut = std::function<std::uint16_t*(int y)>;
 
     Reduction(Size from, Size to, const Profile& profile, int channels);
-    // The next rows; gives those that are made of them and of what came before, in order. Spread over the cores.
+    // The next rows; gives those that are made of them and of what came before, in order. After the last row another
+    // picture may come. Spread over the cores.
     Band add(const Band& rows, const RowIn& row_in, const RowOut& row_out);
+
+    // A picture of that size, whole.
+    Raster16 all(const Raster16& picture);
 
     static std::size_t bytes(Size from, Size to, int channels);
 
   private:
-    static constexpr int rows_at_once = 32;
-    // What each pixel is made from: the first of as many pixels before, and their weights, which add up to one.
-    struct Weights {
-        std::vector<int> first;
-        std::vector<float> of;
-        std::size_t count = 0;  // for each
-        std::span<const float> at(int i) const { return {of.data() + std::size_t(i) * count, count}; }
+    static constexpr int rows_at_once = 16;
+    // Columns that go their own way, so that their light stays in the nearest caches.
+    struct Strip {
+        int first = 0, columns = 0;    // made
+        int left = 0, pixels = 0;      // of what is made from
+        LineVector<float> light = {};  // held_ rows
     };
+    const float* light_row(const Strip& strip, int y) const { return strip.light.data() + offset(strip, y); }
+    float* light_row(Strip& strip, int y) const { return strip.light.data() + offset(strip, y); }
+    std::size_t offset(const Strip& strip, int y) const { return std::size_t(y % held_) * pitch(strip.pixels); }
+    std::size_t pitch(int pixels) const {
+        constexpr std::size_t of = kernels::reduced_padding;
+        return (std::size_t(pixels) * std::size_t(channels_) + of - 1) / of * of;
+    }
     static std::size_t pixels_for_one(int from, int to);
-    static Weights weights(int from, int to);
-    std::size_t row_samples() const { return std::size_t(from_.width) * std::size_t(channels_); }
-    float* light_row(int y) { return rows_.data() + std::size_t(y % held_) * (row_samples() + 1); }
-    void make_row(int y, std::uint16_t* out);
-    void narrow(const float* light, float* out) const;
+    static int columns_of_strip(int from, int to);
+    static std::size_t rows_held(int from, int to);
+    static kernels::Taps taps(int from, int to);
+    // One past the last row that can be made when the rows before `end` are there and those before `made` are made.
+    int made_before(int end, int made) const;
+    void make(const Strip& strip, const Band& rows, std::span<std::uint16_t* const> out) const;
 
     Size from_, to_;
     int channels_;
     std::shared_ptr<const LightThere> light_;
-    Weights across_, down_;
-    int held_;  // rows of light
-    std::vector<float> rows_;
+    kernels::Taps across_, down_;
+    int held_;
+    std::vector<Strip> strips_;
     int next_out_ = 0;
 };
 

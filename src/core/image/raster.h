@@ -1,14 +1,18 @@
 // A rectangle of samples in memory.
 #pragma once
 
+#include <algorithm>
 #include <cstddef>
 #include <cstdint>
 #include <memory>
-#include <vector>
 
+#include "base/raw_vector.h"
 #include "image/geometry.h"
 
 namespace bp {
+
+// For a raster of which every sample is written before it is read.
+struct Unset {};
 
 // Rows from top to bottom without padding; the channels of a pixel stand together (1: grey, 3: red, green, blue).
 // Move-only, because a raster may be hundreds of megabytes: a copy is asked for by clone().
@@ -16,17 +20,17 @@ template <class T>
 class Raster {
   public:
     Raster() = default;
-    Raster(Size size, int channels) : size_(size), channels_(channels), data_(samples(size, channels)) {}
+    // All 0.
+    Raster(Size size, int channels) : size_(size), channels_(channels), data_(samples(size, channels), T{}) {}
+    Raster(Size size, int channels, Unset) : size_(size), channels_(channels), data_(samples(size, channels)) {}
     Raster(Raster&&) noexcept = default;
     Raster& operator=(Raster&&) noexcept = default;
     Raster(const Raster&) = delete;
     Raster& operator=(const Raster&) = delete;
 
     Raster clone() const {
-        Raster out;
-        out.size_ = size_;
-        out.channels_ = channels_;
-        out.data_ = data_;
+        Raster out(size_, channels_, Unset());
+        std::copy_n(data_.data(), data_.size(), out.data_.data());
         return out;
     }
 
@@ -42,8 +46,8 @@ class Raster {
     const T* row(int y) const { return data_.data() + std::size_t(y) * std::size_t(row_samples()); }
     T& at(int x, int y, int c) { return row(y)[x * channels_ + c]; }
     const T& at(int x, int y, int c) const { return row(y)[x * channels_ + c]; }
-    std::vector<T>& data() { return data_; }
-    const std::vector<T>& data() const { return data_; }
+    RawVector<T>& data() { return data_; }
+    const RawVector<T>& data() const { return data_; }
 
   private:
     static std::size_t samples(Size size, int channels) {
@@ -52,7 +56,7 @@ class Raster {
 
     Size size_;
     int channels_ = 1;
-    std::vector<T> data_;
+    RawVector<T> data_;
 };
 
 using Raster8 = Raster<std::uint8_t>;

@@ -48,6 +48,22 @@ void samples_of(const float* light, std::size_t samples, const LightTables& tabl
     for (; i < samples; ++i) out[i] = tone_sample(tables.tone, light[i] < 1.0F ? light[i] : 1.0F);
 }
 
+template <class T>
+void light_of_any(const T* in, std::size_t samples, const float* table, float* out) {
+    const Light d;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t i = 0;
+    for (; i + lanes <= samples; i += lanes) hn::StoreU(hn::GatherIndex(d, table, load_index_16(in + i)), d, out + i);
+    for (; i < samples; ++i) out[i] = table[to_16(in[i])];
+}
+
+void light_of_8(const std::uint8_t* in, std::size_t samples, const float* table, float* out) {
+    light_of_any(in, samples, table, out);
+}
+void light_of_16(const std::uint16_t* in, std::size_t samples, const float* table, float* out) {
+    light_of_any(in, samples, table, out);
+}
+
 }  // namespace
 }  // namespace bp::kernels::HWY_NAMESPACE
 HWY_AFTER_NAMESPACE();
@@ -58,6 +74,8 @@ namespace bp::kernels {
 HWY_EXPORT(subtract_8);
 HWY_EXPORT(subtract_16);
 HWY_EXPORT(samples_of);
+HWY_EXPORT(light_of_8);
+HWY_EXPORT(light_of_16);
 
 void subtract_dark(const std::uint8_t* in, const std::uint16_t* dark, float scale, std::size_t samples,
                    const LightTables& tables, std::uint16_t* out) {
@@ -70,11 +88,11 @@ void subtract_dark(const std::uint16_t* in, const std::uint16_t* dark, float sca
 }
 
 void light_of(const std::uint8_t* in, std::size_t samples, const LightTables& tables, float* out) {
-    for (std::size_t i = 0; i < samples; ++i) out[i] = tables.light[to_16(in[i])];
+    HWY_DYNAMIC_DISPATCH(light_of_8)(in, samples, tables.light, out);
 }
 
 void light_of(const std::uint16_t* in, std::size_t samples, const LightTables& tables, float* out) {
-    for (std::size_t i = 0; i < samples; ++i) out[i] = tables.light[in[i]];
+    HWY_DYNAMIC_DISPATCH(light_of_16)(in, samples, tables.light, out);
 }
 
 void samples_of_light(const float* light, std::size_t samples, const LightTables& tables, std::uint16_t* out) {
