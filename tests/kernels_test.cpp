@@ -10,6 +10,7 @@
 #include "image/profile.h"
 #include "kernels/beyond_noise.h"
 #include "kernels/blend.h"
+#include "kernels/clip_rows.h"
 #include "kernels/colours_apart.h"
 #include "kernels/correct.h"
 #include "kernels/develop.h"
@@ -707,11 +708,9 @@ TEST_CASE("rows are made smaller in pieces as one after the other: every place t
                     std::vector<const float*> in;
                     for (int y = down.first[std::size_t(top)]; y < from.height; ++y)
                         in.push_back(light.row(y) + across.first[std::size_t(left)] * channels);
-                    RasterF out({wide, rows}, channels);
-                    std::vector<float*> row;
-                    for (int y = 0; y < rows; ++y) row.push_back(out.row(y));
+                    RasterF out({wide, together}, channels);
                     kernels::reduce(in, down, across, {top, std::size_t(rows), left, std::size_t(wide), channels}, room,
-                                    row);
+                                    out.data().data(), std::size_t(out.row_samples()));
                     for (int y = 0; y < rows; ++y)
                         for (int x = 0; x < wide; ++x)
                             for (int c = 0; c < channels; ++c, ++made)
@@ -720,4 +719,52 @@ TEST_CASE("rows are made smaller in pieces as one after the other: every place t
             CHECK(wrong == 0);
             CHECK(made == to.width * to.height * channels);
         }
+}
+
+TEST_CASE("a clip's rows are those of the standard: brightness and colour, with black, white and greys exact") {
+    constexpr std::size_t pixels = 86;
+    const Raster16 picture = test::speckle({int(pixels), 2}, 3, 11);
+    const auto light = [&](std::size_t x, int y) {
+        return (0.2126 * picture.at(int(x), y, 0) + 0.7152 * picture.at(int(x), y, 1) +
+                0.0722 * picture.at(int(x), y, 2)) /
+               65535;
+    };
+    // By channel: 2 for blue, 0 for red.
+    const auto colour = [&](std::size_t x, int c) {
+        double out = 0;
+        for (int y = 0; y < 2; ++y)
+            out += (picture.at(int(x), y, c) / 65535.0 - light(x, y)) / (c == 2 ? 1.8556 : 1.5748) / 2;
+        return out;
+    };
+    std::vector<std::uint8_t> out(pixels), blue(pixels / 2), red(pixels / 2);
+    std::vector<float> room;
+    double worst = 0, mean = 0;
+    for (int y = 0; y < 2; ++y) {
+        kernels::clip_brightness(picture.row(y), pixels, y, out.data());
+        for (std::size_t x = 0; x < pixels; ++x) {
+            const double off = out[x] - (16 + 219 * light(x, y));
+            worst = std::max(worst, std::abs(off));
+            mean += off / (2 * pixels);
+        }
+    }
+    CHECK(worst < 1);
+    CHECK(std::abs(mean) < 0.1);
+    kernels::clip_colour(picture.row(0), picture.row(1), pixels, 0, room, blue.data(), red.data());
+    worst = 0;
+    for (std::size_t x = 0; x < pixels / 2; ++x)
+        for (const int c : {2, 0}) {
+            const double expected = 128 + 224 * (0.25 * colour(x == 0 ? 0 : 2 * x - 1, c) + 0.5 * colour(2 * x, c) +
+                                                 0.25 * colour(2 * x + 1, c));
+            worst = std::max(worst, std::abs((c == 2 ? blue : red)[x] - expected));
+        }
+    CHECK(worst < 1);
+    for (const int level : {0, 1, 77, 128, 255}) {
+        const std::vector<std::uint16_t> grey(3 * pixels, std::uint16_t(level * 257));
+        kernels::clip_colour(grey.data(), grey.data(), pixels, 1, room, blue.data(), red.data());
+        CHECK(std::all_of(blue.begin(), blue.end(), [](int v) { return v == 128; }));
+        CHECK(std::all_of(red.begin(), red.end(), [](int v) { return v == 128; }));
+        kernels::clip_brightness(grey.data(), pixels, 3, out.data());
+        if (level == 0) CHECK(std::all_of(out.begin(), out.end(), [](int v) { return v == 16; }));
+        if (level == 255) CHECK(std::all_of(out.begin(), out.end(), [](int v) { return v == 235; }));
+    }
 }

@@ -1,7 +1,6 @@
 #include "engine/resizing.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <numbers>
 
@@ -21,7 +20,7 @@ double sinc(double x) {
 // Of rows that lie far apart in memory nobody fetches the next ones unasked.
 void fetch(const std::uint16_t* row, std::size_t samples) {
     constexpr std::size_t line = cache_line / sizeof(std::uint16_t);
-    for (std::size_t i = 0; i < samples; i += line) __builtin_prefetch(row + i);
+    for (std::size_t i = 0; i < samples; i += line) __builtin_prefetch(row + i, 0, 2);
 }
 
 // Output rows that may come of one band, and a few that waited for it.
@@ -141,12 +140,10 @@ void Reduction::make(const Strip& strip, const Band& rows, std::span<std::uint16
         from.clear();
         const int last = down_.first[std::size_t(top) + piece.rows - 1] + int(down_.count);
         for (int y = down_.first[std::size_t(top)]; y < last; ++y) from.push_back(light_row(strip, y));
-        light.resize(piece.rows * samples);
-        std::array<float*, kernels::reduced_together> to{};
-        for (std::size_t r = 0; r < piece.rows; ++r) to[r] = light.data() + r * samples;
-        kernels::reduce(from, down_, across_, piece, room, to);
+        light.resize(kernels::reduced_together * samples);
+        kernels::reduce(from, down_, across_, piece, room, light.data(), samples);
         for (std::size_t r = 0; r < piece.rows; ++r)
-            kernels::samples_of_light(to[r], samples, light_->tables(),
+            kernels::samples_of_light(light.data() + r * samples, samples, light_->tables(),
                                       out[std::size_t(top - rows.first) + r] + std::ptrdiff_t(strip.first) * channels_);
     }
 }

@@ -7,13 +7,21 @@
 
 namespace bp::io {
 
+// BT.709 in 8 bits with foot- and headroom, the tones of sRGB: brightness of every pixel, blue and red of every second
+// column and row. A row begins so many bytes after the one before.
+struct ClipPicture {
+    std::uint8_t *brightness, *blue, *red;
+    int brightness_stride, blue_stride, red_stride;
+};
+
 // Pictures on their way into a clip. One thread at a time; nothing is thrown out of it.
 class ClipMaker {
   public:
     virtual ~ClipMaker() = default;
-    // The next picture, so many times: rows of three 16-bit samples of sRGB, one after the other. False when it cannot
-    // be written.
-    virtual bool add(const std::uint16_t* rgb, int times) = 0;
+    // The room of the next picture; its rows are written before it is added. False when there is none.
+    virtual bool begin(ClipPicture& room) = 0;
+    // It, so many times. False when it cannot be written.
+    virtual bool add(int times) = 0;
     // After the last.
     virtual bool finish() = 0;
 };

@@ -4,14 +4,11 @@ extern "C" {
 #include <libavcodec/avcodec.h>
 #include <libavformat/avformat.h>
 #include <libavutil/opt.h>
-#include <libswscale/swscale.h>
 }
 
-#include <array>
 #include <cmath>
 #include <memory>
 #include <string>
-#include <vector>
 
 namespace bp::io {
 namespace {
@@ -25,9 +22,6 @@ struct FreedBy {
 };
 struct FreeMuxer {
     void operator()(AVFormatContext* it) const { avformat_free_context(it); }
-};
-struct FreeScaler {
-    void operator()(SwsContext* it) const { sws_freeContext(it); }
 };
 struct FreeBytes {
     void operator()(AVIOContext* it) const {
@@ -84,6 +78,7 @@ class Maker final : public ClipMaker {
         encoder_->color_primaries = AVCOL_PRI_BT709;
         encoder_->color_trc = AVCOL_TRC_IEC61966_2_1;
         encoder_->colorspace = AVCOL_SPC_BT709;
+        encoder_->chroma_sample_location = AVCHROMA_LOC_LEFT;
         if (muxer_->oformat->flags & AVFMT_GLOBALHEADER) encoder_->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
         av_opt_set(encoder_->priv_data, "crf", measure_of(head_.quality, head_.webm).c_str(), 0);
         if (head_.webm) {
@@ -98,23 +93,19 @@ class Maker final : public ClipMaker {
             av_opt_set(encoder_->priv_data, "x264-params", "subme=0:me=dia:partitions=none", 0);
         }
         encoder_->thread_count = 0;
-        scaler_.reset(sws_getContext(head_.width, head_.height, AV_PIX_FMT_RGB24, head_.width, head_.height,
-                                     AV_PIX_FMT_YUV420P, SWS_BILINEAR | SWS_ACCURATE_RND, nullptr, nullptr, nullptr));
-        if (!scaler_) return false;
-        const int* table = sws_getCoefficients(SWS_CS_ITU709);
-        sws_setColorspaceDetails(scaler_.get(), table, 1, table, 0, 0, 1 << 16, 1 << 16);
         if (avcodec_open2(encoder_.get(), codec, nullptr) < 0 || av_frame_get_buffer(frame_.get(), 0) < 0) return false;
         frame_->color_range = AVCOL_RANGE_MPEG;
         if (avcodec_parameters_from_context(stream_->codecpar, encoder_.get()) < 0) return false;
         stream_->time_base = encoder_->time_base;
         return avformat_write_header(muxer_.get(), nullptr) >= 0;
     }
-    bool add(const std::uint16_t* rgb, int times) override {
+    bool begin(ClipPicture& room) override {
         if (av_frame_make_writable(frame_.get()) < 0) return false;
-        to_8_bits(rgb);
-        const std::uint8_t* from = narrow_.data();
-        const int stride = head_.width * 3;
-        sws_scale(scaler_.get(), &from, &stride, 0, head_.height, frame_->data, frame_->linesize);
+        room = {frame_->data[0],     frame_->data[1],     frame_->data[2],
+                frame_->linesize[0], frame_->linesize[1], frame_->linesize[2]};
+        return true;
+    }
+    bool add(int times) override {
         for (int i = 0; i < times; ++i) {
             frame_->pts = next_++;
             if (!encode(frame_.get())) return false;
@@ -128,23 +119,6 @@ class Maker final : public ClipMaker {
     }
 
   private:
-    // What 8 bits cannot tell is told by how many of neighbouring pixels are one brighter (ordered dither: Bayer, "An
-    // optimum method for two-level rendition of continuous-tone pictures", 1973), or else skies would show bands.
-    void to_8_bits(const std::uint16_t* rgb) {
-        static constexpr std::uint16_t order[4][4] = {{0, 8, 2, 10}, {12, 4, 14, 6}, {3, 11, 1, 9}, {15, 7, 13, 5}};
-        const std::size_t samples = std::size_t(head_.width) * 3;
-        narrow_.resize(samples * std::size_t(head_.height));
-        std::array<std::vector<std::uint16_t>, 4> offs;
-        for (std::size_t y = 0; y < offs.size(); ++y)
-            for (std::size_t i = 0; i < samples; ++i) offs[y].push_back(std::uint16_t(order[y][i / 3 % 4] * 16U + 8));
-        std::uint8_t* to = narrow_.data();
-        for (int y = 0; y < head_.height; ++y, rgb += samples, to += samples) {
-            const std::uint16_t* off = offs[std::size_t(y & 3)].data();
-            // By 257, rounded down: 257 times 65281 is 2^24 and one, and no product is too large.
-            for (std::size_t i = 0; i < samples; ++i)
-                to[i] = std::uint8_t((std::uint32_t(rgb[i]) + off[i]) * 65281U >> 24);
-        }
-    }
     // Null: what is still on its way.
     bool encode(const AVFrame* frame) {
         if (avcodec_send_frame(encoder_.get(), frame) < 0) return false;
@@ -165,9 +139,7 @@ class Maker final : public ClipMaker {
     std::unique_ptr<AVCodecContext, FreedBy<avcodec_free_context>> encoder_;
     std::unique_ptr<AVFrame, FreedBy<av_frame_free>> frame_;
     std::unique_ptr<AVPacket, FreedBy<av_packet_free>> packet_;
-    std::unique_ptr<SwsContext, FreeScaler> scaler_;
     AVStream* stream_ = nullptr;
-    std::vector<std::uint8_t> narrow_;
     std::int64_t next_ = 0;
 };
 

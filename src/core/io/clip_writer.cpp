@@ -1,13 +1,16 @@
 #include "io/clip_writer.h"
 
 #include <algorithm>
+#include <array>
 #include <string>
 #include <vector>
 
 #include "base/files.h"
+#include "base/parallel.h"
 #include "io/clip_maker.h"
 #include "io/file_target.h"
 #include "io/libraries.h"
+#include "kernels/clip_rows.h"
 
 namespace bp {
 namespace {
@@ -16,6 +19,12 @@ std::string ending_of(const fs::path& file) {
     std::string ending = file.extension().string();
     std::transform(ending.begin(), ending.end(), ending.begin(), [](unsigned char c) { return char(std::tolower(c)); });
     return ending;
+}
+
+const std::uint16_t* three_alike(const std::uint16_t* grey, std::size_t pixels, std::vector<std::uint16_t>& room) {
+    room.clear();
+    for (std::size_t x = 0; x < pixels; ++x) room.insert(room.end(), 3, grey[x]);
+    return room.data();
 }
 
 class Writer final : public ClipWriter {
@@ -32,14 +41,24 @@ class Writer final : public ClipWriter {
         return maker_ ? Status(Done{}) : Status(broken());
     }
     Status add(const Raster16& picture, int times) override {
-        const std::uint16_t* from = picture.data().data();
-        if (picture.channels() == 1) {
-            grey_.clear();
-            grey_.reserve(3 * picture.data().size());
-            for (const std::uint16_t v : picture.data()) grey_.insert(grey_.end(), 3, v);
-            from = grey_.data();
-        }
-        return maker_->add(from, times) && output_.error == 0 ? Status(Done{}) : Status(broken());
+        io::ClipPicture room{};
+        if (!maker_->begin(room)) return broken();
+        parallel_for(0, picture.height() / 2, [&](int pair) {
+            static thread_local std::array<std::vector<std::uint16_t>, 2> grey;
+            static thread_local std::vector<float> sums;
+            std::array<const std::uint16_t*, 2> rows{};
+            const auto pixels = std::size_t(picture.width());
+            for (std::size_t i = 0; i < 2; ++i) {
+                const int y = 2 * pair + int(i);
+                rows[i] = picture.channels() == 1 ? three_alike(picture.row(y), pixels, grey[i]) : picture.row(y);
+                kernels::clip_brightness(rows[i], pixels, y,
+                                         room.brightness + std::ptrdiff_t(y) * room.brightness_stride);
+            }
+            kernels::clip_colour(rows[0], rows[1], pixels, pair, sums,
+                                 room.blue + std::ptrdiff_t(pair) * room.blue_stride,
+                                 room.red + std::ptrdiff_t(pair) * room.red_stride);
+        });
+        return maker_->add(times) && output_.error == 0 ? Status(Done{}) : Status(broken());
     }
     Status finish() {
         const bool well = maker_->finish() && target_.flush();
@@ -53,7 +72,6 @@ class Writer final : public ClipWriter {
     Output output_;
     io::FileTarget target_;
     std::unique_ptr<io::ClipMaker> maker_;
-    std::vector<std::uint16_t> grey_;
 };
 
 }  // namespace

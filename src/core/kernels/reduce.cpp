@@ -80,7 +80,7 @@ void reduce_down(std::span<const float* const> from, const Taps& down, const Red
 
 // `wide` is what reduce_down() wrote.
 template <int channels>
-void reduce_across(const float* wide, const Taps& across, const ReducedPiece& piece, std::span<float* const> out) {
+void reduce_across(const float* wide, const Taps& across, const ReducedPiece& piece, float* out, std::size_t stride) {
     const hn::CappedTag<float, reduced_together> d;
     const std::size_t lanes = hn::Lanes(d);
     constexpr std::size_t block = 16;  // pixels
@@ -111,16 +111,13 @@ void reduce_across(const float* wide, const Taps& across, const ReducedPiece& pi
                 }
             }
         }
-        alignas(64) float turned[reduced_together][block * std::size_t(channels)];
-        turn(made, pixels * std::size_t(channels), reduced_together, reduced_together, turned[0],
-             block * std::size_t(channels));
-        for (std::size_t r = 0; r < piece.rows; ++r)
-            std::copy_n(turned[r], pixels * std::size_t(channels), out[r] + x * std::size_t(channels));
+        turn(made, pixels * std::size_t(channels), reduced_together, reduced_together, out + x * std::size_t(channels),
+             stride);
     }
 }
 
 void reduce_piece(std::span<const float* const> from, const Taps& down, const Taps& across, const ReducedPiece& piece,
-                  std::vector<float>& room, std::span<float* const> out) {
+                  std::vector<float>& room, float* out, std::size_t stride) {
     const std::size_t first = std::size_t(piece.first_column), last = first + piece.columns - 1;
     const std::size_t samples =
         std::size_t(across.first[last] - across.first[first] + int(across.count)) * std::size_t(piece.channels);
@@ -129,9 +126,9 @@ void reduce_piece(std::span<const float* const> from, const Taps& down, const Ta
     room.resize(std::max(room.size(), samples * reduced_together));
     reduce_down(from, down, piece, samples, room.data());
     if (piece.channels == 3)
-        reduce_across<3>(room.data(), across, piece, out);
+        reduce_across<3>(room.data(), across, piece, out, stride);
     else
-        reduce_across<1>(room.data(), across, piece, out);
+        reduce_across<1>(room.data(), across, piece, out, stride);
 }
 
 }  // namespace
@@ -144,8 +141,8 @@ namespace bp::kernels {
 HWY_EXPORT(reduce_piece);
 
 void reduce(std::span<const float* const> from, const Taps& down, const Taps& across, const ReducedPiece& piece,
-            std::vector<float>& room, std::span<float* const> out) {
-    HWY_DYNAMIC_DISPATCH(reduce_piece)(from, down, across, piece, room, out);
+            std::vector<float>& room, float* out, std::size_t stride) {
+    HWY_DYNAMIC_DISPATCH(reduce_piece)(from, down, across, piece, room, out, stride);
 }
 
 }  // namespace bp::kernels

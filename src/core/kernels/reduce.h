@@ -36,6 +36,6 @@ struct ReducedPiece {
 // is working memory that may be used again. Vector code for what the machine has, chosen at run time (Highway). Any
 // thread.
 void reduce(std::span<const float* const> from, const Taps& down, const Taps& across, const ReducedPiece& piece,
-            std::vector<float>& room, std::span<float* const> out);
+            std::vector<float>& room, float* out, std::size_t stride);
 
 }  // namespace bp::kernels
