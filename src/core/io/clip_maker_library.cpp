@@ -88,9 +88,9 @@ class Maker final : public ClipMaker {
             av_opt_set(encoder_->priv_data, "row-mt", "1", 0);
         } else {
             av_opt_set(encoder_->priv_data, "preset", "veryfast", 0);
-            // The camera stands still and a picture only grows: looking for what moved costs a third of the encoder's
-            // time and finds nothing.
-            av_opt_set(encoder_->priv_data, "x264-params", "subme=0:me=dia:partitions=none", 0);
+            // The camera stands still and a picture only grows: looking for what moved, and for which pictures could be
+            // told by their neighbours, costs much of the encoder's time and finds nothing.
+            av_opt_set(encoder_->priv_data, "x264-params", "subme=0:me=dia:partitions=none:bframes=7:b-adapt=0", 0);
         }
         encoder_->thread_count = 0;
         if (avcodec_open2(encoder_.get(), codec, nullptr) < 0 || av_frame_get_buffer(frame_.get(), 0) < 0) return false;

@@ -63,11 +63,16 @@ void merge_kinds_apart(const ModeEntry& entry, const std::vector<FrameRow>& rows
                        const MergeTools& tools, std::uint16_t* out) {
     Stretch narrow{stretch.from, stretch.samples, {}, {}}, wide = narrow;
     for (const int k : stretch.numbers) (rows[std::size_t(k)].narrow ? narrow : wide).numbers.push_back(k);
-    static thread_local std::vector<std::uint16_t> of_wide;
-    of_wide.resize(stretch.samples);
+    static thread_local std::vector<std::uint16_t> room;
     merge_narrow(entry, rows, narrow, tools, out);
-    merge_wide(entry, rows, wide, tools, of_wide.data());
-    for (std::size_t i = 0; i < stretch.samples; ++i) out[i] = std::max(out[i], of_wide[i]);
+    const auto first = std::size_t(wide.numbers.front());
+    const std::uint16_t* brightest = rows[first].wide + stretch.from;
+    if (wide.numbers.size() > 1 || !tools.strengths[first].whole()) {
+        room.resize(stretch.samples);
+        merge_wide(entry, rows, wide, tools, room.data());
+        brightest = room.data();
+    }
+    for (std::size_t i = 0; i < stretch.samples; ++i) out[i] = std::max(out[i], brightest[i]);
 }
 
 void merge_stretch(const ModeEntry& entry, const std::vector<FrameRow>& rows, const Stretch& stretch,
