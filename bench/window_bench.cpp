@@ -538,9 +538,10 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     const std::string_view only = argc >= 3 ? argv[2] : "";
     if (argc < 2 || argc > 5 || argc == 4) {
-        std::fprintf(stderr,
-                     "Give a folder of frames; \"all\", \"open\", \"rail\", \"parts\", \"finish\" or \"full_size\" for "
-                     "what to look at; and the window's width and height.\n");
+        std::fprintf(
+            stderr,
+            "Give a folder of frames; \"all\", \"open\", \"rail\", \"parts\", \"finish\", \"full_size\" or \"flips\" "
+            "for what to look at; and the window's width and height.\n");
         return 2;
     }
     QStandardPaths::setTestModeEnabled(true);  // the person's own settings and unsaved work stay as they are
@@ -562,6 +563,8 @@ int main(int argc, char** argv) {
             bench.finish();
         } else if (only == "full_size") {
             bench.full_size();
+        } else if (only == "flips") {
+            bench.flips("flip");
         } else if (only != "open") {
             bench.modes();
             bench.slider();

@@ -129,6 +129,11 @@ TEST_CASE("what can have the focus tells aids its name, on every page of every s
             CHECK_FALSE(told->text(QAccessible::Name).isEmpty());
             CHECK(told->role() != QAccessible::NoRole);
             CHECK(told->state().focusable);
+            // A box of choices tells what is chosen, and of what.
+            if (const auto* box = qobject_cast<QComboBox*>(widget); box && !box->currentText().isEmpty()) {
+                CHECK(told->text(QAccessible::Name).endsWith(QStringLiteral(", ") + box->currentText()));
+                CHECK(told->text(QAccessible::Value) == box->currentText());
+            }
             ++seen;
         }
         // What is written is what is told.

@@ -136,7 +136,7 @@ TEST_CASE("the median equals sorting for every number of rows, on every instruct
             holds_against_twin<std::uint8_t>(count, n, median, slow_median);
             holds_against_twin<std::uint16_t>(count, n, median, slow_median);
         }
-        for (const int count : {255, 256, 257, 999, 1000}) {
+        for (const int count : {255, 256, 257, 400, 508, 509, 510, 999, 1000}) {
             holds_against_twin<std::uint8_t>(count, 65, median, slow_median);
             holds_against_twin<std::uint16_t>(count, 65, median, slow_median);
         }

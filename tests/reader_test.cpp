@@ -123,6 +123,12 @@ struct TiffKind {
     int orientation = ORIENTATION_TOPLEFT;
 };
 
+std::uint16_t half_of(double light) {
+    // One that needs no rounding: sign, exponent and the first bits of the rest.
+    const auto bits = std::bit_cast<std::uint32_t>(float(light));
+    return std::uint16_t(light == 0 ? 0 : (bits >> 31 << 15) | ((bits >> 23 & 255) - 112) << 10 | (bits >> 13 & 1023));
+}
+
 // All samples are `light`; of inks, the three coloured ones.
 void write_tiff(const fs::path& file, const TiffKind& kind, double light) {
     TIFF* tiff = TIFFOpen(file.c_str(), "w");
@@ -141,10 +147,7 @@ void write_tiff(const fs::path& file, const TiffKind& kind, double light) {
     std::vector<std::uint8_t> row(std::size_t(width * kind.samples * kind.bits / 8));
     for (int i = 0; i < width * kind.samples; ++i) {
         const auto wide = float(light);
-        // One that needs no rounding: sign, exponent and the first bits of the rest.
-        const auto bits = std::bit_cast<std::uint32_t>(wide);
-        const auto half =
-            std::uint16_t(light == 0 ? 0 : (bits >> 31 << 15) | ((bits >> 23 & 255) - 112) << 10 | (bits >> 13 & 1023));
+        const std::uint16_t half = half_of(light);
         if (kind.bits == 32)
             std::memcpy(&row[std::size_t(4 * i)], &wide, sizeof wide);
         else if (!inks)
@@ -194,6 +197,69 @@ TEST_CASE("TIFF of floats is read as light, of 32 and of 16 bits, grey and in co
     // Floats of another kind are refused in words.
     write_tiff(folder / "floats.tif", {3, 16, PHOTOMETRIC_MINISBLACK}, 0.5);
     CHECK(read_picture(folder / "floats.tif").failure().english().find("floats of 16 bits") != std::string::npos);
+}
+
+TEST_CASE("halves in tiles, and with their samples apart, are the same picture as in rows") {
+    const Folder folder;
+    // Parts of 64, which halves hold exactly, with another at every place.
+    const Size size{50, 37};
+    const auto light = [](int x, int y, int c) { return ((x * 7 + y * 3 + c * 11) % 64) / 64.0; };
+    const auto write = [&](const fs::path& file, int samples, int tile, int strip, bool apart) {
+        TIFF* tiff = TIFFOpen(file.c_str(), "w");
+        REQUIRE(tiff);
+        TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, size.width);
+        TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, size.height);
+        TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, samples);
+        TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, 16);
+        TIFFSetField(tiff, TIFFTAG_SAMPLEFORMAT, SAMPLEFORMAT_IEEEFP);
+        TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, samples == 1 ? PHOTOMETRIC_MINISBLACK : PHOTOMETRIC_RGB);
+        TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, apart ? PLANARCONFIG_SEPARATE : PLANARCONFIG_CONTIG);
+        TIFFSetField(tiff, TIFFTAG_COMPRESSION, COMPRESSION_ADOBE_DEFLATE);
+        if (tile > 0) {
+            TIFFSetField(tiff, TIFFTAG_TILEWIDTH, tile);
+            TIFFSetField(tiff, TIFFTAG_TILELENGTH, tile);
+        } else {
+            TIFFSetField(tiff, TIFFTAG_ROWSPERSTRIP, strip);
+        }
+        const int wide = tile > 0 ? tile : size.width, high = tile > 0 ? tile : strip;
+        const int planes = apart ? samples : 1, together = apart ? 1 : samples;
+        for (int plane = 0; plane < planes; ++plane)
+            for (int top = 0; top < size.height; top += high)
+                for (int left = 0; left < size.width; left += wide) {
+                    std::vector<std::uint16_t> block;
+                    const int rows = tile > 0 ? high : std::min(high, size.height - top);
+                    for (int y = top; y < top + rows; ++y)
+                        for (int x = left; x < left + wide; ++x)
+                            for (int s = 0; s < together; ++s) block.push_back(half_of(light(x, y, plane + s)));
+                    const auto bytes = tmsize_t(2 * block.size());
+                    const auto x = std::uint32_t(left), y = std::uint32_t(top);
+                    const auto p = std::uint16_t(plane);
+                    REQUIRE((tile > 0
+                                 ? TIFFWriteEncodedTile(tiff, TIFFComputeTile(tiff, x, y, 0, p), block.data(), bytes)
+                                 : TIFFWriteEncodedStrip(tiff, TIFFComputeStrip(tiff, y, p), block.data(), bytes)) ==
+                            bytes);
+                }
+        TIFFClose(tiff);
+    };
+    for (const int samples : {1, 3, 4}) {
+        write(folder / "rows.tif", samples, 0, 5, false);
+        const Raster16 rows = read_picture(folder / "rows.tif").value();
+        const LightCurve curve = LightCurve::of(Profile::srgb(), rows.channels());
+        for (int y = 0; y < size.height; y += 4)
+            for (int x = 0; x < size.width; x += 3)
+                CHECK(std::abs(int(rows.at(x, y, 0)) - int(curve.sample(light(x, y, 0) * LightCurve::full))) <= 1);
+        for (const auto& [tile, strip, apart] :
+             {std::tuple(16, 0, false), std::tuple(32, 0, true), std::tuple(0, 5, true), std::tuple(64, 0, false)}) {
+            INFO(samples << " samples, tiles of " << tile << ", apart: " << apart);
+            write(folder / "blocks.tif", samples, tile, strip, apart);
+            const Result<Raster16> blocks = read_picture(folder / "blocks.tif");
+            REQUIRE(blocks.ok());
+            CHECK(blocks.value().data() == rows.data());
+        }
+    }
+    // One that ends too early says so.
+    fs::resize_file(folder / "blocks.tif", fs::file_size(folder / "blocks.tif") / 3);
+    CHECK_FALSE(read_picture(folder / "blocks.tif").ok());
 }
 
 TEST_CASE("light above white of floats comes back with a darker look or level, and only as much is kept as is needed") {

@@ -222,7 +222,7 @@ const std::vector<Told>& table() {
         {"%1 is not a colour profile for pictures in colour: choose an ICC file of an RGB space.",
          "a text as a profile", [](Ground& g) { return said(read_profile(g.put("a.icc", "no profile"))); }},
         {"%1 holds floats of 16 bits in a way that cannot be read here. Save it as 16-bit TIFF.",
-         "halves in tiles (reader_test)",
+         "halves of three greys (reader_test)",
          {}},
         {"%1 is neither grey nor RGB. Save it as RGB.", "a picture of two channels and no profile", {}},
         {"%1 does not hold 8 or 16 bit samples. Save it as 16-bit TIFF.", "samples of 32-bit whole numbers", {}},

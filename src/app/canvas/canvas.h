@@ -70,8 +70,7 @@ class Canvas : public QWidget {
     const std::vector<MarkedLine>& marked() const { return marked_lines_; }
     // The point that is seen through all frames.
     void set_plumb(std::optional<QPointF> at);
-    // Closed lines over the picture, in canvas pixels.
-    // Lines around a part, and around places of it that are hatched.
+    // Closed lines over the picture, in canvas pixels: around a part, and around places of it that are hatched.
     void set_outlined(std::vector<QPolygonF> lines, std::vector<QPolygonF> hatched = {});
     const std::vector<QPolygonF>& outlined() const { return outlined_; }
     const std::vector<QPolygonF>& hatched() const { return hatched_; }

@@ -37,8 +37,8 @@ QString picture_of(Outcome outcome);  // resource path
 QString frames_in_words(const Pile& pile);
 QString time_in_words(double captured);  // "22:14:05"
 QString exposure_in_words(double seconds);
-// "9 s", "2 min"
 QString word(StreakKind kind);
+// "9 s", "2 min"
 QString duration_in_words(double seconds);
 // "340 MB", "6.5 GB"
 QString bytes_in_words(double bytes);

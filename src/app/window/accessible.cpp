@@ -1,9 +1,12 @@
 #include "app/window/accessible.h"
 
 #include <QAbstractButton>
+#include <QAbstractItemView>
 #include <QAccessible>
 #include <QAccessibleWidget>
+#include <QComboBox>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
 #include <QRadioButton>
@@ -145,6 +148,50 @@ class ButtonAccess final : public QAccessibleWidget {
     QAbstractButton& button_;
 };
 
+// A box of choices. The toolkit's own on this system tells what is chosen in place of the name.
+class ChoiceAccess final : public QAccessibleWidget {
+  public:
+    explicit ChoiceAccess(QComboBox& box) : QAccessibleWidget(&box, QAccessible::ComboBox), box_(box) {}
+    // Both are read out.
+    QString text(QAccessible::Text kind) const override {
+        if (kind == QAccessible::Value) return box_.currentText();
+        const QString own = QAccessibleWidget::text(kind);
+        if (kind != QAccessible::Name) return own;
+        return own.isEmpty() ? box_.currentText() : own + QStringLiteral(", ") + box_.currentText();
+    }
+    QAccessible::State state() const override {
+        QAccessible::State out = QAccessibleWidget::state();
+        out.expandable = out.hasPopup = true;
+        out.expanded = box_.view()->isVisible();
+        out.editable = box_.isEditable();
+        return out;
+    }
+    int childCount() const override { return box_.isEditable() ? 2 : 1; }
+    QAccessibleInterface* child(int index) const override {
+        if (index == 0) return QAccessible::queryAccessibleInterface(box_.view());
+        return index == 1 && box_.isEditable() ? QAccessible::queryAccessibleInterface(box_.lineEdit()) : nullptr;
+    }
+    int indexOfChild(const QAccessibleInterface* child) const override {
+        if (!child) return -1;
+        if (child->object() == box_.view()) return 0;
+        return box_.isEditable() && child->object() == box_.lineEdit() ? 1 : -1;
+    }
+    QStringList actionNames() const override {
+        const QStringList others = QAccessibleWidget::actionNames();
+        return box_.isEnabled() ? QStringList{showMenuAction()} + others : others;
+    }
+    void doAction(const QString& name) override {
+        if (name != showMenuAction() || !box_.isEnabled()) return QAccessibleWidget::doAction(name);
+        if (box_.view()->isVisible())
+            QMetaObject::invokeMethod(&box_, &QComboBox::hidePopup, Qt::QueuedConnection);
+        else
+            QMetaObject::invokeMethod(&box_, &QComboBox::showPopup, Qt::QueuedConnection);
+    }
+
+  private:
+    QComboBox& box_;
+};
+
 class RailAccess final : public QAccessibleWidget {
   public:
     explicit RailAccess(TimeRail& rail) : QAccessibleWidget(&rail, QAccessible::List), rail_(rail) {}
@@ -179,6 +226,7 @@ QAccessibleInterface* interface_of(const QString&, QObject* object) {
     if (auto* rail = qobject_cast<TimeRail*>(object)) return new RailAccess(*rail);
     if (auto* area = qobject_cast<QScrollArea*>(object)) return new ScrollAccess(*area);
     if (auto* button = qobject_cast<QAbstractButton*>(object)) return new ButtonAccess(*button);
+    if (auto* box = qobject_cast<QComboBox*>(object)) return new ChoiceAccess(*box);
     auto* label = qobject_cast<QLabel*>(object);
     if (label && Notices::is_sentence(*label)) return new SentenceAccess(*label);
     return nullptr;

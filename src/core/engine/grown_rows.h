@@ -15,8 +15,8 @@ std::vector<int> growing_ids(const Pile& pile);
 // is kept but what they were merged to.
 bool grows_by_one(const Pile& pile);
 
-// The bases of several pictures that follow each other, each with some frames more than the one before; the last of
-// those that grow_base() is given with all frames is the base to the bit. Where no frame votes the reference shows from
+// The bases of several pictures that follow each other, each with some frames more than the one before; the one
+// with all frames is the base to the bit. Where no frame votes the reference shows from
 // when it has come.
 class Grown {
   public:

@@ -29,8 +29,8 @@ struct Sighting {
 // The level at which frames of this size are looked at: at most 800 pixels on the longer side.
 int survey_level(Size size);
 
-// The frame that the others are placed against while they are looked at. Any usable frame
-// serves, because places against the pile's reference are worked out from it; but one for the whole run.
+// The frame that the others are placed against while they are looked at. Any usable frame serves, because
+// places against the pile's reference are worked out from it; but one for the whole run.
 struct Anchor {
     int id = 0;
     SharedFrameFile file;
@@ -56,12 +56,11 @@ struct Findings {
     FrameMeasures measures;
     std::vector<Mark> marks;
 };
+// True when frames of a run drift evenly, as the sky does and no camera: a tripod stands, or is knocked.
+bool follows_the_sky(const std::vector<FrameMeasures>& run);
 // One entry a frame of the pile, in its order, from what has been seen so far. Frames of the role scene are held
 // against each other, by fine places when all of them have been looked at closely; those that are set aside among them;
 // the others have measures but no marks.
-// True when frames of a run drift evenly, as the sky does and no camera: a tripod stands, or is knocked.
-bool follows_the_sky(const std::vector<FrameMeasures>& run);
-
 std::vector<Findings> know(const Pile& pile, const Sightings& seen);
 
 // Roles that frames seem to have, of which nobody said anything: a black frame among lit ones is a dark, one that was

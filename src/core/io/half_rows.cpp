@@ -5,6 +5,7 @@
 #include <array>
 #include <bit>
 #include <cstdio>
+#include <optional>
 #include <vector>
 
 #include "io/readers.h"
@@ -80,10 +81,10 @@ class HalfRows final : public RowReader {
         TIFFGetField(tiff_.get(), TIFFTAG_PHOTOMETRIC, &meaning);
         const bool grey = meaning == PHOTOMETRIC_MINISBLACK && samples <= 2;
         const bool rgb = meaning == PHOTOMETRIC_RGB && (samples == 3 || samples == 4);
-        if (TIFFIsTiled(tiff_.get()) != 0 || planes != PLANARCONFIG_CONTIG || (!grey && !rgb))
+        samples_ = samples;
+        if ((!grey && !rgb) || !plan_blocks({width, height}, planes == PLANARCONFIG_SEPARATE))
             return refuse(cursor_.bytes.file(),
                           "%1 holds floats of 16 bits in a way that cannot be read here. Save it as 16-bit TIFF.");
-        samples_ = samples;
         facts_.size = size_ = {int(width), int(height)};
         facts_.bits = bits_ = 16;
         facts_.beyond_white = true;
@@ -92,28 +93,109 @@ class HalfRows final : public RowReader {
     }
 
     Status read(std::span<std::uint8_t* const> rows) override {
-        halves_.resize(std::size_t(TIFFScanlineSize(tiff_.get())) / 2 + 1);
         const SamplesOfFloats sample(facts_.channels, stops_);
         for (std::uint8_t* row : rows) {
-            if (TIFFReadScanline(tiff_.get(), halves_.data(), std::uint32_t(next_++)) != 1)
-                return unreadable(cursor_.bytes);
+            const std::uint16_t* halves = next_row();
+            if (!halves) return unreadable(cursor_.bytes);
             auto* to = reinterpret_cast<std::uint16_t*>(row);
             for (int x = 0; x < size_.width; ++x)
                 for (int c = 0; c < facts_.channels; ++c)
-                    *to++ = sample(from_half(halves_[std::size_t(x) * samples_ + std::size_t(c)]));
+                    *to++ = sample(from_half(halves[std::size_t(x) * samples_ + std::size_t(c)]));
         }
         return Done{};
     }
     std::size_t memory_bytes() const override {
-        return std::size_t(size_.width) * samples_ * 2 + (std::size_t(1) << 20);
+        const std::size_t rows = blocks_ ? std::size_t(blocks_->height) * (blocks_->tiled ? 2 : 1) : 1;
+        return rows * row_halves() * 2 + (std::size_t(1) << 20);
     }
 
   private:
+    // How the file is divided where its rows do not simply follow each other.
+    struct Blocks {
+        int width, height;
+        bool tiled;
+        bool apart;  // each sample of a pixel in blocks of its own
+        std::size_t bytes;
+    };
+
+    std::size_t row_halves() const { return std::size_t(size_.width) * samples_; }
+
+    // False for what is out of all proportion.
+    bool plan_blocks(const std::array<std::uint32_t, 2>& size, bool apart) {
+        const bool tiled = TIFFIsTiled(tiff_.get()) != 0;
+        if (!tiled && !apart) return true;
+        std::uint32_t wide = size[0], high = size[1];
+        if (tiled) {
+            TIFFGetField(tiff_.get(), TIFFTAG_TILEWIDTH, &wide);
+            TIFFGetField(tiff_.get(), TIFFTAG_TILELENGTH, &high);
+        } else {
+            TIFFGetFieldDefaulted(tiff_.get(), TIFFTAG_ROWSPERSTRIP, &high);
+            high = std::min(high, size[1]);
+        }
+        const tmsize_t bytes = tiled ? TIFFTileSize(tiff_.get()) : TIFFStripSize(tiff_.get());
+        constexpr std::uint64_t most = std::uint64_t(1) << 30;
+        const std::uint64_t needed = std::uint64_t(wide) * high * (apart ? 1 : samples_) * 2;
+        if (wide == 0 || high == 0 || bytes <= 0 || std::uint64_t(bytes) < needed || std::uint64_t(bytes) > most)
+            return false;
+        blocks_ = {int(wide), int(high), tiled, apart, std::size_t(bytes)};
+        return true;
+    }
+    // Null when it cannot be read.
+    const std::uint16_t* next_row() {
+        const int y = next_++;
+        if (!blocks_) {
+            halves_.resize(std::size_t(TIFFScanlineSize(tiff_.get())) / 2 + 1);
+            return TIFFReadScanline(tiff_.get(), halves_.data(), std::uint32_t(y)) == 1 ? halves_.data() : nullptr;
+        }
+        const int within = y % blocks_->height;
+        if (within == 0 && !read_blocks(y)) return nullptr;
+        return halves_.data() + std::size_t(within) * row_halves();
+    }
+    // All blocks side by side whose first row is `top`.
+    bool read_blocks(int top) {
+        const int height = std::min(blocks_->height, size_.height - top);
+        halves_.resize(std::size_t(blocks_->height) * row_halves());
+        block_.resize(blocks_->bytes / 2 + 1);
+        const int planes = blocks_->apart ? int(samples_) : 1;
+        const std::size_t together = blocks_->apart ? 1 : samples_;  // samples of a pixel in a block
+        for (int plane = 0; plane < planes; ++plane)
+            for (int left = 0; left < size_.width; left += blocks_->width) {
+                if (!read_block(left, top, height, plane)) return false;
+                const int width = std::min(blocks_->width, size_.width - left);
+                for (int y = 0; y < height; ++y) {
+                    const std::uint16_t* from = block_.data() + std::size_t(y) * std::size_t(blocks_->width) * together;
+                    std::uint16_t* to = halves_.data() + std::size_t(y) * row_halves() + std::size_t(left) * samples_;
+                    for (int x = 0; x < width; ++x)
+                        for (std::size_t s = 0; s < together; ++s)
+                            to[std::size_t(x) * samples_ + std::size_t(plane) + s] =
+                                from[std::size_t(x) * together + s];
+                }
+            }
+        return true;
+    }
+    // A strip at the end is as high as what is left; a tile is always whole.
+    bool read_block(int left, int top, int height, int plane) {
+        const std::size_t row = std::size_t(blocks_->width) * (blocks_->apart ? 1 : samples_) * 2;
+        const tmsize_t needed = tmsize_t(row) * (blocks_->tiled ? blocks_->height : height);
+        const tmsize_t got =
+            blocks_->tiled
+                ? TIFFReadEncodedTile(
+                      tiff_.get(),
+                      TIFFComputeTile(tiff_.get(), std::uint32_t(left), std::uint32_t(top), 0, std::uint16_t(plane)),
+                      block_.data(), tmsize_t(blocks_->bytes))
+                : TIFFReadEncodedStrip(tiff_.get(),
+                                       TIFFComputeStrip(tiff_.get(), std::uint32_t(top), std::uint16_t(plane)),
+                                       block_.data(), tmsize_t(blocks_->bytes));
+        return got >= needed;
+    }
+
     Cursor cursor_;
     int stops_;
     std::unique_ptr<TIFF, CloseTiff> tiff_;
     std::size_t samples_ = 1;
-    std::vector<std::uint16_t> halves_;
+    std::optional<Blocks> blocks_;
+    std::vector<std::uint16_t> halves_;  // a row, or those of blocks side by side
+    std::vector<std::uint16_t> block_;
 };
 
 }  // namespace

@@ -1,4 +1,4 @@
-// Reading pictures: JPEG (libjpeg-turbo), PNG, TIFF (libvips).
+// Reading pictures of every kind (kinds.h): JPEG by libjpeg-turbo, raw files by LibRaw, most others by libvips.
 #pragma once
 
 #include <array>

@@ -62,12 +62,18 @@ HWY_INLINE V next_rank(Rows<T> rows, std::size_t at, V value) {
     for (const T* row : rows) {
         const auto v = load_as<Lane>(row + at);
         const auto is_above = hn::Lt(value, v);
-        up_to = hn::Add(up_to, hn::IfThenZeroElse(is_above, one));
+        up_to = hn::SaturatedAdd(up_to, hn::IfThenZeroElse(is_above, one));
         above = hn::IfThenElse(is_above, hn::Min(above, v), above);
     }
     return hn::IfThenElse(hn::Gt(up_to, hn::Set(d, Lane(rows.size() / 2))), value, above);
 }
 
+// Counts end at the most that a lane holds, which is enough: how many more than half of the rows there are does not
+// matter.
+template <class Lane>
+constexpr std::size_t most_counted = 2 * std::size_t(std::numeric_limits<Lane>::max()) - 2;
+
+// Of at most most_counted<Lane> rows.
 template <class Lane, class T>
 void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& out) {
     const hn::ScalableTag<Lane> d;
@@ -84,7 +90,7 @@ void by_counting(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& 
             for (const T* row : rows) {
                 // What comes next is on its way while this is counted.
                 if (bit == highest) hwy::Prefetch(row + begin + i + lanes);
-                below = hn::Add(below, hn::IfThenElseZero(hn::Lt(load_as<Lane>(row + begin + i), tried), one));
+                below = hn::SaturatedAdd(below, hn::IfThenElseZero(hn::Lt(load_as<Lane>(row + begin + i), tried), one));
             }
             value = hn::IfThenElse(hn::Lt(rank, below), value, tried);
         }

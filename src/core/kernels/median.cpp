@@ -58,11 +58,11 @@ void middle_of(Rows<T> rows, std::size_t begin, std::size_t count, Middle<T>& ou
         in_registers_of(rows, begin, count, out, std::make_index_sequence<most_in_registers>());
     else if (rows.size() <= Network::most_inputs)
         through_memory(rows, begin, count, out);
+    else if (sizeof(T) == 1 && rows.size() <= most_counted<std::uint8_t>)
+        by_counting<T>(rows, begin, count, out);
     else if (rows.size() > std::numeric_limits<std::uint8_t>::max())
         by_counting<std::uint16_t>(rows, begin, count, out);
-    else if constexpr (sizeof(T) == 1)
-        by_counting<T>(rows, begin, count, out);
-    else
+    else if constexpr (sizeof(T) == 2)
         by_halves(rows, begin, count, out);
 }
 

@@ -24,8 +24,8 @@ struct Line {
     Point from, to;
     double width_px = 1;    // across, where it falls to half
     double brightness = 0;  // samples above the usual, in the middle of its profile
-    double blinks =
-        0;  // how uneven it is along its way: deviation of its light from its own smooth course, over its mean
+    // How uneven it is along its way: deviation of its light from its own smooth course, over its mean.
+    double blinks = 0;
     double even = 0;        // light of the fainter end over the most of its course: meteors fade
     double confidence = 0;  // 0 to 1
 
