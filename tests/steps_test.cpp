@@ -114,9 +114,17 @@ TEST_CASE("the modes are chosen among live pictures of what they give", "[window
     REQUIRE(wait_for([&] { return middle(maximum) == 220 && middle(minimum) == 20; }, 8000));
     const int brightest[] = {w.pile().frames[2].id};
     w.studio().document().edit(with_aside(w.pile(), brightest, true), QStringLiteral("aside"));
+    CHECK(w.window.steps().rendering());
     REQUIRE(wait_for([&] { return middle(maximum) == 120; }, 8000));
+    // Another frame that is looked at, or another one of them that is chosen, changes none of them.
+    REQUIRE(w.quiet());
+    const int before = w.studio().current();
+    QTest::keyClick(&w.window.canvas(), Qt::Key_Right);
+    CHECK(w.studio().current() != before);
+    CHECK_FALSE(w.window.steps().rendering());
     QTest::keyClick(maximum, Qt::Key_Space);
     CHECK(w.pile().methods.sky.mode == Mode::maximum);
+    CHECK_FALSE(w.window.steps().rendering());
 }
 
 TEST_CASE("a step that is not open catches up when it is opened, and its line says at once what it does", "[window]") {

@@ -4,7 +4,13 @@
 #include <QAbstractButton>
 #include <QGridLayout>
 #include <QImage>
+#include <optional>
+#include <tuple>
+#include <utility>
 #include <vector>
+
+#include "app/looks/display.h"
+#include "pile/pile.h"
 
 namespace bp::app {
 
@@ -50,6 +56,24 @@ class MiniatureGrid : public QWidget {
     QSize picture_;
     QGridLayout* grid_;
     std::vector<Entry> entries_;
+};
+
+// What the miniatures were made of that are seen: choosing a frame, or the one among them that is chosen already, is no
+// reason to make them anew while the picture itself is waited for.
+class MadeOf {
+  public:
+    // Whether they are to be made, which they then are.
+    bool another(Pile pile, Zone zone) {
+        std::tuple now(std::move(pile), zone, display_profile());
+        if (of_ == now) return false;
+        of_ = std::move(now);
+        return true;
+    }
+    // Not all of them could be made, or what they are made of has come in part.
+    void forget() { of_.reset(); }
+
+  private:
+    std::optional<std::tuple<Pile, Zone, Profile>> of_;
 };
 
 }  // namespace bp::app

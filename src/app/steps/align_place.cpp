@@ -86,7 +86,10 @@ AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
         const Model now = method_of(studio_.pile(), studio_.zone()).model;
         studio_.align(now == Model::none ? Model::rigid : now, studio_.current());
     });
-    connect(&studio.previews(), &ModelPreviews::found, this, &AlignPlace::render_miniatures);
+    connect(&studio.previews(), &ModelPreviews::found, this, [this] {
+        made_of_.forget();
+        render_miniatures();
+    });
     connect(&studio.thumbnails(), &Thumbnails::finished, this, [this] {
         if (isVisible()) studio_.previews().find();
     });
@@ -202,7 +205,7 @@ void AlignPlace::render_miniatures() {
     for (const ModelEntry& entry : models())
         if (const auto* found = studio_.previews().of(entry.model))
             piles[entry.model] = with_alignments(now, entry.model, now.reference, *found, zone);
-    if (piles.empty()) return;
+    if (piles.empty() || !made_of_.another(now, zone)) return;
     using Images = std::map<Model, QImage>;
     lane_.run<Images>(
         [piles, store, level](Job& job) {
@@ -214,7 +217,8 @@ void AlignPlace::render_miniatures() {
             }
             return out;
         },
-        [this](const Images& images) {
+        [this, wanted = piles.size()](const Images& images) {
+            if (images.size() < wanted) made_of_.forget();
             for (const auto& [model, image] : images) grid_->set_picture(int(model), image);
         });
 }

@@ -34,6 +34,7 @@ class AlignPlace : public Page {
     PileMask where_;
     Lane lane_;
     MiniatureGrid* grid_;
+    MadeOf made_of_;
     QLabel* facts_;
     QPushButton* reference_;
     QCheckBox* insist_;

@@ -110,6 +110,8 @@ void MergeMode::refresh() {
 void MergeMode::render_miniatures() {
     if (!studio_.document().open() || !studio_.thumbnails().complete() || !isVisible()) return;
     const Pile now = studio_.pile();
+    // There is one of every mode: which of them is chosen changes none.
+    if (!made_of_.another(with_mode(now, Mode::lighten, studio_.zone()), studio_.zone())) return;
     const auto store = studio_.stores().frames();
     const auto bases = studio_.stores().bases();
     const int level = studio_.thumbnails().level();
@@ -126,6 +128,7 @@ void MergeMode::render_miniatures() {
             return out;
         },
         [this](const Images& images) {
+            if (images.size() < modes().size()) made_of_.forget();
             for (const auto& [mode, image] : images) grid_->set_picture(int(mode), image);
         });
 }

@@ -30,6 +30,7 @@ class MergeMode : public Page {
     Viewer& viewer_;
     Lane lane_;
     MiniatureGrid* grid_;
+    MadeOf made_of_;
     QLabel* facts_;
     NamedSlider* strength_;
     QCheckBox* pixels_;

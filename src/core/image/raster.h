@@ -1,7 +1,6 @@
 // A rectangle of samples in memory.
 #pragma once
 
-#include <algorithm>
 #include <cstddef>
 #include <cstdint>
 #include <memory>
@@ -29,8 +28,10 @@ class Raster {
     Raster& operator=(const Raster&) = delete;
 
     Raster clone() const {
-        Raster out(size_, channels_, Unset());
-        std::copy_n(data_.data(), data_.size(), out.data_.data());
+        Raster out;
+        out.size_ = size_;
+        out.channels_ = channels_;
+        out.data_ = data_;
         return out;
     }
 
