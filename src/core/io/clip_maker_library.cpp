@@ -6,9 +6,10 @@ extern "C" {
 #include <libavutil/opt.h>
 }
 
+#include <array>
 #include <cmath>
+#include <cstdio>
 #include <memory>
-#include <string>
 
 namespace bp::io {
 namespace {
@@ -41,9 +42,11 @@ std::int64_t seek_to(void* in, std::int64_t to, int whence) {
 }
 
 // 1 to 100 in the encoder's own measure, where less is better.
-std::string measure_of(int quality, bool webm) {
+std::array<char, 16> measure_of(int quality, bool webm) {
     const double worst = webm ? 56 : 44, best = 8;
-    return std::to_string(int(std::lround(worst + (best - worst) * (quality - 1) / 99.0)));
+    std::array<char, 16> out{};
+    std::snprintf(out.data(), out.size(), "%ld", std::lround(worst + (best - worst) * (quality - 1) / 99.0));
+    return out;
 }
 
 class Maker final : public ClipMaker {
@@ -80,7 +83,7 @@ class Maker final : public ClipMaker {
         encoder_->colorspace = AVCOL_SPC_BT709;
         encoder_->chroma_sample_location = AVCHROMA_LOC_LEFT;
         if (muxer_->oformat->flags & AVFMT_GLOBALHEADER) encoder_->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
-        av_opt_set(encoder_->priv_data, "crf", measure_of(head_.quality, head_.webm).c_str(), 0);
+        av_opt_set(encoder_->priv_data, "crf", measure_of(head_.quality, head_.webm).data(), 0);
         if (head_.webm) {
             encoder_->bit_rate = 0;
             av_opt_set(encoder_->priv_data, "deadline", "good", 0);

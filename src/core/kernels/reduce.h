@@ -32,9 +32,9 @@ struct ReducedPiece {
 
 // First down, then across, each sum added up from the first to the last; every product and sum is rounded to 32 bits,
 // so that every machine gives the same, however a picture is divided into pieces. from[i] is the row of light
-// down.first[first_row] + i, from pixel across.first[first_column] on; row r of the piece is written to out[r]. `room`
-// is working memory that may be used again. Vector code for what the machine has, chosen at run time (Highway). Any
-// thread.
+// down.first[first_row] + i, from pixel across.first[first_column] on; row r of the piece is written to `out` +
+// r * stride, where there is room for reduced_together rows. `room` is working memory that may be used again. Vector
+// code for what the machine has, chosen at run time (Highway). Any thread.
 void reduce(std::span<const float* const> from, const Taps& down, const Taps& across, const ReducedPiece& piece,
             std::vector<float>& room, float* out, std::size_t stride);
 
