@@ -154,7 +154,7 @@ class HalfRows final : public RowReader {
     // All blocks side by side whose first row is `top`.
     bool read_blocks(int top) {
         const int height = std::min(blocks_->height, size_.height - top);
-        halves_.resize(std::size_t(blocks_->height) * row_halves());
+        halves_.resize(std::size_t(height) * row_halves());
         block_.resize(blocks_->bytes / 2 + 1);
         const int planes = blocks_->apart ? int(samples_) : 1;
         const std::size_t together = blocks_->apart ? 1 : samples_;  // samples of a pixel in a block
