@@ -86,6 +86,7 @@ AlignPlace::AlignPlace(Studio& studio, Canvas& canvas, QWidget* parent)
         const Model now = method_of(studio_.pile(), studio_.zone()).model;
         studio_.align(now == Model::none ? Model::rigid : now, studio_.current());
     });
+    connect(&lane_, &Lane::failed, this, [this] { made_of_.forget(); });
     connect(&studio.previews(), &ModelPreviews::found, this, [this] {
         made_of_.forget();
         render_miniatures();

@@ -82,6 +82,7 @@ MergeMode::MergeMode(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison&
     connect(&studio.document(), &Document::changed, this, &MergeMode::out_of_date);
     connect(&studio, &Studio::selection_changed, this, &MergeMode::out_of_date);
     connect(&studio, &Studio::zone_changed, this, &MergeMode::out_of_date);
+    connect(&lane_, &Lane::failed, this, [this] { made_of_.forget(); });
     connect(&studio.thumbnails(), &Thumbnails::finished, this, &MergeMode::render_miniatures);
 }
 
