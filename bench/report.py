@@ -230,7 +230,7 @@ def many_rows(row):
             taken, peaks[count] = merge(count, mode)
             return taken
 
-        ratios = between(3, lambda: seconds(400), lambda: seconds(100))
+        ratios = between(5, lambda: seconds(400), lambda: seconds(100))
         row(f"{mode}: 400 frames over 100", "time x 4.2, memory x 1.1",
             f"time {spread(ratios)}, memory x {peaks[400] / peaks[100]:.2f} ({mb(peaks[400])})")
 

@@ -144,6 +144,39 @@ class Bench {
         std::printf(",\n \"known\": %.1f", now());
     }
 
+    void run(std::string_view part) {
+        if (part == "all")
+            for (const char* one :
+                 {"modes", "slider", "trails", "plumb", "set_aside", "nudge", "flips", "brush", "full_size"})
+                run(one);
+        else if (part == "modes")
+            modes();
+        else if (part == "slider")
+            slider();
+        else if (part == "trails")
+            trails();
+        else if (part == "plumb")
+            plumb();
+        else if (part == "set_aside")
+            set_aside();
+        else if (part == "nudge")
+            nudge();
+        else if (part == "flips")
+            flips("flip");
+        else if (part == "brush")
+            brush();
+        else if (part == "full_size")
+            full_size();
+        else if (part == "rail")
+            rail();
+        else if (part == "parts")
+            this->parts();
+        else if (part == "finish")
+            finish();
+        else if (part != "open")
+            throw std::runtime_error("there is nothing called " + std::string(part));
+    }
+
     void modes() {
         open_step(4);
         Waits coarse, fine;
@@ -254,7 +287,8 @@ class Bench {
             waits.ms.push_back(
                 watch_.ms_until_painted([&] { press(window_.canvas(), round % 12 < 6 ? Qt::Key_Right : Qt::Key_Left); },
                                         [&] { return viewer_.overview().serial > before; }));
-            wait_for([&] { return viewer_.seen_finely(); });
+            // As every other wait: what came before is on the screen when the next one begins.
+            watch_.ms_until_painted([&] { window_.canvas().update(); }, [&] { return viewer_.seen_finely(); });
         }
         waits.print(name);
     }
@@ -536,12 +570,13 @@ class Bench {
 
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
-    const std::string_view only = argc >= 3 ? argv[2] : "";
+    const QStringList parts = QString::fromLocal8Bit(argc >= 3 ? argv[2] : "all").split(QLatin1Char(','));
     if (argc < 2 || argc > 5 || argc == 4) {
         std::fprintf(
             stderr,
-            "Give a folder of frames; \"all\", \"open\", \"rail\", \"parts\", \"finish\", \"full_size\" or \"flips\" "
-            "for what to look at; and the window's width and height.\n");
+            "Give a folder of frames; what to look at, or several of it with commas between them (open, modes, "
+            "slider, trails, plumb, set_aside, nudge, flips, brush, full_size, rail, parts, finish, or all, "
+            "which is those from modes to full_size); and the window's width and height.\n");
         return 2;
     }
     QStandardPaths::setTestModeEnabled(true);  // the person's own settings and unsaved work stay as they are
@@ -555,27 +590,7 @@ int main(int argc, char** argv) {
         Bench bench(window);
         bench.open(QString::fromLocal8Bit(argv[1]));
         rest(1000);
-        if (only == "rail") {
-            bench.rail();
-        } else if (only == "parts") {
-            bench.parts();
-        } else if (only == "finish") {
-            bench.finish();
-        } else if (only == "full_size") {
-            bench.full_size();
-        } else if (only == "flips") {
-            bench.flips("flip");
-        } else if (only != "open") {
-            bench.modes();
-            bench.slider();
-            bench.trails();
-            bench.plumb();
-            bench.set_aside();
-            bench.nudge();
-            bench.flips("flip");
-            bench.brush();
-            bench.full_size();
-        }
+        for (const QString& part : parts) bench.run(part.toStdString());
         std::printf("}\n");
     } catch (const std::exception& problem) {
         std::fprintf(stderr, "%s\n", problem.what());

@@ -45,9 +45,28 @@ TEST_CASE("small pictures of the models are left when the step is, and found whe
     CHECK(w.studio().previews().lane().busy());
     w.click("knot_3");
     CHECK_FALSE(w.studio().previews().lane().busy());
-    CHECK(w.studio().previews().of(Model::shift) == nullptr);
+    CHECK(w.studio().previews().of(Model::flex) == nullptr);
     w.click("knot_2");
     CHECK(wait_for([&] { return w.studio().previews().of(Model::shift) != nullptr; }, 60000));
+}
+
+TEST_CASE("small pictures of the models rest while frames are gone through, and come afterwards", "[window]") {
+    Folder folder;
+    for (int i = 0; i < 6; ++i)
+        write(folder / ("s-" + std::to_string(i) + ".png"), speckle_8({900, 700}, 3, unsigned(i)), 8);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.click("knot_2");
+    app::ModelPreviews& previews = w.studio().previews();
+    REQUIRE(previews.lane().busy());
+    w.window.canvas().setFocus();
+    for (int i = 0; i < 4; ++i) {
+        w.key(Qt::Key_Right);
+        CHECK_FALSE(previews.lane().busy());
+    }
+    REQUIRE(previews.of(Model::flex) == nullptr);
+    CHECK(wait_for([&] { return previews.lane().busy(); }));
+    CHECK(wait_for([&] { return previews.of(Model::shift) && previews.of(Model::flex); }, 60000));
 }
 
 TEST_CASE("a frame is moved by keys and buttons in steps, refined from there, and all of it undone", "[window]") {
