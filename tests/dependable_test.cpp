@@ -307,6 +307,101 @@ TEST_CASE("leaving with unsaved edits asks, and a save that fails leaves nothing
     CHECK(load_pile(out / "later.pile").ok());
 }
 
+TEST_CASE("whoever works on while another pile is being opened is asked before it takes the place", "[window]") {
+    const Folder folder, other, out;
+    run_of(folder, 3);
+    run_of(other, 5);
+    Window w;
+    REQUIRE(w.open(folder));
+    REQUIRE(w.save_as(out / "first.pile"));
+    const auto begin_to_open = [&] {
+        const Answering dialog(choose({other / "f1.tif", other / "f2.tif", other / "f3.tif", other / "f4.tif"}));
+        w.key(Qt::Key_O, Qt::ControlModifier);
+        REQUIRE(dialog.came());
+        REQUIRE(w.studio().opening().busy());
+    };
+    // What is edited meanwhile stays, when the person says so, and no question comes later.
+    begin_to_open();
+    w.key(Qt::Key_A);
+    REQUIRE(w.studio().document().edited());
+    {
+        const Answering question(answer(2, QStringLiteral("not saved")));
+        REQUIRE(wait_for([&] { return question.came(); }));
+        REQUIRE(w.quiet());
+    }
+    CHECK(w.pile().frames.size() == 3);
+    CHECK(w.studio().document().edited());
+    // It is saved, when the person says that, before the other one opens.
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    REQUIRE_FALSE(w.studio().document().edited());
+    begin_to_open();
+    w.key(Qt::Key_A);
+    {
+        const Answering question(answer(0, QStringLiteral("not saved")));
+        REQUIRE(wait_for([&] { return question.came(); }));
+        REQUIRE(wait_for([&] { return w.pile().frames.size() == 4; }));
+        REQUIRE(w.quiet());
+    }
+    const Result<LoadedPile> kept = load_pile(out / "first.pile");
+    REQUIRE(kept.ok());
+    CHECK(std::count_if(kept.value().pile.frames.begin(), kept.value().pile.frames.end(),
+                        [](const Frame& f) { return f.aside; }) == 1);
+    // Nothing was done meanwhile: no question.
+    begin_to_open();
+    REQUIRE(w.settle());
+    CHECK(w.studio().document().name() != QStringLiteral("first.pile"));
+}
+
+TEST_CASE("what was opened waits for a dialog about the pile that is open", "[window]") {
+    const Folder folder, other, out;
+    run_of(folder, 3);
+    run_of(other, 5);
+    Window w;
+    REQUIRE(w.open(folder));
+    {
+        const Answering dialog(choose({other / "f1.tif", other / "f2.tif", other / "f3.tif", other / "f4.tif"}));
+        w.key(Qt::Key_O, Qt::ControlModifier);
+        REQUIRE(dialog.came());
+    }
+    // The person is in the middle of saving when the other one is there: what is saved is what the dialog was about.
+    const Answering dialog([&](QWidget& widget) {
+        if (w.studio().opening().busy()) return false;
+        let_pass();
+        return choose({out / "first.pile"})(widget);
+    });
+    // Asked for at once, while that is still being opened.
+    w.key(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+    REQUIRE(dialog.came());
+    REQUIRE(wait_for([&] { return w.pile().frames.size() == 4; }));
+    REQUIRE(w.quiet());
+    const Result<LoadedPile> kept = load_pile(out / "first.pile");
+    REQUIRE(kept.ok());
+    CHECK(kept.value().pile.frames.size() == 3);
+    CHECK(w.studio().document().path().isEmpty());
+}
+
+TEST_CASE("frames that are aligned after a save are still to be saved", "[window]") {
+    const Folder folder, more, out;
+    run_of(folder, 3);
+    write(more / "later.tif", landscape({120, 90}, Matrix::shift(4, 0), 9, 0.02), 8);
+    Window w;
+    REQUIRE(w.open(folder));
+    w.key(Qt::Key_3, Qt::ControlModifier);
+    w.click("align_shift");
+    REQUIRE(w.quiet());
+    REQUIRE(w.pile().methods.sky.model == Model::shift);
+    w.drop({more / "later.tif"});
+    REQUIRE(wait_for([&] { return w.pile().frames.size() == 4; }));
+    // Saved while the new one is looked at.
+    REQUIRE(w.save_as(out / "night.pile"));
+    REQUIRE(w.quiet());
+    REQUIRE(w.pile().frames.back().places.sky);
+    const Result<LoadedPile> kept = load_pile(out / "night.pile");
+    REQUIRE(kept.ok());
+    // Either it was there when the pile was written, or the pile says that it is not all on disk.
+    CHECK(w.studio().document().edited() == !kept.value().pile.frames.back().places.sky.has_value());
+}
+
 TEST_CASE("a note counts letter by letter, is one step, and stays with its frame", "[window]") {
     const Folder folder, out;
     run_of(folder, 3);

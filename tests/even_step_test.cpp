@@ -202,6 +202,13 @@ TEST_CASE("what is clipped is hatched in two directions", "[window]") {
     open_even(w, folder);
     w.click("show_clipping");
     CHECK(w.window.canvas().shows_clipping());
+    // It is of this step: the next one has no box to take it away with.
+    w.key(Qt::Key_4, Qt::ControlModifier);
+    CHECK_FALSE(w.window.canvas().shows_clipping());
+    w.key(Qt::Key_6, Qt::ControlModifier);
+    w.key(Qt::Key_2, Qt::ControlModifier);
+    CHECK(w.find<QCheckBox>("show_clipping")->isChecked());
+    CHECK(w.window.canvas().shows_clipping());
 }
 
 TEST_CASE("hot pixels are mended and left again by one click", "[window]") {

@@ -210,6 +210,14 @@ TEST_CASE("places: a ramp drawn and pulled, an ellipse, a brush, what is alike; 
     w.click("place_earlier");
     w.click("place_earlier");
     CHECK(w.pile().finish.places[0].id == copy);
+    // A name counts letter by letter, and is one step.
+    auto* name = w.find<QLineEdit>("place_name");
+    w.click(name);
+    QTest::keyClicks(name, QStringLiteral("Pier"));
+    CHECK(w.pile().finish.places[0].name == "Pier");
+    CHECK(all->item(0)->text() == QStringLiteral("Pier"));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().finish.places[0].name.empty());
     w.find<QListWidget>("places_list")->setFocus();
     w.key(Qt::Key_Delete);
     CHECK(w.pile().finish.places.size() == 2);

@@ -193,6 +193,32 @@ TEST_CASE("undo and redo walk the history, and a new edit ends what was undone")
     CHECK_FALSE(history.edited());
 }
 
+TEST_CASE("what comes to a pile after it was saved is still to be saved, in every step of the history") {
+    History history(three());
+    history.push(with_mode(history.now(), Mode::median), "median");
+    // It is being written when more of what was asked for comes.
+    const long written = history.serial();
+    history.complete(with_strength(history.now(), std::vector{1}, 0.5));
+    history.mark_saved(written);
+    CHECK(history.edited());
+    CHECK(history.now().frames[0].strength == 0.5);
+    CHECK(history.undo_text() == "median");
+    // What came from outside is in no pile that was written before.
+    history.mark_saved(history.serial());
+    const long before = history.serial();
+    history.each([](Pile pile) { return with_strength(std::move(pile), std::vector{2}, 0.25); });
+    history.mark_saved(before);
+    CHECK(history.edited());
+    history.undo();
+    CHECK(history.edited());
+    CHECK(history.now().frames[1].strength == 0.25);
+    CHECK(history.goes_back_to_the_start());
+    // What was found out and was nobody's wish is not.
+    history.mark_saved(history.serial());
+    history.replace(with_strength(history.now(), std::vector{1}, 0.1));
+    CHECK_FALSE(history.edited());
+}
+
 TEST_CASE("repeats are one step, which is taken back as a whole and counts as edited") {
     const Pile first = three();
     History history(first);

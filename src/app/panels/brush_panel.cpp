@@ -48,16 +48,18 @@ BrushPanel::BrushPanel(Canvas& canvas, const QString& name, const Words& words, 
     softness_->slider()->setObjectName(name + QStringLiteral("_softness"));
     strength_ = new NamedSlider(tr("Strength"), tr("The most that one stroke gives or takes"), 1, 100, percent, this);
     strength_->slider()->setObjectName(name + QStringLiteral("_strength"));
-    for (NamedSlider* s : {size_, softness_, strength_}) {
-        column->addWidget(s);
-        connect(s, &NamedSlider::changed, this, [this] {
+    // Each sets its own alone: the others may stand between two of their sliders' places.
+    const auto add = [&](NamedSlider* slider, void (*set)(Brush&, int)) {
+        column->addWidget(slider);
+        connect(slider, &NamedSlider::changed, this, [this, set](int value) {
             Brush brush = canvas_.brush();
-            brush.size = size_at(size_->value());
-            brush.softness = softness_->value() / 100.0;
-            brush.strength = strength_->value() / 100.0;
+            set(brush, value);
             canvas_.set_brush(brush);
         });
-    }
+    };
+    add(size_, [](Brush& brush, int value) { brush.size = size_at(value); });
+    add(softness_, [](Brush& brush, int value) { brush.softness = value / 100.0; });
+    add(strength_, [](Brush& brush, int value) { brush.strength = value / 100.0; });
     for (NamedSlider* s : {softness_, strength_}) s->setVisible(kind == Kind::soft);
     const auto choose = [this](bool keep) {
         Brush brush = canvas_.brush();

@@ -34,7 +34,8 @@ std::vector<double> compared(const QImage& patch) {
     for (int y = 0; y < compared_side; ++y)
         for (int x = 0; x < compared_side; ++x) {
             const QRgb p = scaled.pixel(x, y);
-            for (const int v : {qRed(p), qGreen(p), qBlue(p)}) sum[out.size() % 3] += out.emplace_back(v);
+            const int channels[3] = {qRed(p), qGreen(p), qBlue(p)};
+            for (int c = 0; c < 3; ++c) sum[c] += out.emplace_back(channels[c]);
         }
     for (std::size_t i = 0; i < out.size(); ++i) out[i] *= middle * compared_side * compared_side / sum[i % 3];
     return out;

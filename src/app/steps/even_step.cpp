@@ -160,11 +160,13 @@ void EvenStep::look_at_tones() {
 
 void EvenStep::opened() {
     tabs_->opened();
+    canvas_.set_show_clipping(clipping_->isChecked());
     look_at_tones();
 }
 
 void EvenStep::closed() {
     tabs_->closed();
+    canvas_.set_show_clipping(false);
 }
 
 Look EvenStep::shown_look() const {

@@ -240,9 +240,10 @@ void ExportStep::build_name() {
     row->addWidget(label);
     row->addWidget(name_, 1);
     column()->addLayout(row);
-    connect(name_, &QLineEdit::editingFinished, this, [this] {
-        const std::string typed = name_->text().simplified().toStdString();
-        if (typed != chosen().name) change([&](ExportSettings& to) { to.name = typed; }, tr("Name of the export"));
+    // Every letter counts at once: what is written next, or chosen next, comes without the field being left.
+    connect(name_, &QLineEdit::textEdited, this, [this](const QString& typed) {
+        change([name = typed.simplified().toStdString()](ExportSettings& to) { to.name = name; },
+               tr("Name of the export"), QStringLiteral("export name"));
     });
     whereabouts_ = new QCheckBox(tr("Tell place and serial number"), this);
     whereabouts_->setObjectName(QStringLiteral("export_whereabouts"));
@@ -467,7 +468,9 @@ void ExportStep::refresh() {
     edge_->setValue(now.long_edge_px);
     paper_->setValue(now.long_edge_px / pile.canvas.dpi * cm_an_inch);
     dpi_->setValue(pile.canvas.dpi);
-    if (!name_->hasFocus()) name_->setText(QString::fromStdString(now.name));
+    // Not while it is what is being typed: the cursor would jump.
+    const QString name = QString::fromStdString(now.name);
+    if (name_->text().simplified() != name) name_->setText(name);
     whereabouts_->setChecked(now.whereabouts);
     if (!sharpen_->slider()->isSliderDown()) sharpen_->set_value(int(std::lround(now.sharpen)));
     if (studio_.document().open()) show_facts();

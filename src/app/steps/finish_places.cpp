@@ -194,10 +194,10 @@ void FinishPlaces::build_area() {
     name_->setAccessibleName(tr("Name of the place"));
     name_->setPlaceholderText(tr("Name"));
     inside->addWidget(name_);
-    connect(name_, &QLineEdit::editingFinished, this, [this] {
-        const FinishPlace* of = target_.place();
-        if (of && QString::fromStdString(of->name) != name_->text())
-            edit_chosen([this](FinishPlace& place) { place.name = name_->text().toStdString(); }, tr("Name a place"));
+    // Every letter counts at once, so that none is lost; a word is one step.
+    connect(name_, &QLineEdit::textEdited, this, [this](const QString& words) {
+        edit_chosen([&](FinishPlace& place) { place.name = words.toStdString(); }, tr("Name a place"),
+                    QStringLiteral("place name %1").arg(target_.active()));
     });
     area_ = new ValueSliders(studio_, viewer_, area_page_);
     area_->add({QStringLiteral("place_strength"),
@@ -378,7 +378,8 @@ void FinishPlaces::refresh() {
     detail_->show_values();
     softness_->setVisible(place->shape && place->shape->kind == ShapeKind::ellipse);
     softness_->show_values();
-    if (!name_->hasFocus()) name_->setText(QString::fromStdString(place->name));
+    const QString name = QString::fromStdString(place->name);
+    if (name_->text() != name) name_->setText(name);
     up_->setEnabled(pile.finish.places.front().id != place->id);
     down_->setEnabled(pile.finish.places.back().id != place->id);
 }

@@ -100,6 +100,15 @@ MainWindow::MainWindow()
                 if (!studio_->writing() && when_written_) std::exchange(when_written_, {})();
             },
             Qt::QueuedConnection);
+    // Whoever works on while something is being opened is asked once more.
+    studio_->set_gate([this](const std::function<bool()>& edited, const std::function<void()>& take_up) {
+        when_free([this, edited, take_up] {
+            if (edited())
+                leave(take_up);
+            else
+                take_up();
+        });
+    });
     connect(&studio_->document(), &Document::opened, this, [this] {
         const bool open = studio_->document().open();
         pages_->setCurrentIndex(open ? 1 : 0);
@@ -287,7 +296,7 @@ void MainWindow::leave(std::function<void()> then) {
         studio_->saving().stop_all();
         leave_when_saved(std::move(then));
     } else if (studio_->writing()) {
-        when_written_ = [this, then = std::move(then)]() mutable { leave_when_saved(std::move(then)); };
+        when_written_ = [this, then = std::move(then)] { when_free([this, then] { leave_when_saved(then); }); };
     } else {
         leave_when_saved(std::move(then));
     }
@@ -312,11 +321,23 @@ void MainWindow::leave_when_saved(std::function<void()> then) {
     }
     // Only when it is on disk, and nothing was changed meanwhile.
     save([this, then = std::move(then)](bool saved) {
-        if (saved && studio_->document().edited())
-            leave(then);
-        else if (saved)
-            then();
+        if (!saved) return;
+        when_free([this, then] {
+            if (studio_->document().edited())
+                leave(then);
+            else
+                then();
+        });
     });
+}
+
+void MainWindow::when_free(std::function<void()> then) {
+    if (!asking_ && !QApplication::activeModalWidget() && !QApplication::activePopupWidget()) {
+        then();
+        return;
+    }
+    constexpr int pause_ms = 100;
+    QTimer::singleShot(pause_ms, this, [this, then = std::move(then)] { when_free(then); });
 }
 
 void MainWindow::go_home() {

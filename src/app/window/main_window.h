@@ -94,6 +94,8 @@ class MainWindow : public QMainWindow {
     // Does `then` at once, or after the person has decided what becomes of what is being written and of unsaved edits.
     void leave(std::function<void()> then);
     void leave_when_saved(std::function<void()> then);
+    // Does what replaces the open pile, once no dialog or menu is up: it is about that pile.
+    void when_free(std::function<void()> then);
     // Where the frames lie, for dialogs to begin at; the pile's own place when it has one.
     QString near_frames() const;
     void remove_chosen();

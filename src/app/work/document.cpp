@@ -72,6 +72,10 @@ void Document::correct(Pile pile) {
     change([&] { history_.replace(std::move(pile)); });
 }
 
+void Document::complete(Pile pile) {
+    change([&] { history_.complete(std::move(pile)); });
+}
+
 std::vector<Frame> Document::numbered(std::vector<Frame> frames) {
     highest_id_ = std::max(highest_id_, history_.highest_frame_id());
     for (Frame& frame : frames) frame.id = ++highest_id_;
@@ -82,7 +86,6 @@ void Document::take_in(const std::vector<Frame>& frames) {
     change([&] {
         const std::vector<Frame> fresh = numbered(frames);
         history_.each([&](Pile pile) { return with_numbered_frames(std::move(pile), fresh); });
-        history_.mark_unsaved();
     });
 }
 

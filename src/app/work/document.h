@@ -37,6 +37,8 @@ class Document : public QObject {
     void edit(Pile pile, const QString& what, const QString& repeats = {});
     // What was found out, not done by the person: no step of its own.
     void correct(Pile pile);
+    // What work adds to an edit that is done already: no step of its own either, but what was saved before lacks it.
+    void complete(Pile pile);
     // Ids that no frame of this document ever had: what was noted of one must not be taken for another's.
     std::vector<Frame> numbered(std::vector<Frame> frames);
     // What came from outside: in every pile of the history, so that no undo takes it away. Unsaved from then on.

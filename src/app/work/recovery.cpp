@@ -161,18 +161,19 @@ void Recovery::take_up(const LeftOver& left) {
         studio_.say(tr("%1 has been taken up elsewhere meanwhile.").arg(left.name), true);
         return;
     }
-    studio_.open_left_over(left.file, left.path, left.name, [this, left, lock](bool opened) {
-        if (!opened) {
-            ::close(lock);
-            return;
-        }
+    // Let go when it cannot be opened, or something else is opened instead.
+    const std::shared_ptr<int> held(new int(lock), [](const int* fd) {
+        if (*fd >= 0) ::close(*fd);
+        delete fd;
+    });
+    studio_.open_left_over(left.file, left.path, left.name, [this, left, held] {
         // It is written over when the work is kept anew, and not before.
         if (lock_ >= 0) {
             remove_all_of(file_);
             ::close(lock_);
         }
         file_ = left.file;
-        lock_ = lock;
+        lock_ = std::exchange(*held, -1);
     });
 }
 

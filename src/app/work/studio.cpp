@@ -78,6 +78,8 @@ Studio::Studio(QObject* parent)
         thumbnails_.load();
     });
     connect(&document_, &Document::selection_changed, this, &Studio::selection_changed);
+    connect(&document_, &Document::selection_changed, &previews_, &ModelPreviews::make_way);
+    connect(&document_, &Document::changed, &previews_, &ModelPreviews::make_way);
 }
 
 void Studio::watch(Lane& lane) {
@@ -91,6 +93,29 @@ void Studio::say(const QString& text, bool trouble) {
 
 void Studio::tell(const Failure& failure) {
     if (failure.fault != Fault::stopped) say(app::said(failure), true);
+}
+
+template <class T>
+void Studio::open_on_lane(const QString& name, std::function<Result<T>(Job&)> work, std::function<void(T)> take) {
+    const auto state = [this] { return std::pair(document_.identity(), document_.serial()); };
+    opening_.run<Result<T>>(
+        std::move(work),
+        [this, take = std::move(take), state, asked = state(), turn = ++opened_](Result<T> opened) {
+            if (!opened.ok()) {
+                tell(opened.failure());
+                return;
+            }
+            const auto shared = std::make_shared<T>(std::move(opened).value());
+            const auto take_up = [this, take, shared, turn] {
+                // Something else was to be opened while it waited.
+                if (turn == opened_) take(std::move(*shared));
+            };
+            if (gate_)
+                gate_([this, state, asked] { return document_.open() && state() != asked; }, take_up);
+            else
+                take_up();
+        },
+        name);
 }
 
 namespace {
@@ -108,31 +133,23 @@ void Studio::open(const QStringList& names, std::optional<Outcome> outcome, std:
         const QString& file = *pile_file;
         if (names.size() > 1)
             say(tr("%1 is opened; a pile and frames are not opened together.").arg(QFileInfo(file).fileName()));
-        opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
-                                         [this, file, then = std::move(then)](Result<LoadedPile> loaded) {
-                                             if (!loaded.ok()) {
-                                                 tell(loaded.failure());
-                                                 return;
-                                             }
-                                             document_.start(loaded.value().pile, file, {});
-                                             say_what_was_lost(loaded.value());
-                                             if (then) then();
-                                         },
-                                         tr("opening %1").arg(QFileInfo(file).fileName()));
+        open_on_lane<LoadedPile>(
+            tr("opening %1").arg(QFileInfo(file).fileName()), [file](Job&) { return load_pile(file.toStdString()); },
+            [this, file, then = std::move(then)](const LoadedPile& loaded) {
+                document_.start(loaded.pile, file, {});
+                say_what_was_lost(loaded);
+                if (then) then();
+            });
         return;
     }
-    opening_.run<Result<Pile>>([names, outcome](Job& job) { return open_names(names, outcome, job); },
-                               [this, names, guessed = !outcome](Result<Pile> opened) {
-                                   if (!opened.ok()) {
-                                       tell(opened.failure());
-                                       return;
-                                   }
-                                   document_.start(with_last_export(std::move(opened).value()), {}, name_for(names));
-                                   if (guessed) outcome_guess_ = guessed_outcome(pile());
-                                   emit outcome_guessed();
-                                   say_what_was_sorted_out(pile().frames);
-                               },
-                               tr("opening %1").arg(name_for(names)));
+    open_on_lane<Pile>(
+        tr("opening %1").arg(name_for(names)), [names, outcome](Job& job) { return open_names(names, outcome, job); },
+        [this, names, guessed = !outcome](Pile opened) {
+            document_.start(with_last_export(std::move(opened)), {}, name_for(names));
+            if (guessed) outcome_guess_ = guessed_outcome(pile());
+            emit outcome_guessed();
+            say_what_was_sorted_out(pile().frames);
+        });
 }
 
 void Studio::open_like(const QStringList& names, const QString& pattern) {
@@ -153,15 +170,12 @@ void Studio::open_like(const QStringList& names, const QString& pattern) {
         if (!made.ok()) return made.failure();
         return Made{std::move(made).value(), std::move(settings.left)};
     };
-    opening_.run<Result<Made>>(
-        make,
-        [this, names](Result<Made> made) {
-            if (!made.ok()) return tell(made.failure());
-            document_.start(std::move(made.value().pile), {}, name_for(names));
-            for (const Saying& left : made.value().left) say(app::said(left));
-            say_what_was_sorted_out(pile().frames);
-        },
-        tr("opening %1 like %2").arg(name_for(names), QFileInfo(pattern).completeBaseName()));
+    open_on_lane<Made>(tr("opening %1 like %2").arg(name_for(names), QFileInfo(pattern).completeBaseName()), make,
+                       [this, names](Made made) {
+                           document_.start(std::move(made.pile), {}, name_for(names));
+                           for (const Saying& left : made.left) say(app::said(left));
+                           say_what_was_sorted_out(pile().frames);
+                       });
 }
 
 void Studio::say_what_was_lost(const LoadedPile& loaded) {
@@ -235,7 +249,8 @@ void Studio::open_demo(const QString& scene) {
     const QString folder = QDir(demo_root()).filePath(scene);
     const bool ready = demo_ready(scene);
     const Outcome outcome = entry->outcome;
-    opening_.run<Result<Pile>>(
+    open_on_lane<Pile>(
+        tr("opening %1").arg(scene),
         [=](Job& job) -> Result<Pile> {
             if (!ready) {
                 const auto made = practice::practise(*entry, folder.toStdString(), {}, job);
@@ -243,29 +258,17 @@ void Studio::open_demo(const QString& scene) {
             }
             return open_names({folder}, outcome, job);
         },
-        [this, scene](Result<Pile> opened) {
-            if (!opened.ok()) {
-                tell(opened.failure());
-                return;
-            }
-            document_.start(std::move(opened).value(), {}, scene);
-        },
-        tr("opening %1").arg(scene));
+        [this, scene](Pile opened) { document_.start(std::move(opened), {}, scene); });
 }
 
-void Studio::open_left_over(const QString& file, const QString& path, const QString& name,
-                            std::function<void(bool)> done) {
-    opening_.run<Result<LoadedPile>>([file](Job&) { return load_pile(file.toStdString()); },
-                                     [this, path, name, done = std::move(done)](Result<LoadedPile> loaded) {
-                                         if (loaded.ok()) {
-                                             document_.start_unsaved(loaded.value().pile, path, name);
-                                             say_what_was_lost(loaded.value());
-                                         } else {
-                                             tell(loaded.failure());
-                                         }
-                                         done(loaded.ok());
-                                     },
-                                     tr("taking up %1").arg(name));
+void Studio::open_left_over(const QString& file, const QString& path, const QString& name, std::function<void()> then) {
+    open_on_lane<LoadedPile>(
+        tr("taking up %1").arg(name), [file](Job&) { return load_pile(file.toStdString()); },
+        [this, path, name, then = std::move(then)](const LoadedPile& loaded) {
+            document_.start_unsaved(loaded.pile, path, name);
+            say_what_was_lost(loaded);
+            then();
+        });
 }
 
 void Studio::save(const QString& path, std::function<void(bool)> done) {

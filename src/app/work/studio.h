@@ -42,6 +42,11 @@ class Studio : public QObject {
     // Something is on its way to the disk.
     bool writing() const { return saving_.busy() || exporting_.busy(); }
 
+    // Who lets what was opened take the place of the open pile, or does not: asked when the work is done, because
+    // people work on meanwhile. `edited` is told whether they did, since they asked for it.
+    using Gate = std::function<void(std::function<bool()> edited, std::function<void()> take_up)>;
+    void set_gate(Gate gate) { gate_ = std::move(gate); }
+
     // Files, folders or one pile; a pile is opened as a pile. Without an outcome one is guessed.
     // `then`: once a pile is open.
     void open(const QStringList& names, std::optional<Outcome> outcome, std::function<void()> then = {});
@@ -57,8 +62,8 @@ class Studio : public QObject {
     void add(const QStringList& names, bool inner = false);
     void open_demo(const QString& scene);
     // A pile that a crash left behind (recovery.h): it counts as edited, and is saved to `path` where it was open from
-    // there. `done` is told whether it could be opened.
-    void open_left_over(const QString& file, const QString& path, const QString& name, std::function<void(bool)> done);
+    // there. `then`: once it is open.
+    void open_left_over(const QString& file, const QString& path, const QString& name, std::function<void()> then);
     // `done` is told whether the pile is on disk now.
     void save(const QString& path, std::function<void(bool)> done = {});
     // Looks where a spot of the picture is best mended from.
@@ -157,6 +162,9 @@ class Studio : public QObject {
             },
             name);
     }
+    // Opens on the lane and hands what came of it to `take`, once it may take the place of the open pile.
+    template <class T>
+    void open_on_lane(const QString& name, std::function<Result<T>(Job&)> work, std::function<void(T)> take);
     void take_zones(std::function<Result<Mask>(Job&)> find, const QString& what);
     void take_files(std::function<Result<Relinked>(Job&)> find, const QString& what);
     // Frames that are not in `before` and lie nowhere yet, while the others are aligned.
@@ -177,6 +185,8 @@ class Studio : public QObject {
     Zone zone_ = Zone::sky;
     std::vector<SpotGuess> spot_guesses_;
     std::optional<OutcomeGuess> outcome_guess_;
+    Gate gate_;
+    long opened_ = 0;  // how often something was to be opened
 };
 
 }  // namespace bp::app

@@ -71,7 +71,7 @@ void Studio::align_what_came(const Pile& before) {
                     if (const Frame* frame = find_frame(next, id); frame && !frame->places[zone])
                         next = with_alignment(std::move(next), id, place, zone);
                 // They joined the pile as they lie: not a step of its own.
-                document_.correct(std::move(next));
+                document_.complete(std::move(next));
                 align_what_came(now);
             });
         return;

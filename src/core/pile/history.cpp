@@ -52,8 +52,16 @@ void History::replace(Pile pile) {
     entries_[at_].pile = std::move(pile);
 }
 
+void History::complete(Pile pile) {
+    replace(std::move(pile));
+    entries_[at_].serial = next_serial_++;
+}
+
 void History::each(const std::function<Pile(Pile)>& change) {
-    for (Entry& entry : entries_) entry.pile = change(std::move(entry.pile));
+    for (Entry& entry : entries_) {
+        entry.pile = change(std::move(entry.pile));
+        entry.serial = next_serial_++;
+    }
 }
 
 int History::highest_frame_id() const {
@@ -99,6 +107,7 @@ void History::shrink() {
     while (all > budget_ && at_ > 1) {
         all -= entries_[0].bytes + entries_[1].bytes;
         entries_.erase(entries_.begin());
+        forgot_ = true;
         --at_;
         // The first shares with none before it.
         entries_[0].bytes = bytes_beside(entries_[0].pile, {});

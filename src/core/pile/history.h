@@ -23,8 +23,11 @@ class History {
     void push(Pile pile, const std::string& what, bool join = false);
     // Replaces the present pile without a step of its own, for what was not the person's doing.
     void replace(Pile pile);
+    // The same for what is to be saved: a pile that was saved, or is being saved, before it came lacks it.
+    void complete(Pile pile);
 
-    // Changes every pile of the history, for what came from outside and no undo should take away.
+    // Changes every pile of the history, for what came from outside and no undo should take away. What was saved before
+    // lacks it, as above.
     void each(const std::function<Pile(Pile)>& change);
     // Of all frames in all piles; 0 for none.
     int highest_frame_id() const;
@@ -40,7 +43,7 @@ class History {
     std::vector<std::string> steps() const;
     std::size_t at() const { return at_; }
     // Nothing was forgotten: the first step is how the pile began.
-    bool goes_back_to_the_start() const { return entries_.front().serial == 0; }
+    bool goes_back_to_the_start() const { return !forgot_; }
     void go_to(std::size_t step) { at_ = std::min(step, entries_.size() - 1); }
 
     // Tells the present pile apart from all others of this history.
@@ -66,6 +69,7 @@ class History {
     std::size_t at_ = 0;
     long next_serial_ = 1;
     long saved_ = 0;
+    bool forgot_ = false;  // the oldest piles
 };
 
 }  // namespace bp
