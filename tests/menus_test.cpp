@@ -469,9 +469,9 @@ TEST_CASE("the size of type is kept, and held from the next start on", "[window]
     {
         const Answering preferences([&](QWidget& dialog) {
             if (dialog.objectName() != QStringLiteral("preferences")) return false;
-            CHECK_FALSE(w.find<QLabel>("preferences_size_later")->isVisible());
+            CHECK_FALSE(w.find<QWidget>("preferences_size_later")->isVisible());
             w.pick("preferences_size", QStringLiteral("125%"));
-            CHECK(w.find<QLabel>("preferences_size_later")->isVisible());
+            CHECK(w.find<QWidget>("preferences_size_later")->isVisible());
             QTest::keyClick(w.find<QComboBox>("preferences_size"), Qt::Key_Escape);
             return true;
         });
@@ -491,6 +491,53 @@ TEST_CASE("the size of type is kept, and held from the next start on", "[window]
     app::Preferences::hold_size();
     CHECK_FALSE(qEnvironmentVariableIsSet(name));
     if (!before.isEmpty()) qputenv(name, before);
+}
+
+TEST_CASE("the program is started again with what is open, unsaved edits are asked about first", "[window]") {
+    const Folder folder, out;
+    run_of(folder, 3);
+    Window w;
+    QStringList names;
+    int starts = 0;
+    w.window.set_starter([&](const QStringList& given) {
+        ++starts;
+        names = given;
+        return false;  // the tests go on in this one
+    });
+    REQUIRE(w.open(folder));
+    const auto start_again = [&] {
+        const Answering preferences([&](QWidget& dialog) {
+            if (dialog.objectName() != QStringLiteral("preferences")) return false;
+            w.pick("preferences_size",
+                   app::Preferences::size_percent() == 150 ? QStringLiteral("125%") : QStringLiteral("150%"));
+            w.click("preferences_start_again");
+            return true;
+        });
+        w.key(Qt::Key_Comma, Qt::ControlModifier);
+        CHECK(preferences.came());
+    };
+    // What was never saved comes again from its frames.
+    start_again();
+    CHECK(starts == 1);
+    CHECK(names.size() == int(w.pile().frames.size()));
+    CHECK(names.first() == QString::fromStdString(w.pile().frames.front().file->path.string()));
+    CHECK(w.told().contains(QStringLiteral("by hand")));
+    REQUIRE(w.save_as(out / "kept.pile"));
+    w.key(Qt::Key_A);
+    {
+        const Answering stays(answer(2, QStringLiteral("not saved")));
+        start_again();
+        CHECK(stays.came());
+    }
+    CHECK(starts == 1);
+    {
+        const Answering saves(answer(0, QStringLiteral("not saved")));
+        start_again();
+        CHECK(wait_for([&] { return starts == 2; }));
+    }
+    CHECK(names == QStringList(QString::fromStdString((out / "kept.pile").string())));
+    CHECK_FALSE(w.studio().document().edited());
+    QSettings().remove(QStringLiteral("size_percent"));
 }
 
 TEST_CASE("the result is seen in the export's profile, and what that cannot hold is hatched", "[window]") {

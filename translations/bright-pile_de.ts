@@ -1398,13 +1398,6 @@
     </message>
 </context>
 <context>
-    <name>bp::app</name>
-    <message>
-        <source>How far the surroundings go</source>
-        <translation>Wie weit die Umgebung reicht</translation>
-    </message>
-</context>
-<context>
     <name>bp::app::AlignCover</name>
     <message>
         <source>Crop to full cover</source>
@@ -4608,6 +4601,10 @@ in %5 s geschrieben</translation>
         <source>%1 is no longer there. Open it from where it is now.</source>
         <translation>%1 gibt es nicht mehr. Öffne es dort, wo es jetzt ist.</translation>
     </message>
+    <message>
+        <source>The program could not be started again. End it, and start it by hand.</source>
+        <translation>Das Programm ließ sich nicht neu starten. Beende es und starte es von Hand.</translation>
+    </message>
 </context>
 <context>
     <name>bp::app::MergeHead</name>
@@ -6260,6 +6257,14 @@ in %5 s geschrieben</translation>
         <source>Folder for %1</source>
         <translation>Ordner für %1</translation>
     </message>
+    <message>
+        <source>Start again now</source>
+        <translation>Jetzt neu starten</translation>
+    </message>
+    <message>
+        <source>Ends the program and starts it anew with what is open; unsaved edits are asked about first</source>
+        <translation>Beendet das Programm und startet es neu mit dem, was offen ist; nach ungesicherten Änderungen wird vorher gefragt</translation>
+    </message>
 </context>
 <context>
     <name>bp::app::Recovery</name>
@@ -7127,6 +7132,10 @@ Weiß: %2</translation>
     <message>
         <source>Smaller to the left, larger to the right; their middles stay as bright. In the sky, where there are zones</source>
         <translation>Nach links kleiner, nach rechts größer; ihre Mitten bleiben gleich hell. Im Himmel, wo es Bereiche gibt</translation>
+    </message>
+    <message>
+        <source>How far the surroundings go</source>
+        <translation>Wie weit die Umgebung reicht</translation>
     </message>
 </context>
 <context>

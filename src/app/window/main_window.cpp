@@ -5,6 +5,7 @@
 #include <QCloseEvent>
 #include <QFileInfo>
 #include <QMimeData>
+#include <QProcess>
 #include <QScreen>
 #include <QSettings>
 #include <QTimer>
@@ -29,6 +30,7 @@
 #include "app/steps/merge_step.h"
 #include "app/steps/parts_step.h"
 #include "app/window/menus.h"
+#include "app/window/preferences.h"
 #include "pile/edits.h"
 
 namespace bp::app {
@@ -51,6 +53,13 @@ MainWindow::MainWindow()
       surveyor_(new Surveyor(*studio_)),
       comparison_(new Comparison(*studio_, *viewer_)),
       arriving_(new Arriving(*studio_)) {
+    starter_ = [](const QStringList& names) {
+        QProcess program;
+        program.setProgram(QCoreApplication::applicationFilePath());
+        program.setArguments(names);
+        program.setProcessEnvironment(Preferences::surroundings());
+        return program.startDetached();
+    };
     setWindowTitle(tr("Bright Pile"));
     setWindowIcon(icon(QStringLiteral("bright-pile")));
     setAcceptDrops(true);
@@ -364,12 +373,30 @@ void MainWindow::dropEvent(QDropEvent* event) {
 
 void MainWindow::closeEvent(QCloseEvent* event) {
     event->ignore();
+    leave([this] { end(); });
+}
+
+void MainWindow::end() {
+    QSettings().setValue(QLatin1String(geometry_key), saveGeometry());
+    arriving_->stop();
+    recovery_->forget();
+    studio_->document().close();
+    QCoreApplication::quit();
+}
+
+void MainWindow::start_again() {
     leave([this] {
-        QSettings().setValue(QLatin1String(geometry_key), saveGeometry());
-        arriving_->stop();
-        recovery_->forget();
-        studio_->document().close();
-        QCoreApplication::quit();
+        // What was never saved is opened anew from its frames.
+        QStringList names;
+        if (const QString& path = studio_->document().path(); !path.isEmpty())
+            names << path;
+        else
+            for (const Frame& frame : studio_->pile().frames)
+                names << QString::fromStdString(frame.file->path.string());
+        if (starter_(names))
+            end();
+        else
+            studio_->say(tr("The program could not be started again. End it, and start it by hand."), true);
     });
 }
 

@@ -43,6 +43,10 @@ class MainWindow : public QMainWindow {
     Keys& keys() { return *keys_; }
     const PlayBar& play_bar() const { return *play_; }
 
+    // Starts the program once more beside this one, with these names; true when it runs.
+    using Starter = std::function<bool(const QStringList& names)>;
+    void set_starter(Starter starter) { starter_ = std::move(starter); }
+
   protected:
     bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
@@ -85,6 +89,9 @@ class MainWindow : public QMainWindow {
     void picture_menu(QPoint at);
     void build_list_menus();
     void choose_preferences();
+    void start_again();
+    // Nothing is asked any more.
+    void end();
     // Pictures are made anew for what the screen's samples mean now.
     void show_anew();
     void moved_to(QScreen* screen);
@@ -127,6 +134,7 @@ class MainWindow : public QMainWindow {
     Notices* notices_;
     Keys* keys_;
     std::optional<View> flipped_from_;
+    Starter starter_;
     std::function<void()> when_written_;  // waits for what is being written
     bool asking_ = false;                 // a question about leaving stands
     long noted_ = 0;                      // the pile whose picture is in the list of recent ones

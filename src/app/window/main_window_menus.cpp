@@ -179,8 +179,11 @@ void MainWindow::note_pile() {
 
 void MainWindow::choose_preferences() {
     Preferences dialog(*studio_, this);
+    bool again = false;
     connect(&dialog, &Preferences::display_changed, this, &MainWindow::show_anew);
+    connect(&dialog, &Preferences::start_again_wanted, this, [&again] { again = true; });
     dialog.exec();
+    if (again) start_again();
 }
 
 void MainWindow::show_anew() {

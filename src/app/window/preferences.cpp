@@ -18,7 +18,18 @@ namespace bp::app {
 namespace {
 
 constexpr auto size_key = "size_percent";
+constexpr auto scale_name = "QT_SCALE_FACTOR";
 constexpr int wide = 460;
+
+// What the surroundings said of the scale before hold_size(); none when it added nothing.
+struct Told {
+    bool kept = false, set = false;
+    QString scale;
+};
+Told& told() {
+    static Told of_start;
+    return of_start;
+}
 
 }  // namespace
 
@@ -28,11 +39,21 @@ int Preferences::size_percent() {
 }
 
 void Preferences::hold_size() {
-    constexpr auto name = "QT_SCALE_FACTOR";
     constexpr int as_it_is = 100;
     if (size_percent() == as_it_is) return;
-    const double told = qEnvironmentVariable(name, QStringLiteral("1")).toDouble();
-    qputenv(name, QByteArray::number((told > 0 ? told : 1) * size_percent() / as_it_is));
+    told() = {true, qEnvironmentVariableIsSet(scale_name), qEnvironmentVariable(scale_name)};
+    const double scale = told().scale.toDouble();
+    qputenv(scale_name, QByteArray::number((scale > 0 ? scale : 1) * size_percent() / as_it_is));
+}
+
+QProcessEnvironment Preferences::surroundings() {
+    QProcessEnvironment out = QProcessEnvironment::systemEnvironment();
+    if (!told().kept) return out;
+    if (told().set)
+        out.insert(QLatin1String(scale_name), told().scale);
+    else
+        out.remove(QLatin1String(scale_name));
+    return out;
 }
 
 Preferences::Preferences(Studio& studio, QWidget* parent) : QDialog(parent), studio_(studio) {
@@ -70,8 +91,19 @@ void Preferences::build_looks(QVBoxLayout& column) {
     sizes->setCurrentIndex(std::max(0, sizes->findData(size_percent())));
     form->addRow(tr("Size of type"), sizes);
     column.addLayout(form);
-    auto* later = quiet_label(tr("The size holds from the next start of the program on."), this);
+    auto* later = new QWidget(this);
     later->setObjectName(QStringLiteral("preferences_size_later"));
+    auto* row = new QHBoxLayout(later);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->addWidget(quiet_label(tr("The size holds from the next start of the program on."), later), 1);
+    auto* again =
+        push(tr("Start again now"), QStringLiteral("preferences_start_again"),
+             tr("Ends the program and starts it anew with what is open; unsaved edits are asked about first"), later);
+    row->addWidget(again);
+    connect(again, &QPushButton::clicked, this, [this] {
+        accept();
+        emit start_again_wanted();
+    });
     later->hide();
     column.addWidget(later);
     connect(themes, &QComboBox::activated, this, [themes](int) {
