@@ -13,6 +13,7 @@
 
 #include "app/looks/shipped.h"
 #include "app/panels/miniatures.h"
+#include "practice/scene.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -178,6 +179,13 @@ TEST_CASE("German is complete, and its sentences have the gaps that English has"
               Saying("%1 is of another size than the rest. Point to the file that it was.", {std::string("a.jpg")})) ==
           "a.jpg ist anders groß als die übrigen. Auf die Datei zeigen, die es war.");
     CHECK(app::said(frames_counted(3)) == "3 Aufnahmen");
+    // What the practice scenes are in a line, too.
+    Window w;
+    for (const practice::SceneEntry& scene : practice::scenes()) {
+        const std::string name = "demo_" + std::string(scene.name);
+        CHECK(w.find<QWidget>(name.c_str())->accessibleDescription().toStdString() != scene.summary);
+    }
+    CHECK(w.find<QWidget>("demo_quay")->accessibleDescription() == QStringLiteral("Der Fischkai, voller Leute"));
 }
 
 TEST_CASE("no word is cut in German, on a usual window and on a small one", "[window]") {

@@ -8336,6 +8336,46 @@ Weiß: %2</translation>
         <source>Following edges</source>
         <translation>Kanten wird gefolgt</translation>
     </message>
+    <message>
+        <source>Exposing %1</source>
+        <translation>%1 wird belichtet</translation>
+    </message>
+    <message>
+        <source>The sky turns over Skerrow light</source>
+        <translation>Der Himmel dreht sich über Skerrows Leuchtturm</translation>
+    </message>
+    <message>
+        <source>The fish quay, full of people</source>
+        <translation>Der Fischkai, voller Leute</translation>
+    </message>
+    <message>
+        <source>A chandler&apos;s shelf by lamplight</source>
+        <translation>Ein Regal beim Schiffsausrüster im Lampenlicht</translation>
+    </message>
+    <message>
+        <source>A heron crosses the creek</source>
+        <translation>Ein Reiher überquert den Priel</translation>
+    </message>
+    <message>
+        <source>Meteors over the sea, five hours long</source>
+        <translation>Meteore über dem Meer, fünf Stunden lang</translation>
+    </message>
+    <message>
+        <source>Five cats, never all looking</source>
+        <translation>Fünf Katzen, die nie alle hersehen</translation>
+    </message>
+    <message>
+        <source>A boat lit from every side</source>
+        <translation>Ein Boot, von allen Seiten beleuchtet</translation>
+    </message>
+    <message>
+        <source>Fireflies over a still marsh</source>
+        <translation>Glühwürmchen über stillem Moor</translation>
+    </message>
+    <message>
+        <source>Fountains of sparks in the forge&apos;s yard</source>
+        <translation>Funkenfontänen im Hof der Schmiede</translation>
+    </message>
 </context>
 <context>
     <name>main</name>

@@ -14,7 +14,8 @@ INTERNAL = re.compile(r'^[.<>,]|^ |^\\"| $|^(small picture|wide tones|mended fro
 
 def sentences(room, accepts):
     seen = []
-    for file in sorted((ROOT / room).rglob("*")):
+    where = ROOT / room
+    for file in [where] if where.is_file() else sorted(where.rglob("*")):
         if file.suffix not in (".cpp", ".h"):
             continue
         text = re.sub(r"//[^\n]*|#include[^\n]*", "", file.read_text())
@@ -39,7 +40,9 @@ OF_LIBRARY = re.compile(r"\*|^A subcommand is required$")
 # Words that stand alone in a help.
 SHORT = ("Usage", "OPTIONS", "Options", "REQUIRED", "SUBCOMMAND", "Subcommands", "Positionals", "TEXT", "INT", "UINT", "FLOAT")
 print("// The sentences of the core and of the command line, made by scripts/words; not compiled.\n// clang-format off")
-for context, room, accepts in (("core", "src/core", is_sentence), ("cli", "src/cli", is_told)):
+# What is painted on signs in the practice scenes stays as it is.
+PRACTICE = [("core", f"src/practice/{file}", is_sentence) for file in ("practice.cpp", "truth.cpp", "scenes/table.cpp")]
+for context, room, accepts in [("core", "src/core", is_sentence), *PRACTICE, ("cli", "src/cli", is_told)]:
     for words in sentences(room, accepts):
         print(f'QT_TRANSLATE_NOOP("{context}", "{words}");')
 # What the library for options explains itself.

@@ -47,7 +47,9 @@ Status write_truth(const SceneEntry& entry, const Scene& scene, const std::vecto
     std::error_code error;
     fs::create_directories(place, error);
     if (error)
-        return Failure{Fault::output, place.string(), {"Cannot make %1: %2.", {place.string(), error.message()}}};
+        return Failure{Fault::output,
+                       place.string(),
+                       {"The folder %1 cannot be made: %2. Choose another place.", {place.string(), error.message()}}};
     const double scale = options.size.width / scene_width;
     json out{{"scene", entry.name},           {"seed", options.seed},     {"width", options.size.width},
              {"height", options.size.height}, {"frames", json::array()},  {"streaks", json::array()},

@@ -65,6 +65,10 @@ MainWindow::MainWindow()
     setAcceptDrops(true);
     resize(QSize(1280, 800).boundedTo(screen()->availableSize()));
     restoreGeometry(QSettings().value(QLatin1String(geometry_key)).toByteArray());
+    // The screen may be a smaller one now, or everything on it drawn larger.
+    const QRect room = screen()->availableGeometry();
+    if (!isFullScreen() && !isMaximized() && (width() > room.width() || height() > room.height()))
+        setGeometry(QRect(room.topLeft(), size().boundedTo(room.size())));
     use_display_of(screen());
     auto* centre = new QWidget(this);
     auto* column = new QVBoxLayout(centre);

@@ -1,6 +1,7 @@
 #include "app/window/start_screen.h"
 
 #include <QAbstractButton>
+#include <QCoreApplication>
 #include <QDateTime>
 #include <QFile>
 #include <QFileInfo>
@@ -30,6 +31,11 @@ QString scene_picture(const practice::SceneEntry& scene) {
     const QString own =
         QStringLiteral(":/pictures/%1.jpg").arg(QString::fromUtf8(scene.name.data(), qsizetype(scene.name.size())));
     return QFile::exists(own) ? own : picture_of(scene.outcome);
+}
+
+// The sentences of the core have those of the scenes among them.
+QString summary_of(const practice::SceneEntry& scene) {
+    return QCoreApplication::translate("core", std::string(scene.summary).c_str());
 }
 
 // A picture with a title and a line below it.
@@ -194,8 +200,7 @@ StartScreen::StartScreen(QWidget* parent) : QWidget(parent) {
     int place = 0;
     for (const practice::SceneEntry& scene : practice::scenes()) {
         const QString name = QString::fromUtf8(scene.name.data(), qsizetype(scene.name.size()));
-        auto* card = new Card(tr("%1, %2 frames").arg(name).arg(scene.frames),
-                              QString::fromUtf8(scene.summary.data(), qsizetype(scene.summary.size())),
+        auto* card = new Card(tr("%1, %2 frames").arg(name).arg(scene.frames), summary_of(scene),
                               QImage(scene_picture(scene)), false, this);
         card->setObjectName(QStringLiteral("demo_%1").arg(name));
         connect(card, &QAbstractButton::clicked, this, [this, name] { emit demo_chosen(name); });
