@@ -203,6 +203,29 @@ TEST_CASE("merge writes what the core renders, in every mode") {
     CHECK(test::difference(read_picture(out / "2.tif").value(), read_picture(folder / "frame-2.tif").value()) == "");
 }
 
+TEST_CASE("nothing that is written of a merge is written over a frame, or over what is written beside it") {
+    const Folder folder, out;
+    for (int i = 0; i < 2; ++i)
+        test::write(folder / ("f" + std::to_string(i) + ".tif"), test::speckle({60, 40}, 3, unsigned(i)));
+    const fs::path first = folder / "f0.tif";
+    const std::string before = test::bytes_of(first);
+    const std::string call = "merge " + folder.path().string() + " --quiet -o " + at(out, "o.tif");
+    fs::create_symlink(first, out / "link.pile");
+    for (const std::string& other : {"--report " + first.string(), "--pile " + at(out, "link.pile")}) {
+        INFO(other);
+        const auto refused = run_program(call + " " + other);
+        CHECK(refused.code != 0);
+        CHECK(refused.error.find("Originals are never written over") != std::string::npos);
+        CHECK(test::bytes_of(first) == before);
+        // It is said before the work.
+        CHECK_FALSE(fs::exists(out / "o.tif"));
+    }
+    const auto refused = run_program(call + " --report " + at(out, "../" + out.path().filename().string() + "/o.tif"));
+    CHECK(refused.code == 2);
+    CHECK(refused.error.find("--report would write over") != std::string::npos);
+    CHECK(run_program(call + " --report " + at(out, "r.json")).code == 0);
+}
+
 TEST_CASE("memory bounds a merge and changes no bit; too little says what is needed") {
     const Folder folder;
     const Folder out;

@@ -100,6 +100,20 @@ void save_changed(const Pile& pile, const fs::path& file, const std::function<vo
 
 }  // namespace
 
+TEST_CASE("a pile is never written over one of its frames, by whatever link") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 2, {40, 30}, 16);
+    const fs::path frame = pile.frames[1].file->path;
+    const std::string before = test::bytes_of(frame);
+    fs::create_symlink(frame, folder / "night.pile");
+    const Status saved = save_pile(pile, folder / "night.pile");
+    REQUIRE_FALSE(saved.ok());
+    CHECK(saved.failure().sentence.english().find("Originals are never written over") != std::string::npos);
+    CHECK(test::bytes_of(frame) == before);
+    fs::remove(folder / "night.pile");
+    CHECK(save_pile(pile, folder / "night.pile").ok());
+}
+
 TEST_CASE("a saved pile is the same pile when it is opened") {
     const Folder folder;
     const Pile pile = rich_pile(folder);

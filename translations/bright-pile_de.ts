@@ -7765,6 +7765,10 @@ Weiß: %2</translation>
         <source>%1 and %2 cannot go together.</source>
         <translation>%1 und %2 gehen nicht zusammen.</translation>
     </message>
+    <message>
+        <source>--report would write over %1, which is written, too. Choose another name.</source>
+        <translation>--report würde %1 überschreiben, was auch geschrieben wird. Wähle einen anderen Namen.</translation>
+    </message>
 </context>
 <context>
     <name>core</name>

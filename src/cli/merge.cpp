@@ -3,6 +3,7 @@
 #include "cli/merge_options.h"
 #include "engine/export.h"
 #include "engine/merge_noise.h"
+#include "pile/file.h"
 
 namespace bp::cli {
 namespace {
@@ -19,6 +20,12 @@ Exit run_merge(const OutOptions& options, Context& context) {
         return fail({Fault::wrong_call, "", "Say where to write: -o for the picture, --pile for the pile, or both."});
     if (options.out.empty() && !options.report.empty())
         return fail({Fault::wrong_call, "", "--report tells of the picture that -o names, and none is written."});
+    const auto place = [](const std::string& name) { return fs::weakly_canonical(fs::absolute(name)); };
+    for (const std::string& other : {options.out, options.pile})
+        if (!options.report.empty() && !other.empty() && place(other) == place(options.report))
+            return fail({Fault::wrong_call,
+                         options.report,
+                         {"--report would write over %1, which is written, too. Choose another name.", {other}}});
     const ThreadLimit limit(options.merge.threads);
     MemoryGate::of_process().set_limit(options.merge.memory);
     Result<Asked> asked = pile_asked_for(options.merge, options.out, context.job);
@@ -26,6 +33,10 @@ Exit run_merge(const OutOptions& options, Context& context) {
     const Pile& pile = asked.value().pile;
     Stages& stages = asked.value().stages;
     FrameStore& store = *asked.value().store;
+    // Before the work, not after it.
+    for (const std::string& file : {options.report, options.pile})
+        if (const Status kept = file.empty() ? Status(Done{}) : keeps_originals(pile, file); !kept.ok())
+            return fail(kept.failure());
     if (options.out.empty()) {
         Status written = write_pile(pile, options.pile);
         if (!written.ok()) return fail(written.failure());

@@ -68,9 +68,11 @@ class Answering {
     explicit Answering(std::function<bool(QWidget&)> answer) : answer_(std::move(answer)) {
         QObject::connect(&timer_, &QTimer::timeout, [this] {
             QWidget* dialog = QApplication::activeModalWidget();
-            if (!dialog || !dialog->isVisible() || came_) return;
-            came_ = true;
+            if (!dialog || !dialog->isVisible() || came_ || answers_) return;
+            // It has come when the answer is given, and not while it is: what is waited for then would be met too soon.
+            answers_ = true;
             came_ = answer_(*dialog);
+            answers_ = false;
         });
         timer_.start(10);
     }
@@ -80,6 +82,7 @@ class Answering {
     std::function<bool(QWidget&)> answer_;
     QTimer timer_;
     bool came_ = false;
+    bool answers_ = false;
 };
 
 // Presses a button of a question by its number; -1 is Escape. `words` must stand in the question.

@@ -306,9 +306,10 @@ void Studio::mend_picture(Point at, double width_px, std::function<void(const Me
 void Studio::save_finish(const QString& path) {
     const QString name = QFileInfo(path).fileName();
     saving_.run<Status>(
-        [finish = pile().finish, size = pile().size, path](Job& job) -> Status {
+        [of = pile(), path](Job& job) -> Status {
             job.begin("Saving", 1);
-            return bp::save_finish(finish, size, path.toStdString());
+            if (Status kept = keeps_originals(of, path.toStdString()); !kept.ok()) return kept;
+            return bp::save_finish(of.finish, of.size, path.toStdString());
         },
         [this, name](const Status& status) {
             if (status.ok())

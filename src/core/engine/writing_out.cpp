@@ -2,11 +2,10 @@
 
 #include <algorithm>
 
-#include "base/files.h"
 #include "engine/knitting.h"
 #include "engine/part_edges.h"
-#include "io/clip.h"
 #include "pile/edits.h"
+#include "pile/file.h"
 #include "pile/part_edits.h"
 
 namespace bp {
@@ -20,22 +19,11 @@ const Frame* broken_frame(const Pile& pile, const Failure& failure) {
     return found == pile.frames.end() ? nullptr : &*found;
 }
 
-// The file that holds a frame: of one of a clip, the clip.
-fs::path file_of(const FrameFile& frame) {
-    const std::optional<ClipFrame> in_clip = clip_frame_of(frame.path);
-    return in_clip ? in_clip->clip : frame.path;
-}
-
 }  // namespace
 
 Result<Pile> write_without_broken(const Pile& pile, const fs::path& file,
                                   const std::function<Status(const Pile& pile)>& write) {
-    for (const Frame& frame : pile.frames)
-        if (same_file(file_of(*frame.file), file))
-            return Failure{Fault::output,
-                           file.string(),
-                           {"%1 is one of the frames. Originals are never written over: choose another name.",
-                            {file.filename().string()}}};
+    if (Status kept = keeps_originals(pile, file); !kept.ok()) return kept.failure();
     Pile now = pile;
     while (true) {
         if (merged_ids(now).empty() && !shows_parts(now))

@@ -126,8 +126,21 @@ LoadedPile with_files(pile::Unpacked unpacked) {
 
 }  // namespace
 
+Status keeps_originals(const Pile& pile, const fs::path& file) {
+    for (const Frame& frame : pile.frames) {
+        const std::optional<ClipFrame> in_clip = clip_frame_of(frame.file->path);
+        if (same_file(in_clip ? in_clip->clip : frame.file->path, file))
+            return Failure{Fault::output,
+                           file.string(),
+                           {"%1 is one of the frames. Originals are never written over: choose another name.",
+                            {file.filename().string()}}};
+    }
+    return Done{};
+}
+
 Status save_pile(const Pile& pile, const fs::path& file) {
     return guarded([&]() -> Status {
+        if (Status kept = keeps_originals(pile, file); !kept.ok()) return kept;
         Result<Pieces> pieces = pile::pieces_of(pile, fs::absolute(file).parent_path());
         if (!pieces.ok()) return pieces.failure();
         Status checked = check(pieces.value(), pile, file);

@@ -9,8 +9,13 @@
 
 namespace bp {
 
-// Writes as write_whole() does. What would be written is read back first, as a reader does: when that does not give the
-// same pile nothing is written. Frames are named relative to the pile's folder and from the root.
+// Fails where writing to a file would write over a frame of the pile, by whatever name or link: originals are never
+// written to. Whatever is written of a pile asks this first.
+Status keeps_originals(const Pile& pile, const std::filesystem::path& file);
+
+// Writes as write_whole() does, and never over a frame. What would be written is read back first, as a reader does:
+// when that does not give the same pile nothing is written. Frames are named relative to the pile's folder and from the
+// root.
 Status save_pile(const Pile& pile, const std::filesystem::path& file);
 
 struct LoadedPile {
