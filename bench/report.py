@@ -214,11 +214,11 @@ def short_rows(row):
     """Runs so short that beginning and ending count."""
     soft = sorted(SOFT.glob("*.jpg"))
     for mode, limit in [("lighten", 1.2), ("maximum", 1.2), ("median", 1.2), ("mean", 1.4), ("clipped-mean", 1.4)]:
-        ratios = between(11, lambda: merge_files(soft, mode)[0], lambda: decode_files(soft))
+        ratios = between(21, lambda: merge_files(soft, mode)[0], lambda: decode_files(soft))
         row(f"{mode} of {len(soft)} soft frames to 16-bit TIFF, over libjpeg-turbo decoding them", f"{limit} x",
             spread(ratios))
     row("bright-pile-cli --version, over vips --version", "1.5 x",
-        spread(between(11, lambda: seconds_of(BIN / "bright-pile-cli", "--version"),
+        spread(between(21, lambda: seconds_of(BIN / "bright-pile-cli", "--version"),
                        lambda: seconds_of("vips", "--version"))))
 
 
