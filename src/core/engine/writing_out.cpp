@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "base/files.h"
 #include "engine/knitting.h"
 #include "engine/part_edges.h"
 #include "pile/edits.h"

@@ -59,9 +59,13 @@ std::optional<FrameFile> found_at(const std::vector<fs::path>& places, const std
     bool first = true;
     for (const fs::path& place : places) {
         Result<FrameFile> found = read_frame_file(place);
-        if (found.ok() && found.value().hash == hash) return std::move(found).value();
-        if (found.ok() && !other) other = std::move(found).value();
-        if (!found.ok() && first) why = found.failure();
+        if (!found.ok()) {
+            if (first) why = found.failure();
+        } else if (found.value().hash == hash) {
+            return std::move(found).value();
+        } else if (!other) {
+            other = std::move(found).value();
+        }
         first = false;
     }
     return other;
