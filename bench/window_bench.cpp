@@ -13,6 +13,7 @@
 #include <algorithm>
 #include <cstdio>
 #include <functional>
+#include <map>
 #include <stdexcept>
 #include <string_view>
 #include <vector>
@@ -145,37 +146,26 @@ class Bench {
     }
 
     void run(std::string_view part) {
-        if (part == "all")
+        static const std::map<std::string_view, void (Bench::*)()> parts{
+            {"open", nullptr},          {"modes", &Bench::modes},
+            {"slider", &Bench::slider}, {"trails", &Bench::trails},
+            {"plumb", &Bench::plumb},   {"set_aside", &Bench::set_aside},
+            {"nudge", &Bench::nudge},   {"flips", &Bench::flips_at_fit},
+            {"brush", &Bench::brush},   {"full_size", &Bench::full_size},
+            {"rail", &Bench::rail},     {"parts", &Bench::parts},
+            {"finish", &Bench::finish}};
+        if (part == "all") {
             for (const char* one :
                  {"modes", "slider", "trails", "plumb", "set_aside", "nudge", "flips", "brush", "full_size"})
                 run(one);
-        else if (part == "modes")
-            modes();
-        else if (part == "slider")
-            slider();
-        else if (part == "trails")
-            trails();
-        else if (part == "plumb")
-            plumb();
-        else if (part == "set_aside")
-            set_aside();
-        else if (part == "nudge")
-            nudge();
-        else if (part == "flips")
-            flips("flip");
-        else if (part == "brush")
-            brush();
-        else if (part == "full_size")
-            full_size();
-        else if (part == "rail")
-            rail();
-        else if (part == "parts")
-            this->parts();
-        else if (part == "finish")
-            finish();
-        else if (part != "open")
-            throw std::runtime_error("there is nothing called " + std::string(part));
+            return;
+        }
+        const auto found = parts.find(part);
+        if (found == parts.end()) throw std::runtime_error("there is nothing called " + std::string(part));
+        if (found->second) (this->*found->second)();
     }
+
+    void flips_at_fit() { flips("flip"); }
 
     void modes() {
         open_step(4);

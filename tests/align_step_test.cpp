@@ -29,6 +29,14 @@ void begin(Window& w, const Folder& folder) {
     w.click("knot_2");
 }
 
+// Frames that take the models a while, the Align step open.
+void begin_with_models(Window& w, const Folder& folder) {
+    for (int i = 0; i < 6; ++i)
+        write(folder / ("s-" + std::to_string(i) + ".png"), speckle_8({900, 700}, 3, unsigned(i)), 8);
+    REQUIRE(w.open(folder));
+    w.click("knot_2");
+}
+
 Point shift_of(Window& w, int id) {
     return placement(w.pile(), *find_frame(w.pile(), id)).to_canvas({0, 0});
 }
@@ -36,12 +44,9 @@ Point shift_of(Window& w, int id) {
 }  // namespace
 
 TEST_CASE("small pictures of the models are left when the step is, and found when it is looked at again", "[window]") {
-    Folder folder;
-    for (int i = 0; i < 6; ++i)
-        write(folder / ("s-" + std::to_string(i) + ".png"), speckle_8({900, 700}, 3, unsigned(i)), 8);
+    const Folder folder;
     Window w;
-    REQUIRE(w.open(folder));
-    w.click("knot_2");
+    begin_with_models(w, folder);
     CHECK(w.studio().previews().lane().busy());
     w.click("knot_3");
     CHECK_FALSE(w.studio().previews().lane().busy());
@@ -51,12 +56,9 @@ TEST_CASE("small pictures of the models are left when the step is, and found whe
 }
 
 TEST_CASE("small pictures of the models rest while frames are gone through, and come afterwards", "[window]") {
-    Folder folder;
-    for (int i = 0; i < 6; ++i)
-        write(folder / ("s-" + std::to_string(i) + ".png"), speckle_8({900, 700}, 3, unsigned(i)), 8);
+    const Folder folder;
     Window w;
-    REQUIRE(w.open(folder));
-    w.click("knot_2");
+    begin_with_models(w, folder);
     app::ModelPreviews& previews = w.studio().previews();
     REQUIRE(previews.lane().busy());
     w.window.canvas().setFocus();

@@ -48,6 +48,14 @@ struct Held {
     }
 };
 
+// Four frames of a run, by keys and the dialog; they are being opened then.
+void begin_to_open(Window& w, const Folder& run) {
+    const Answering dialog(choose({run / "f1.tif", run / "f2.tif", run / "f3.tif", run / "f4.tif"}));
+    w.key(Qt::Key_O, Qt::ControlModifier);
+    REQUIRE(dialog.came());
+    REQUIRE(w.studio().opening().busy());
+}
+
 }  // namespace
 
 TEST_CASE("a frame that is looked at can be removed, and the next one is shown", "[window]") {
@@ -314,14 +322,8 @@ TEST_CASE("whoever works on while another pile is being opened is asked before i
     Window w;
     REQUIRE(w.open(folder));
     REQUIRE(w.save_as(out / "first.pile"));
-    const auto begin_to_open = [&] {
-        const Answering dialog(choose({other / "f1.tif", other / "f2.tif", other / "f3.tif", other / "f4.tif"}));
-        w.key(Qt::Key_O, Qt::ControlModifier);
-        REQUIRE(dialog.came());
-        REQUIRE(w.studio().opening().busy());
-    };
     // What is edited meanwhile stays, when the person says so, and no question comes later.
-    begin_to_open();
+    begin_to_open(w, other);
     w.key(Qt::Key_A);
     REQUIRE(w.studio().document().edited());
     {
@@ -334,7 +336,7 @@ TEST_CASE("whoever works on while another pile is being opened is asked before i
     // It is saved, when the person says that, before the other one opens.
     w.key(Qt::Key_Z, Qt::ControlModifier);
     REQUIRE_FALSE(w.studio().document().edited());
-    begin_to_open();
+    begin_to_open(w, other);
     w.key(Qt::Key_A);
     {
         const Answering question(answer(0, QStringLiteral("not saved")));
@@ -347,7 +349,7 @@ TEST_CASE("whoever works on while another pile is being opened is asked before i
     CHECK(std::count_if(kept.value().pile.frames.begin(), kept.value().pile.frames.end(),
                         [](const Frame& f) { return f.aside; }) == 1);
     // Nothing was done meanwhile: no question.
-    begin_to_open();
+    begin_to_open(w, other);
     REQUIRE(w.settle());
     CHECK(w.studio().document().name() != QStringLiteral("first.pile"));
 }
@@ -358,11 +360,7 @@ TEST_CASE("what was opened waits for a dialog about the pile that is open", "[wi
     run_of(other, 5);
     Window w;
     REQUIRE(w.open(folder));
-    {
-        const Answering dialog(choose({other / "f1.tif", other / "f2.tif", other / "f3.tif", other / "f4.tif"}));
-        w.key(Qt::Key_O, Qt::ControlModifier);
-        REQUIRE(dialog.came());
-    }
+    begin_to_open(w, other);
     // The person is in the middle of saving when the other one is there: what is saved is what the dialog was about.
     const Answering dialog([&](QWidget& widget) {
         if (w.studio().opening().busy()) return false;
