@@ -29,6 +29,8 @@ install(DIRECTORY ${PROJECT_BINARY_DIR}/locale DESTINATION ${share} FILES_MATCHI
 # The guide, from the same files that are read here.
 install(DIRECTORY ${PROJECT_SOURCE_DIR}/docs/guide ${PROJECT_SOURCE_DIR}/docs/pictures ${PROJECT_SOURCE_DIR}/docs/screenshots
         DESTINATION ${share}/bright-pile)
+# Its pictures in other languages, where scripts/screenshots has taken them.
+install(DIRECTORY ${PROJECT_BINARY_DIR}/screenshots DESTINATION ${share}/bright-pile OPTIONAL)
 
 set(BRIGHT_PILE_PICTURES "")
 if(BRIGHT_PILE_PICTURES_URL)

@@ -433,6 +433,18 @@ TEST_CASE("a reference that is not of the scene is refused with what to do, by e
     CHECK(refuses(with_role(scene, all, Role::foreground), Model::stars));
 }
 
+TEST_CASE("a reference that is gone when its stars are looked for is named") {
+    const Folder folder;
+    const Pile pile = test::speckle_pile(folder, 3, {120, 90}, 8);
+    const fs::path gone = find_frame(pile, pile.reference)->file->path;
+    fs::remove(gone);
+    Job job;
+    const auto refused = align_frames(pile, Model::stars, pile.reference, job);
+    REQUIRE_FALSE(refused.ok());
+    CHECK(refused.failure().file == gone.string());
+    CHECK(refused.failure().frame == pile.reference);
+}
+
 TEST_CASE("a frame that becomes a dark one is neither reference nor base, and cannot be made it") {
     const Folder folder;
     const Pile scene = test::speckle_pile(folder, 4, {120, 90}, 8);

@@ -249,4 +249,7 @@ TEST_CASE("paths of any bytes go through text and come back") {
         CHECK(path_from_text(text).string() == path);
     }
     CHECK(path_to_text("plain/name.jpg") == "plain/name.jpg");
+    CHECK(cut_to("m\xc3\xb6we", 3) == "m\xc3\xb6");
+    CHECK(cut_to("m\xc3\xb6we", 2) == "m");
+    CHECK(cut_to("gull", 9) == "gull");
 }

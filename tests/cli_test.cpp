@@ -817,10 +817,15 @@ TEST_CASE("sequence shows what moves in places that lie apart, and its pile rend
     }
     REQUIRE(run_program("render --quiet " + at(folder, "s.pile") + " -o " + at(folder, "r.tif")).code == 0);
     CHECK(test::bytes_of(folder / "r.tif") == test::bytes_of(folder / "s.tif"));
-    const auto wide = run_program("sequence --json --quiet --spacing 400 -o " + at(folder, "w.tif") + " " + frames);
-    CHECK(nlohmann::json::parse(wide.out)["frames"].size() == 1);
     CHECK(run_program("sequence --spacing -1 -o " + at(folder, "x.tif") + " " + frames).code == 2);
     CHECK(run_program("sequence --on-top middle -o " + at(folder, "x.tif") + " " + frames).code == 2);
+    // Names need not be UTF-8, and a pile says in which format its picture was written.
+    fs::rename(folder / "run", folder / "m\xf6we");
+    const auto wide = run_program("sequence --json --quiet --spacing 400 --pile " + at(folder, "w.pile") + " -o " +
+                                  at(folder, "w.ora") + " " + at(folder, "m\xf6we"));
+    REQUIRE(wide.code == 0);
+    CHECK(nlohmann::json::parse(wide.out)["frames"].size() == 1);
+    CHECK(load_pile(folder / "w.pile").value().pile.exporting.ending == ".ora");
 }
 
 TEST_CASE("shower lays the meteors of all frames over one, and its pile renders the same") {
@@ -834,6 +839,10 @@ TEST_CASE("shower lays the meteors of all frames over one, and its pile renders 
     for (const auto& m : meteors) CHECK(m["frame"] != 1);
     REQUIRE(run_program("render --quiet " + at(folder, "s.pile") + " -o " + at(folder, "r.tif")).code == 0);
     CHECK(test::bytes_of(folder / "r.tif") == test::bytes_of(folder / "s.tif"));
+    fs::rename(folder / "run", folder / "n\xe4chte");
+    const auto streaks = run_program("streaks --json --quiet " + at(folder, "n\xe4chte"));
+    REQUIRE(streaks.code == 0);
+    CHECK(nlohmann::json::parse(streaks.out)["streaks"].size() >= meteors.size());
 }
 
 TEST_CASE("names that are not UTF-8 are reported as far as they can be") {

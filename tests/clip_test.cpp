@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <catch2/catch.hpp>
+#include <chrono>
 #include <cstdlib>
 #include <fstream>
 #include <opencv2/videoio.hpp>
@@ -36,6 +37,7 @@ class OwnCache {
         for (const auto& entry : fs::recursive_directory_iterator(folder_.path())) count += entry.is_regular_file();
         return count;
     }
+    fs::path clips() const { return folder_.path() / "bright-pile" / "clips"; }
     void empty() const { fs::remove_all(folder_.path() / "bright-pile"); }
 
   private:
@@ -154,4 +156,36 @@ TEST_CASE("a clip that ends early says where") {
             .value();
     CHECK(merged_ids(pile) == std::vector<int>{pile.frames[0].id});
     CHECK(pile.frames[2].problem.english().find("run.avi ends at frame 6") == 0);
+}
+
+TEST_CASE("frames of clips that are not in use make room, the ones used longest ago first") {
+    const OwnCache cache;
+    const Folder folder;
+    film(folder / "run.avi", 6);
+    // What other runs of the program have left, of a thousand bytes each.
+    for (int days = 1; days <= 3; ++days) {
+        const fs::path left = cache.clips() / std::to_string(days);
+        fs::create_directories(left);
+        std::ofstream(left / "0.png") << std::string(1000, 'x');
+        fs::last_write_time(left, fs::file_time_type::clock::now() - std::chrono::hours(24 * days));
+    }
+    Job job;
+    REQUIRE(unroll_clip(folder / "run.avi", {2}, job).ok());
+    long own = 0;
+    for (const auto& entry : fs::recursive_directory_iterator(cache.clips()))
+        if (entry.is_regular_file()) own += long(entry.file_size());
+    own -= 3000;
+    REQUIRE(own > 0);
+    const auto there = [&](const char* name) { return fs::exists(cache.clips() / name); };
+    limit_clip_frames(std::uint64_t(own) + 2500);
+    sweep_clip_frames();
+    CHECK_FALSE(there("3"));
+    CHECK(there("2"));
+    // What is in use stays, whatever it takes, also when more of it is decoded.
+    limit_clip_frames(0);
+    REQUIRE(unroll_clip(folder / "run.avi", {4}, job).ok());
+    CHECK_FALSE(there("2"));
+    CHECK_FALSE(there("1"));
+    CHECK(cache.files() == 2);
+    limit_clip_frames(std::uint64_t(2) << 30);
 }

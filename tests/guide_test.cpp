@@ -1,6 +1,7 @@
 // The guide inside the window, and what the themes promise to the eyes.
 #include "app/window/guide.h"
 
+#include <QFileInfo>
 #include <QListWidget>
 #include <QRegularExpression>
 #include <QScrollBar>
@@ -158,6 +159,23 @@ TEST_CASE("the guide is there in German, whole, with the pictures and links of t
         // Neither is much shorter than the other: nothing was left out.
         CHECK(spoken[i].text.size() > 0.85 * english[i].text.size());
     }
+}
+
+TEST_CASE("a picture of the guide shows the window in the reader's language where there is one", "[window]") {
+    const Folder folder;
+    fs::create_directories(folder / "guide");
+    fs::create_directories(folder / "screenshots/de");
+    QImage picture(4, 3, QImage::Format_RGB32);
+    picture.fill(Qt::gray);
+    const auto at = [&](const char* name) { return QString::fromStdString((folder / name).string()); };
+    for (const char* name : {"screenshots/align.png", "screenshots/even.png", "screenshots/de/align.png"})
+        REQUIRE(picture.save(at(name)));
+    const auto same = [&](const char* language, const char* named, const char* found) {
+        return QFileInfo(app::file_of_picture(at("guide"), language, named)) == QFileInfo(at(found));
+    };
+    CHECK(same("de", "../screenshots/align.png", "screenshots/de/align.png"));
+    CHECK(same("de", "../screenshots/even.png", "screenshots/even.png"));
+    CHECK(same("in English", "../screenshots/align.png", "screenshots/align.png"));
 }
 
 TEST_CASE("words and marks stand out from what they lie on, in both themes", "[window]") {

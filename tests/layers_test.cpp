@@ -6,6 +6,7 @@
 #include <exiv2/exiv2.hpp>
 #include <fstream>
 
+#include "base/text.h"
 #include "engine/export.h"
 #include "engine/export_names.h"
 #include "engine/open.h"
@@ -247,6 +248,12 @@ TEST_CASE("names of exports say what stands in braces, differ, and fit into a fo
     CHECK(export_names(pile, "night").front() == "night-3 lighten 40x30 {nothing}.tif");
     pile.exporting.name = "../{pile}/x";
     CHECK(export_names(pile, "night").front() == "-night-x.tif");
+    // One that is too long for a disk ends with a whole character.
+    pile.exporting.name = std::string("n");
+    for (int i = 0; i < 90; ++i) pile.exporting.name += "\xe2\x98\x83";
+    const std::string cut = export_names(pile, "night").front();
+    CHECK(cut.size() == 1 + 66 * 3 + std::string(".tif").size());
+    CHECK(valid_utf8(cut) == cut);
     pile.exporting.name = "same";
     ExportSettings small;
     small.ending = ".jpg";

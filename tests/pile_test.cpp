@@ -80,6 +80,7 @@ TEST_CASE("aside, role, problem and alignment decide what is merged") {
     pile.methods.sky.mode = Mode::one;
     CHECK(merged_ids(with_base(pile, 3)) == Ids{3});
     CHECK(with_base(pile, 99).base == 1);
+    CHECK(with_base(with_problem(pile, 3, "broken"), 3).base == 1);
 }
 
 TEST_CASE("a broken base or reference gives way to a good frame") {

@@ -302,6 +302,8 @@ const std::vector<Told>& table() {
         {"The frame %1 could not be read and is left out.", "a frame without a file (pile_file_test)", {}},
         {"A streak of the frame %1 could not be read and is left out.", "a streak of one point (pile_file_test)", {}},
         {"The part %1 could not be read and is left out.", "a part without a mask (pile_file_test)", {}},
+        {"A range of colours could not be read and is left out.", "a number for one (pile_file_test)", {}},
+        {"A picture of the export could not be read and is left out.", "a number for one (pile_file_test)", {}},
         {"A mended place could not be read and is left out.", "a line of no points (pile_file_test)", {}},
         {"The place %1 could not be read and is left out.", "a place without a shape (pile_file_test)", {}},
         {"Where the frame %1 lies could not be read: it counts as not aligned. Align again.",

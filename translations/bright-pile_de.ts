@@ -8380,6 +8380,14 @@ Weiß: %2</translation>
         <source>Fountains of sparks in the forge&apos;s yard</source>
         <translation>Funkenfontänen im Hof der Schmiede</translation>
     </message>
+    <message>
+        <source>A range of colours could not be read and is left out.</source>
+        <translation>Ein Farbbereich war nicht lesbar und bleibt weg.</translation>
+    </message>
+    <message>
+        <source>A picture of the export could not be read and is left out.</source>
+        <translation>Ein Bild des Exports war nicht lesbar und bleibt weg.</translation>
+    </message>
 </context>
 <context>
     <name>main</name>

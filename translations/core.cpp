@@ -133,6 +133,8 @@ QT_TRANSLATE_NOOP("core", "A sensor spot could not be read and is left out.");
 QT_TRANSLATE_NOOP("core", "The frame %1 could not be read and is left out.");
 QT_TRANSLATE_NOOP("core", "A streak of the frame %1 could not be read and is left out.");
 QT_TRANSLATE_NOOP("core", "The part %1 could not be read and is left out.");
+QT_TRANSLATE_NOOP("core", "A range of colours could not be read and is left out.");
+QT_TRANSLATE_NOOP("core", "A picture of the export could not be read and is left out.");
 QT_TRANSLATE_NOOP("core", "A mended place could not be read and is left out.");
 QT_TRANSLATE_NOOP("core", "The place %1 could not be read and is left out.");
 QT_TRANSLATE_NOOP("core", "Where the frame %1 lies could not be read: it counts as not aligned. Align again.");

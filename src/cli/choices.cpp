@@ -9,6 +9,8 @@
 #include "engine/export.h"
 #include "engine/open.h"
 #include "io/gather.h"
+#include "io/layered_writer.h"
+#include "io/writer.h"
 #include "pile/file.h"
 
 namespace bp::cli {
@@ -119,6 +121,11 @@ bool tell_problems(const Pile& pile) {
     return any;
 }
 
+void set_ending(Pile& pile, const fs::path& out) {
+    if (const auto format = format_of(out)) pile.exporting.ending = standard_ending(format->format);
+    if (writes_in_layers(out)) pile.exporting.ending = ".ora";
+}
+
 void PartsOut::add_to(CLI::App& app, const Saying& told) {
     app.add_option("-o,--out", picture, "The picture to write: .tif, .png, .exr, .jxl, .webp, .jpg or .ora")
         ->required();
@@ -129,7 +136,7 @@ void PartsOut::add_to(CLI::App& app, const Saying& told) {
 Result<Pile> write_parts(Pile pile, const PartsOut& out, FrameStore& store, Job& job) {
     ExportOptions writing{{pile.exporting.bits, pile.exporting.quality}};
     writing.known = &store;
-    if (const auto format = format_of(out.picture)) pile.exporting.ending = standard_ending(format->format);
+    set_ending(pile, out.picture);
     Result<Exported> exported = export_picture(pile, out.picture, writing, job);
     if (!exported.ok()) return exported.failure();
     if (!out.pile.empty()) {

@@ -56,6 +56,9 @@ bool tell_problems(const Pile& pile);
 // Saves a pile whose frames are known by their paths: they get their hashes first.
 Status write_pile(Pile pile, const std::filesystem::path& file);
 
+// A pile says in which format its picture was written.
+void set_ending(Pile& pile, const std::filesystem::path& out);
+
 // Frames as the command line names them.
 struct FrameChoice {
     std::vector<std::string> names;

@@ -14,9 +14,7 @@
 #include "engine/render.h"
 #include "engine/source.h"
 #include "io/gather.h"
-#include "io/layered_writer.h"
 #include "io/profile_file.h"
-#include "io/writer.h"
 #include "pile/edits.h"
 #include "pile/file.h"
 #include "pile/finish_edits.h"
@@ -296,8 +294,7 @@ Result<Asked> pile_asked_for(const MergeOptions& options, const std::filesystem:
     if (options.says("--without-place")) pile.exporting.whereabouts = !options.without_place;
     if (options.says("--profile"))
         if (Status chosen = choose_profile(options.profile, pile); !chosen.ok()) return chosen.failure();
-    if (const auto format = format_of(out)) pile.exporting.ending = standard_ending(format->format);
-    if (writes_in_layers(out)) pile.exporting.ending = ".ora";
+    set_ending(pile, out);
     // The depth of another format means nothing in this one.
     if (pile.exporting.ending != pattern.pile.exporting.ending && !options.like.empty() &&
         options.parser->count("--depth") == 0)

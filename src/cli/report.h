@@ -10,9 +10,9 @@
 
 namespace bp::cli {
 
-// What is said of a frame's place: docs/cli.md.
 // As text; names that are no UTF-8 are written as far as they are.
 std::string json_text(const nlohmann::json& json);
+// What is said of a frame's place: docs/cli.md.
 nlohmann::json alignment_json(const Alignment& alignment);
 
 struct Stages {

@@ -3,6 +3,7 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/report.h"
 #include "engine/render.h"
 #include "engine/subjects.h"
 #include "pile/edits.h"
@@ -61,7 +62,7 @@ Exit run_sequence(const SequenceOptions& options, Context& context) {
         overlaps.push_back(
             {{"frames",
               {number_of(made, find_part(made, below)->frame), number_of(made, find_part(made, above)->frame)}}});
-    if (options.out.as_json) std::cout << json{{"frames", frames}, {"overlaps", overlaps}}.dump(1) << '\n';
+    if (options.out.as_json) std::cout << json_text({{"frames", frames}, {"overlaps", overlaps}}) << '\n';
     return tell_problems(made) ? Exit::some_frames_unused : Exit::done;
 }
 

@@ -5,6 +5,7 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/report.h"
 #include "engine/aligning.h"
 #include "engine/render.h"
 #include "pile/edits.h"
@@ -47,7 +48,7 @@ Exit run_shower(const ShowerOptions& options, Context& context) {
             std::printf("%4d  %5d %5d  %5d %5d  %s\n", number, box.left, box.top, box.right(), box.bottom(),
                         opened.value().paths.of(frame).c_str());
     }
-    if (options.out.as_json) std::cout << json{{"meteors", meteors}}.dump(1) << '\n';
+    if (options.out.as_json) std::cout << json_text({{"meteors", meteors}}) << '\n';
     return tell_problems(made) ? Exit::some_frames_unused : Exit::done;
 }
 

@@ -3,6 +3,7 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/report.h"
 #include "engine/moving_lights.h"
 #include "engine/render.h"
 
@@ -41,7 +42,7 @@ Exit run_streaks(const StreakOptions& options, Context& context) {
                         number_of(pile, s.frame), kind.c_str(), s.line.from.x, s.line.from.y, s.line.to.x, s.line.to.y,
                         s.line.width_px, 100 * s.line.confidence, opened.value().paths.of(frame).c_str());
     }
-    if (options.as_json) std::cout << json{{"streaks", list}}.dump(1) << '\n';
+    if (options.as_json) std::cout << json_text({{"streaks", list}}) << '\n';
     return tell_problems(pile) ? Exit::some_frames_unused : Exit::done;
 }
 

@@ -1,5 +1,6 @@
 // Drives the real window through its main views and takes a picture of each, or of one by its name.
 #include <QAbstractButton>
+#include <QCommandLineParser>
 #include <QListWidget>
 #include <QScrollArea>
 
@@ -24,7 +25,8 @@ bool trails(MainWindow& window, Photographer& p) {
     bool ok = p.open(QStringLiteral("lighthouse"));
     const int ids[] = {studio.pile().frames[10].id, studio.pile().frames[11].id};
     Pile sorted = with_aside(studio.pile(), ids, true);
-    sorted = with_note(std::move(sorted), studio.pile().frames[6].id, "meteor over the sea");
+    sorted = with_note(std::move(sorted), studio.pile().frames[6].id,
+                       p.typed("meteor over the sea", "Meteor über dem Meer"));
     studio.document().edit(std::move(sorted), QStringLiteral("Set aside"));
     studio.select(studio.pile().frames[18].id);
     window.viewer().set_view(View::frame);
@@ -271,8 +273,10 @@ bool finished(MainWindow& window, Photographer& p) {
         place.look.warmth = warmth;
         next = with_place(std::move(made), place);
     };
-    placed({ShapeKind::ramp, {0.5 * width, 0.05 * height}, {0.53 * width, 0.5 * height}, 1}, "Sky", -0.7, -15);
-    placed({ShapeKind::ellipse, {0.55 * width, 0.3 * height}, {1.05 * width, 1.0 * height}, 1}, "House", 0.35, 25);
+    placed({ShapeKind::ramp, {0.5 * width, 0.05 * height}, {0.53 * width, 0.5 * height}, 1}, p.typed("Sky", "Himmel"),
+           -0.7, -15);
+    placed({ShapeKind::ellipse, {0.55 * width, 0.3 * height}, {1.05 * width, 1.0 * height}, 1},
+           p.typed("House", "Haus"), 0.35, 25);
     studio.document().edit(std::move(next), QStringLiteral("Finish"));
     window.steps().open(5);
     p.settle();
@@ -318,20 +322,27 @@ bool take_all(MainWindow& window, Photographer& p) {
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("bright-pile-shots"));
-    if (argc < 2 || argc > 3) {
+    QCommandLineParser parser;
+    parser.addOption({QStringLiteral("language"), QStringLiteral("Of the window"), QStringLiteral("code")});
+    parser.process(application);
+    const QStringList asked = parser.positionalArguments();
+    if (asked.isEmpty() || asked.size() > 2) {
         std::fprintf(stderr, "Give the folder for the pictures and, if only one is wanted, its name.\n");
         return 2;
     }
-    QDir out(QString::fromLocal8Bit(argv[1]));
+    QDir out(asked.first());
     if (!out.mkpath(QStringLiteral("."))) return 4;
-    speak(application, QLocale::c());
+    const QString language = parser.value(QStringLiteral("language")), name = asked.value(1);
+    const QLocale locale = language.isEmpty() ? QLocale::c() : QLocale(language);
+    QLocale::setDefault(locale);
+    speak(application, locale);
     load_fonts();
     apply_theme(application, ThemeName::dusk);
     MainWindow window;
     window.resize(1280, 800);
     window.show();
-    Photographer photographer(window, out, QString::fromLocal8Bit(argc == 3 ? argv[2] : ""));
-    const bool pictures = argc == 3 && QString::fromLocal8Bit(argv[2]) == QStringLiteral("pictures");
+    Photographer photographer(window, out, name, locale.language() == QLocale::German);
+    const bool pictures = name == QStringLiteral("pictures");
     const bool ok = pictures ? finished_pictures(window, photographer, out) : take_all(window, photographer);
     window.hide();
     return ok ? 0 : 1;

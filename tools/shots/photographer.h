@@ -36,8 +36,11 @@ inline void rest(int ms) {
 
 class Photographer {
   public:
-    Photographer(MainWindow& window, const QDir& out, QString only)
-        : window_(window), out_(out), only_(std::move(only)) {}
+    Photographer(MainWindow& window, const QDir& out, QString only, bool german)
+        : window_(window), out_(out), only_(std::move(only)), german_(german) {}
+
+    // What the photographer types into the window.
+    const char* typed(const char* english, const char* german) const { return german_ ? german : english; }
 
     bool wants(std::initializer_list<const char*> names) const {
         return only_.isEmpty() ||
@@ -100,6 +103,7 @@ class Photographer {
     MainWindow& window_;
     QDir out_;
     QString only_;
+    bool german_;
 };
 
 // The cats that look, each painted from the frame in which it does.

@@ -347,7 +347,7 @@ void ExportStep::build_size() {
                                 QStringLiteral("export dpi"));
     });
     sharpen_ = new NamedSlider(
-        tr("Sharpening"), tr("Of what was made smaller: it looks softer than it was"), 0, 200,
+        tr("Sharpening"), tr("Of what was made smaller: it looks softer than it was"), 0, 300,
         [](int v) { return tr("%1%").arg(v); }, this);
     sharpen_->slider()->setObjectName(QStringLiteral("export_sharpen"));
     column()->addWidget(sharpen_);

@@ -3,6 +3,7 @@
 #include <QCoreApplication>
 #include <QDir>
 #include <QFile>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -80,6 +81,12 @@ const std::vector<Chapter>& chapters() {
     return out;
 }
 
+QString file_of_picture(const QString& guide, const QString& language, const QString& named) {
+    const QFileInfo english(QDir(guide).absoluteFilePath(named));
+    const QFileInfo own(english.dir().filePath(language), english.fileName());
+    return own.exists() ? own.filePath() : english.filePath();
+}
+
 QString chapter_of_step(int step) {
     static const QStringList files{QStringLiteral("looking.md"),  QStringLiteral("evening.md"),
                                    QStringLiteral("aligning.md"), QStringLiteral("merging.md"),
@@ -90,7 +97,7 @@ QString chapter_of_step(int step) {
 
 QVariant GuidePage::loadResource(int type, const QUrl& name) {
     if (type != QTextDocument::ImageResource) return QTextBrowser::loadResource(type, name);
-    const QImage picture(QDir(folder_of_guide()).absoluteFilePath(name.path()));
+    const QImage picture(file_of_picture(folder_of_guide(), folder_of_language(), name.path()));
     const int room = viewport()->width() - 2 * page_margin - space::large;
     if (picture.isNull() || picture.width() <= room) return picture;
     const double sharp = devicePixelRatioF();

@@ -20,6 +20,9 @@ struct Chapter {
 // In the language that is spoken, those that it lacks in English, in the order in which the contents name them, the
 // contents first. Empty where the guide is not installed.
 const std::vector<Chapter>& chapters();
+// The file of a picture that a chapter names from the folder of the guide: in a folder of the language beside it, where
+// there is one that shows the window so.
+QString file_of_picture(const QString& guide, const QString& language, const QString& named);
 // The chapter of a step, by its number on the step line; the contents where none is open.
 QString chapter_of_step(int step);
 

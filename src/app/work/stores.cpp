@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "base/gate.h"
+#include "io/clip.h"
 
 namespace bp::app {
 namespace {
@@ -47,19 +48,21 @@ MemoryBudget Stores::budget() const {
     return {allowance_.memory_bytes / 2, allowance_.memory_bytes / 4};
 }
 
-// What can be made again and is worth keeping has a quarter of it, and never much: it stays when the program ends.
-// Frames in work have the rest.
+// What can be made again and is worth keeping has a quarter of it, and never much: it stays when the program ends. So
+// have decoded frames of clips. Frames in work have the rest.
 void Stores::share_out() {
     constexpr std::uint64_t most_kept = std::uint64_t(2) << 30;
     const std::uint64_t kept = std::min(allowance_.scratch_bytes / 4, most_kept);
     derived_->set_limit(kept);
+    limit_clip_frames(kept);
     sweeping_.run<bool>(
         [derived = derived_](Job&) {
             derived->sweep();
+            sweep_clip_frames();
             return true;
         },
         [](bool) {});
-    scratch_->set_limit(allowance_.scratch_bytes - kept);
+    scratch_->set_limit(allowance_.scratch_bytes - 2 * kept);
 }
 
 void Stores::set_allowance(const Allowance& allowance) {

@@ -142,7 +142,7 @@ std::optional<SkyModel> search(const std::vector<Point>& first, const std::vecto
     const std::vector<Point> to(second.begin(), second.begin() + std::ptrdiff_t(std::min(met, second.size())));
     if (from.size() < fewest_matches || to.size() < fewest_matches) return std::nullopt;
     const double longest = std::hypot(size.width, size.height);
-    const double reach = std::clamp(0.1 * std::abs(angle) * longest, 1.5, longest / 160);
+    const double reach = std::clamp(0.1 * std::abs(angle) * longest, 1.5, std::max(1.5, longest / 160));
     const Near near(to, reach);
     struct Try {
         double focal = 0;

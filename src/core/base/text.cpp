@@ -43,6 +43,14 @@ std::string one_line(std::string_view text) {
     return out;
 }
 
+std::string_view cut_to(std::string_view text, std::size_t most_bytes) {
+    if (text.size() <= most_bytes) return text;
+    const auto goes_on = [&](std::size_t at) { return (std::uint8_t(text[at]) & 0xC0U) == 0x80U; };
+    std::size_t end = most_bytes;
+    while (end > 0 && goes_on(end)) --end;
+    return text.substr(0, end);
+}
+
 std::string path_to_text(const std::filesystem::path& path) {
     const std::string bytes = path.generic_string();
     std::string out;

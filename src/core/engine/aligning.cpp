@@ -56,13 +56,18 @@ Result<std::map<int, Alignment>> align_to_sky(const Pile& pile, int reference, J
     }
     std::vector<SkyFrame> frames(ids.size());
     job.begin({"Finding stars in %1", {frames_counted(ids.size())}}, long(ids.size()));
+    std::optional<Failure> unreadable;  // of the reference: without it there is nothing to hold to
     parallel_for(0, int(ids.size()), [&](int i) {
         if (job.stopped()) return;
         Result<SkyFrame> found = look_for_stars(pile, *find_frame(pile, ids[std::size_t(i)]), level, job);
-        if (found.ok()) frames[std::size_t(i)] = std::move(found).value();
+        if (found.ok())
+            frames[std::size_t(i)] = std::move(found).value();
+        else if (std::size_t(i) == fixed)
+            unreadable = of_frame(found.failure(), reference);
         job.advance();
     });
     if (job.stopped()) return stopped_failure();
+    if (unreadable) return *unreadable;
     if (!frames[fixed].time_s)
         return Failure{Fault::input, "",
                        "Aligning by the stars needs capture times, and the reference frame has none."};

@@ -268,6 +268,7 @@ std::optional<Rect> unvoted_area(const Pile& pile, Zone zone) {
         bool any = false;
         for (std::size_t k = 0; k < frames.size(); ++k) {
             const Point p = places[k].to_frame({x, y});
+            if (!std::isfinite(p.x) || !std::isfinite(p.y)) continue;
             const int u = int(std::lround(p.x)), v = int(std::lround(p.y));
             if (intersect(whole(pile.size), {u, v, 1, 1}).empty()) continue;
             if (frames[k]->silence.at(u, v) < half) return false;

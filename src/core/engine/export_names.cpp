@@ -5,6 +5,7 @@
 #include <map>
 #include <set>
 
+#include "base/text.h"
 #include "engine/cover.h"
 #include "engine/resizing.h"
 #include "pile/outcomes.h"
@@ -58,8 +59,7 @@ std::string fit_for_a_file(std::string name) {
     // Names that begin with a dot are not seen.
     while (!name.empty() && name.front() == '.') name.erase(name.begin());
     constexpr std::size_t longest = 200;
-    if (name.size() > longest) name.resize(longest);
-    return name;
+    return std::string(cut_to(name, longest));
 }
 
 }  // namespace

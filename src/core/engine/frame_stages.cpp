@@ -120,20 +120,6 @@ void repeat_edges(std::vector<float>& row, int left, int right, int channels) {
     for (auto i = end; i < std::ptrdiff_t(row.size()); ++i) row[std::size_t(i)] = row[std::size_t(i - channels)];
 }
 
-// The weights of a Gaussian from -reach to reach; they add up to one.
-std::vector<float> gaussian(double deviation, int reach) {
-    std::vector<double> exact;
-    double sum = 0;
-    for (int i = -reach; i <= reach; ++i) {
-        exact.push_back(std::exp(-0.5 * i * i / (deviation * deviation)));
-        sum += exact.back();
-    }
-    std::vector<float> out;
-    out.reserve(exact.size());
-    for (const double weight : exact) out.push_back(float(weight / sum));
-    return out;
-}
-
 // A Gaussian falls apart into one along the rows and one down the columns.
 class SoftenAcross final : public FrameStage {
   public:
@@ -328,7 +314,7 @@ Stages FrameStages::softened(const Softening& softening) {
     const double deviation = std::ldexp(whole, -level_);
     const int reach = int(std::ceil(reach_in_deviations * deviation));
     if (!(softening.radius_px > 0) || reach == 0) return {};
-    const std::vector<float> weights = gaussian(deviation, reach);
+    const std::vector<float> weights = kernels::gaussian(deviation, reach);
     Stages out{std::make_shared<const SoftenAcross>(light(), weights, pile_.channels),
                std::make_shared<const SoftenDown>(light(), weights, pile_.channels,
                                                   softening.as_bright ? Samples::light : Samples::wide)};

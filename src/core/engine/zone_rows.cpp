@@ -129,7 +129,6 @@ FrameRow Gathering::row(const std::vector<FrameRow>& rows, const Places& at, con
     return pile_.zones ? zones_together(rows[at.sky], rows[at.land], share, channels, scratch) : rows[at.sky];
 }
 
-// The covered samples of a row in 16 bits; `scratch` holds them when they had to be widened.
 const std::uint16_t* widened(const FrameRow& row, int channels, std::vector<std::uint16_t>& scratch) {
     const std::ptrdiff_t from = std::ptrdiff_t(row.cover.begin) * channels;
     if (row.wide) return row.wide + from;

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "base/median.h"
+
 namespace bp {
 namespace {
 
@@ -50,11 +52,8 @@ bool solve(std::array<std::array<double, terms>, terms>& a, std::array<double, t
     return true;
 }
 
-double middle_of(std::vector<double> values) {
-    if (values.empty()) return 0;
-    const auto at = values.begin() + std::ptrdiff_t(values.size() / 2);
-    std::nth_element(values.begin(), at, values.end());
-    return *at;
+double middle_or_none(std::vector<double> values) {
+    return values.empty() ? 0 : middle_of(values);
 }
 
 // One channel's.
@@ -65,7 +64,7 @@ std::array<double, terms> fitted(const std::vector<std::array<double, terms>>& p
     // Holds what few samples tell nothing of: nothing beside those that do.
     constexpr double ridge = 1e-9;
     std::array<double, terms> out{};
-    out[0] = middle_of(light);
+    out[0] = middle_or_none(light);
     std::vector<double> weights(light.size(), 1.0);
     for (int round = 0; round < rounds; ++round) {
         std::array<std::array<double, terms>, terms> a{};
@@ -90,7 +89,7 @@ std::array<double, terms> fitted(const std::vector<std::array<double, terms>>& p
         }
         std::vector<double> sizes(off.size());
         std::transform(off.begin(), off.end(), sizes.begin(), [](double v) { return std::abs(v); });
-        const double scale = std::max(tukey * to_deviation * middle_of(sizes), 1e-9);
+        const double scale = std::max(tukey * to_deviation * middle_or_none(sizes), 1e-9);
         for (std::size_t n = 0; n < off.size(); ++n) {
             const double t = off[n] / scale;
             weights[n] = std::abs(t) < 1 ? (1 - t * t) * (1 - t * t) : 0;
@@ -170,14 +169,14 @@ GlowSurface fit_glow(const std::vector<SkySample>& samples, int channels) {
         for (const SkySample& s : samples) light.push_back(s.light[std::size_t(c)]);
         auto& of = out.by_channel[std::size_t(c)];
         if (samples.size() < 4 * terms) {
-            of[0] = out.usual[std::size_t(c)] = middle_of(light);
+            of[0] = out.usual[std::size_t(c)] = middle_or_none(light);
             continue;
         }
         of = fitted(powers, light);
         std::vector<double> surface;
         surface.reserve(samples.size());
         for (const SkySample& s : samples) surface.push_back(out.at(c, s.x, s.y));
-        out.usual[std::size_t(c)] = middle_of(surface);
+        out.usual[std::size_t(c)] = middle_or_none(surface);
     }
     return out;
 }

@@ -160,17 +160,7 @@ Plane BlockSoftening::of(const Plane& in, const Rect& wanted) const {
 }
 
 std::vector<float> gaussian_weights(double deviation, double reach_in_deviations) {
-    const int reach = std::max(1, int(std::ceil(reach_in_deviations * deviation)));
-    std::vector<double> exact;
-    double sum = 0;
-    for (int k = -reach; k <= reach; ++k) {
-        exact.push_back(std::exp(-0.5 * (k / deviation) * (k / deviation)));
-        sum += exact.back();
-    }
-    std::vector<float> out;
-    out.reserve(exact.size());
-    for (const double weight : exact) out.push_back(float(weight / sum));
-    return out;
+    return kernels::gaussian(deviation, std::max(1, int(std::ceil(reach_in_deviations * deviation))));
 }
 
 }  // namespace bp

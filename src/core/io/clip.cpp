@@ -1,11 +1,13 @@
 #include "io/clip.h"
 
 #include <algorithm>
+#include <atomic>
 #include <charconv>
 #include <chrono>
 #include <cmath>
 #include <map>
 #include <mutex>
+#include <set>
 
 #include "base/files.h"
 #include "base/scratch.h"
@@ -85,6 +87,12 @@ class KnownClips {
         const std::lock_guard lock(mutex_);
         entry(clip).end = number;
     }
+    std::set<std::string> hashes() {
+        const std::lock_guard lock(mutex_);
+        std::set<std::string> out;
+        for (const auto& [clip, known] : clips_) out.insert(known.hash);
+        return out;
+    }
 
   private:
     KnownClip& entry(const fs::path& clip) {
@@ -116,10 +124,19 @@ class KnownClips {
     std::map<std::string, KnownClip> clips_;
 };
 
+fs::path folder_of_all() {
+    return Scratch::cache_folder() / "clips";
+}
+
+std::atomic<std::uint64_t>& most_bytes() {
+    static std::atomic<std::uint64_t> bytes{std::uint64_t(2) << 30};
+    return bytes;
+}
+
 Result<fs::path> folder_of(const fs::path& clip) {
     Result<std::string> hash = KnownClips::all().hash(clip);
     if (!hash.ok()) return hash.failure();
-    const fs::path folder = Scratch::cache_folder() / "clips" / hash.value();
+    const fs::path folder = folder_of_all() / hash.value();
     std::error_code error;
     fs::create_directories(folder, error);
     if (error)
@@ -185,6 +202,9 @@ Status unroll_clip(const fs::path& clip, const std::vector<long>& numbers, Job& 
         std::error_code error;
         return !fs::exists(file_of(folder.value(), n), error);
     });
+    // Tells a sweep when it was used last.
+    std::error_code untold;
+    fs::last_write_time(folder.value(), fs::file_time_type::clock::now(), untold);
     if (missing.empty()) return Done{};
     // Once found out, not again for every frame that is not there.
     if (const auto end = KnownClips::all().end(clip); end && missing.front() >= *end) return ends_at(clip, *end);
@@ -212,7 +232,43 @@ Status unroll_clip(const fs::path& clip, const std::vector<long>& numbers, Job& 
             write_picture(file_of(folder.value(), n), widened(picture), Profile::srgb(), {8, 92, Sync::no}, {});
         if (!kept.ok()) return kept;
     }
+    sweep_clip_frames();
     return Done{};
+}
+
+void limit_clip_frames(std::uint64_t bytes) {
+    most_bytes() = bytes;
+}
+
+void sweep_clip_frames() {
+    struct Kept {
+        fs::path folder;
+        std::uint64_t bytes;
+        fs::file_time_type used;
+    };
+    std::vector<Kept> all;
+    std::uint64_t together = 0;
+    std::error_code error;
+    for (fs::directory_iterator at(folder_of_all(), error), end; !error && at != end; at.increment(error)) {
+        std::error_code gone;
+        Kept one{at->path(), 0, at->last_write_time(gone)};
+        for (fs::directory_iterator frame(one.folder, gone), none; !gone && frame != none; frame.increment(gone)) {
+            std::error_code untold;
+            const std::uintmax_t bytes = frame->file_size(untold);
+            if (!untold) one.bytes += bytes;
+        }
+        together += one.bytes;
+        all.push_back(std::move(one));
+    }
+    std::sort(all.begin(), all.end(), [](const Kept& a, const Kept& b) { return a.used < b.used; });
+    const std::set<std::string> in_use = KnownClips::all().hashes();
+    for (const Kept& one : all) {
+        if (together <= most_bytes()) break;
+        if (in_use.contains(one.folder.filename().string())) continue;
+        std::error_code failed;
+        fs::remove_all(one.folder, failed);
+        if (!failed) together -= one.bytes;
+    }
 }
 
 Result<fs::path> pixels_of_clip_frame(const ClipFrame& frame) {

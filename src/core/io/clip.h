@@ -5,6 +5,7 @@
 // only be gone through from its begin; emptying that folder costs time and nothing else.
 #pragma once
 
+#include <cstdint>
 #include <filesystem>
 #include <optional>
 #include <vector>
@@ -36,6 +37,12 @@ std::vector<long> pick_frames(const ClipFacts& facts, double from_s, double to_s
 // Decodes these frames (rising numbers) in one pass, unless they are in the cache. Stops with the job. When the clip
 // ends before the last of them, those before are in the cache all the same.
 Status unroll_clip(const std::filesystem::path& clip, const std::vector<long>& numbers, Job& job);
+
+// Frames that are kept decoded take no more than this, at first 2 GiB: those of clips that were used longest ago go
+// first, and those of clips that this process has used stay whatever they take. Holds when frames are decoded, and at
+// the next sweep. Any thread.
+void limit_clip_frames(std::uint64_t bytes);
+void sweep_clip_frames();
 
 // The file that holds the frame's pixels, decoded when it is not in the cache. Any thread.
 Result<std::filesystem::path> pixels_of_clip_frame(const ClipFrame& frame);

@@ -27,7 +27,7 @@ class Descriptor {
     int fd_;
 };
 
-Failure no_method_in(const std::filesystem::path& file) {
+Failure not_to_be_had(const std::filesystem::path& file) {
     if (errno == ENOENT) return refuse(file, "%1 is not there. Was it moved or renamed?");
     return refuse(file, "%1 cannot be read: %2. Copy it again, or allow it to be read.",
                   {std::string(std::strerror(errno))});
@@ -49,7 +49,7 @@ FileBytes::FileBytes() : noted_(std::make_shared<Noted>()) {}
 Result<FileBytes> FileBytes::open(const std::filesystem::path& file) {
     const Descriptor descriptor(file);
     struct stat facts {};
-    if (descriptor.get() < 0 || ::fstat(descriptor.get(), &facts) != 0) return no_method_in(file);
+    if (descriptor.get() < 0 || ::fstat(descriptor.get(), &facts) != 0) return not_to_be_had(file);
     FileBytes out;
     out.file_ = file;
     out.size_ = std::uint64_t(facts.st_size);
@@ -76,7 +76,7 @@ Result<std::size_t> FileBytes::read(std::uint64_t offset, std::span<std::uint8_t
 Result<std::size_t> FileBytes::try_read(std::uint64_t offset, std::span<std::uint8_t> out) const {
     const Descriptor descriptor(file_);
     struct stat facts {};
-    if (descriptor.get() < 0 || ::fstat(descriptor.get(), &facts) != 0) return no_method_in(file_);
+    if (descriptor.get() < 0 || ::fstat(descriptor.get(), &facts) != 0) return not_to_be_had(file_);
     if (facts.st_dev != device_ || facts.st_ino != inode_ || std::uint64_t(facts.st_size) != size_ ||
         change_time(facts) != changed_ns_)
         return refuse(file_, "%1 changed while it was read. Open the frames again.");
@@ -84,7 +84,7 @@ Result<std::size_t> FileBytes::try_read(std::uint64_t offset, std::span<std::uin
     while (got < out.size()) {
         const ssize_t n = ::pread(descriptor.get(), out.data() + got, out.size() - got, off_t(offset + got));
         if (n < 0 && errno == EINTR) continue;
-        if (n < 0) return no_method_in(file_);
+        if (n < 0) return not_to_be_had(file_);
         if (n == 0) break;
         got += std::size_t(n);
     }

@@ -4,6 +4,8 @@
 
 #include <hwy/foreach_target.h>
 
+#include <cmath>
+
 #include "kernels/lanes.h"
 
 HWY_BEFORE_NAMESPACE();
@@ -105,6 +107,19 @@ void least(std::span<const float* const> rows, std::size_t samples, float* out) 
 }
 void most(std::span<const float* const> rows, std::size_t samples, float* out) {
     HWY_DYNAMIC_DISPATCH(most_of)(rows, samples, out);
+}
+
+std::vector<float> gaussian(double deviation, int reach) {
+    std::vector<double> exact;
+    double sum = 0;
+    for (int k = -reach; k <= reach; ++k) {
+        exact.push_back(std::exp(-0.5 * k * k / (deviation * deviation)));
+        sum += exact.back();
+    }
+    std::vector<float> out;
+    out.reserve(exact.size());
+    for (const double weight : exact) out.push_back(float(weight / sum));
+    return out;
 }
 
 }  // namespace bp::kernels

@@ -3,6 +3,7 @@
 
 #include <cstddef>
 #include <span>
+#include <vector>
 
 namespace bp::kernels {
 
@@ -13,5 +14,8 @@ void weigh(std::span<const float* const> rows, std::span<const float> weights, s
 // out[i] = the smallest of all rows[k][i], and the largest; of at least one row.
 void least(std::span<const float* const> rows, std::size_t samples, float* out);
 void most(std::span<const float* const> rows, std::size_t samples, float* out);
+
+// The weights of a Gaussian from -reach to reach; they add up to one.
+std::vector<float> gaussian(double deviation, int reach);
 
 }  // namespace bp::kernels

@@ -291,7 +291,7 @@ Pile with_canvas(Pile pile, const CanvasSettings& canvas) {
 
 Pile with_base(Pile pile, int id) {
     const Frame* chosen = find_frame(pile, id);
-    if (chosen && chosen->role != Role::dark) pile.base = id;
+    if (chosen && shows_something(*chosen)) pile.base = id;
     return pile;
 }
 

@@ -357,7 +357,10 @@ class Reader {
         if (!in.is_array() || in.size() > ColourRange::most) return false;
         for (const json& one : in) {
             ColourRange range;
-            if (read<ColourRange>(one, range, Any{})) out.push_back(range);
+            if (read<ColourRange>(one, range, Any{}))
+                out.push_back(range);
+            else
+                remark("A range of colours could not be read and is left out.");
         }
         return true;
     }
@@ -366,7 +369,10 @@ class Reader {
         if (!in.is_array() || in.size() > ExportSettings::most) return false;
         for (const json& one : in) {
             ExportSettings settings;
-            if (read<ExportSettings>(one, settings, Any{})) out.push_back(std::move(settings));
+            if (read<ExportSettings>(one, settings, Any{}))
+                out.push_back(std::move(settings));
+            else
+                remark("A picture of the export could not be read and is left out.");
         }
         return true;
     }
