@@ -839,8 +839,12 @@ TEST_CASE("shower lays the meteors of all frames over one, and its pile renders 
     for (const auto& m : meteors) CHECK(m["frame"] != 1);
     REQUIRE(run_program("render --quiet " + at(folder, "s.pile") + " -o " + at(folder, "r.tif")).code == 0);
     CHECK(test::bytes_of(folder / "r.tif") == test::bytes_of(folder / "s.tif"));
-    fs::rename(folder / "run", folder / "n\xe4chte");
-    const auto streaks = run_program("streaks --json --quiet " + at(folder, "n\xe4chte"));
+    fs::rename(folder / "run", folder /
+                                   "n\xe4"
+                                   "chte");
+    const auto streaks = run_program("streaks --json --quiet " + at(folder,
+                                                                    "n\xe4"
+                                                                    "chte"));
     REQUIRE(streaks.code == 0);
     CHECK(nlohmann::json::parse(streaks.out)["streaks"].size() >= meteors.size());
 }
