@@ -1,9 +1,12 @@
 // The window in other words: German, complete, and words that are a third longer than English ones.
 #include "app/looks/words.h"
 
+#include <QAbstractItemView>
+#include <QAbstractSpinBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QLibraryInfo>
+#include <QRegularExpression>
 #include <QTabBar>
 #include <QToolButton>
 #include <QTranslator>
@@ -190,6 +193,50 @@ TEST_CASE("German is complete, and its sentences have the gaps that English has"
 
 TEST_CASE("no word is cut in German, on a usual window and on a small one", "[window]") {
     check_no_word_is_cut(german());
+}
+
+TEST_CASE("numbers are written as where the program speaks, on every page", "[window]") {
+    struct Spoken {
+        explicit Spoken(const QLocale& locale) { QLocale::setDefault(locale); }
+        ~Spoken() { QLocale::setDefault(before); }
+        Spoken(const Spoken&) = delete;
+        Spoken& operator=(const Spoken&) = delete;
+        QLocale before;
+    };
+    const Spoken there(QLocale(QLocale::German, QLocale::Germany));
+    CHECK(app::number_in_words(-1234.567, 2) == "-1234,57");
+    CHECK(app::figures_in_words(2.8, 3) == "2,8");
+    CHECK(app::exposure_in_words(1.5).toStdString() == "1,5 s");
+    const Folder folder;
+    write_moving(folder, 6, {320, 240}, {2, -1});
+    Window w;
+    REQUIRE(w.open(folder));
+    w.key(Qt::Key_3, Qt::ControlModifier);
+    w.click("align_rigid");
+    REQUIRE(w.settle());
+    std::set<std::string> with_points;
+    int with_commas = 0;
+    static const QRegularExpression point("(?<![\\d.])\\d+\\.\\d+(?![\\d.])"), comma("\\d,\\d");
+    const auto look_at = [&](const QString& text) {
+        if (point.match(text).hasMatch()) with_points.insert(text.toStdString());
+        if (comma.match(text).hasMatch()) ++with_commas;
+    };
+    on_every_page(w, [&] {
+        for (QWidget* widget : w.window.findChildren<QWidget*>()) {
+            if (!widget->isVisible()) continue;
+            if (auto* label = qobject_cast<QLabel*>(widget)) look_at(label->text());
+            if (auto* button = qobject_cast<QAbstractButton*>(widget)) look_at(button->text());
+            if (auto* box = qobject_cast<QAbstractSpinBox*>(widget)) look_at(box->text());
+            if (auto* box = qobject_cast<QComboBox*>(widget))
+                for (int i = 0; i < box->count(); ++i) look_at(box->itemText(i));
+            if (auto* view = qobject_cast<QAbstractItemView*>(widget); view && view->model())
+                for (int row = 0; row < view->model()->rowCount(); ++row)
+                    for (int column = 0; column < view->model()->columnCount(); ++column)
+                        look_at(view->model()->index(row, column).data().toString());
+        }
+    });
+    CHECK(with_points == std::set<std::string>());
+    CHECK(with_commas > 5);
 }
 
 TEST_CASE("where words run from right to left the window is mirrored, and time, tone and picture are not", "[window]") {

@@ -1563,7 +1563,7 @@
     </message>
     <message>
         <source>Frame %1: %2, %3 px, %4°</source>
-        <translation>Aufnahme %1: %2, %3 px, %4°</translation>
+        <translation>Aufnahme %1: %2; %3 px; %4°</translation>
     </message>
     <message>
         <source>scale %1</source>
@@ -1587,7 +1587,7 @@
     </message>
     <message>
         <source>Pole of the sky at %1, %2</source>
-        <translation>Himmelspol bei %1, %2</translation>
+        <translation>Himmelspol bei %1; %2</translation>
     </message>
     <message>
         <source>Picture %1 x %2 px</source>

@@ -326,10 +326,14 @@ QString Canvas::samples_in_words(const std::array<int, 3>& samples) const {
     const Pile& pile = studio_.pile();
     const LightCurve curve = LightCurve::of(pile.profile, pile.channels);
     const auto light = [&](std::size_t c) { return curve.light(std::uint16_t(samples[c])) / LightCurve::full; };
-    if (pile.channels == 1) return tr("   %1   light %2%").arg(samples[0]).arg(100 * light(0), 0, 'f', 2);
+    if (pile.channels == 1) return tr("   %1   light %2%").arg(samples[0]).arg(number_in_words(100 * light(0), 2));
     const auto weights = luminance_weights(pile.profile);
     const double all = weights[0] * light(0) + weights[1] * light(1) + weights[2] * light(2);
-    return tr("   %1 %2 %3   light %4%").arg(samples[0]).arg(samples[1]).arg(samples[2]).arg(100 * all, 0, 'f', 2);
+    return tr("   %1 %2 %3   light %4%")
+        .arg(samples[0])
+        .arg(samples[1])
+        .arg(samples[2])
+        .arg(number_in_words(100 * all, 2));
 }
 
 QString Canvas::origin_in_words(int x, int y) const {

@@ -49,6 +49,25 @@ void speak(QCoreApplication& application, const QLocale& locale) {
     install(QStringLiteral("bright-pile_") + language, folder);
 }
 
+namespace {
+
+// Without marks between thousands: pixels are counted without them, too.
+QLocale locale_of_numbers() {
+    QLocale out;
+    out.setNumberOptions(QLocale::OmitGroupSeparator);
+    return out;
+}
+
+}  // namespace
+
+QString number_in_words(double value, int digits) {
+    return locale_of_numbers().toString(value, 'f', digits);
+}
+
+QString figures_in_words(double value, int figures) {
+    return locale_of_numbers().toString(value, 'g', figures);
+}
+
 QString word(Mode mode) {
     switch (mode) {
         case Mode::lighten:
@@ -249,7 +268,7 @@ QString what_it_does(const LookValue& value) {
 
 QString look_value_in_words(const LookValue& value, double amount) {
     const bool whole = value.step >= 1;
-    const QString number = QString::number(std::abs(amount), 'f', whole ? 0 : 2);
+    const QString number = number_in_words(std::abs(amount), whole ? 0 : 2);
     const QString sign = amount < 0 ? QStringLiteral("\u2212") : amount > 0 ? QStringLiteral("+") : QString();
     return whole ? sign + number : Words::tr("%1 EV").arg(sign + number);
 }
@@ -338,7 +357,7 @@ QString exposure_in_words(double seconds) {
     constexpr double long_s = 600, whole_s = 100;
     if (seconds >= long_s) return Words::tr("%1 min").arg(std::lround(seconds / 60));
     if (seconds >= whole_s) return Words::tr("%1 s").arg(std::lround(seconds));
-    if (seconds >= 0.4) return Words::tr("%1 s").arg(seconds, 0, 'g', 3);
+    if (seconds >= 0.4) return Words::tr("%1 s").arg(figures_in_words(seconds, 3));
     return Words::tr("1/%1 s").arg(std::lround(1 / seconds));
 }
 
@@ -362,8 +381,8 @@ QString duration_in_words(double seconds) {
 QString bytes_in_words(double bytes) {
     constexpr double megabyte = 1024.0 * 1024.0;
     constexpr double gigabyte = 1024.0 * megabyte;
-    if (bytes < gigabyte) return Words::tr("%1 MB").arg(bytes / megabyte, 0, 'f', 0);
-    return Words::tr("%1 GB").arg(bytes / gigabyte, 0, 'f', bytes < 10 * gigabyte ? 1 : 0);
+    if (bytes < gigabyte) return Words::tr("%1 MB").arg(number_in_words(bytes / megabyte, 0));
+    return Words::tr("%1 GB").arg(number_in_words(bytes / gigabyte, bytes < 10 * gigabyte ? 1 : 0));
 }
 
 namespace {

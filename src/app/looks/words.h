@@ -33,6 +33,10 @@ QString what_it_does(const LookValue& value);
 QString look_value_in_words(const LookValue& value, double amount);
 QString word(Role role);
 QString picture_of(Outcome outcome);  // resource path
+// A number with so many digits behind the point, and with at most so many figures in all, as it is written where the
+// program speaks: what is shown to people goes through here, what programs read does not.
+QString number_in_words(double value, int digits);
+QString figures_in_words(double value, int figures);
 // "48 in, 2 aside, 2 dark, 1 foreground"
 QString frames_in_words(const Pile& pile);
 QString time_in_words(double captured);  // "22:14:05"

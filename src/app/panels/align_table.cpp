@@ -8,6 +8,7 @@
 
 #include "align/moved.h"
 #include "app/looks/theme.h"
+#include "app/looks/words.h"
 
 namespace bp::app {
 namespace {
@@ -23,7 +24,7 @@ class FrameLine : public QTreeWidgetItem {
   public:
     using QTreeWidgetItem::QTreeWidgetItem;
     void set_number(int column, double value, int digits) {
-        setText(column, QString::number(value, 'f', digits));
+        setText(column, number_in_words(value, digits));
         setData(column, Qt::UserRole, value);
         setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
     }

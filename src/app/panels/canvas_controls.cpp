@@ -158,9 +158,11 @@ void CanvasControls::show_canvas() {
     dpi_->setEnabled(canvas.measure != Measure::px);
     background_->set_value(int(std::lround(100 * canvas.background[0])));
     colour_->setVisible(pile.channels == 3);
-    size_->setText(canvas.measure == Measure::px
-                       ? tr("%1 x %2 px").arg(area.width).arg(area.height)
-                       : tr("%1 x %2 px at %3 dots per inch").arg(area.width).arg(area.height).arg(canvas.dpi));
+    size_->setText(canvas.measure == Measure::px ? tr("%1 x %2 px").arg(area.width).arg(area.height)
+                                                 : tr("%1 x %2 px at %3 dots per inch")
+                                                       .arg(area.width)
+                                                       .arg(area.height)
+                                                       .arg(figures_in_words(canvas.dpi, 6)));
     as_frames_->setEnabled(canvas.area.has_value());
 }
 

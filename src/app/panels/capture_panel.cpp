@@ -86,9 +86,10 @@ std::vector<CapturePanel::Line> CapturePanel::lines() const {
     };
     number(tr("Taken"), &CaptureData::captured, time_in_words);
     number(tr("Exposure"), &CaptureData::exposure_s, exposure_in_words);
-    number(tr("ISO"), &CaptureData::iso, [](double v) { return QString::number(v, 'f', 0); });
-    number(tr("Aperture"), &CaptureData::aperture, [](double v) { return tr("f/%1").arg(v, 0, 'g', 3); });
-    number(tr("Focal length"), &CaptureData::focal_mm, [](double v) { return tr("%1 mm").arg(v, 0, 'g', 4); });
+    number(tr("ISO"), &CaptureData::iso, [](double v) { return number_in_words(v, 0); });
+    number(tr("Aperture"), &CaptureData::aperture, [](double v) { return tr("f/%1").arg(figures_in_words(v, 3)); });
+    number(tr("Focal length"), &CaptureData::focal_mm,
+           [](double v) { return tr("%1 mm").arg(figures_in_words(v, 4)); });
     text(tr("Camera"), [](const Frame& f) { return QString::fromStdString(f.file->capture.camera); });
     text(tr("Size"),
          [](const Frame& f) { return tr("%1 x %2").arg(f.file->facts.size.width).arg(f.file->facts.size.height); });

@@ -7,6 +7,7 @@
 
 #include "app/looks/controls.h"
 #include "app/looks/theme.h"
+#include "app/looks/words.h"
 
 namespace bp::app {
 namespace {
@@ -39,8 +40,8 @@ ClipDialog::ClipDialog(const QString& clip, const ClipFacts& facts, QWidget* par
     column->addWidget(quiet_label(tr("%1 x %2 px, %3 s, %4 frames a second")
                                       .arg(facts.size.width)
                                       .arg(facts.size.height)
-                                      .arg(length, 0, 'f', 1)
-                                      .arg(facts.rate, 0, 'g', 4),
+                                      .arg(number_in_words(length, 1))
+                                      .arg(figures_in_words(facts.rate, 4)),
                                   this));
     from_ = number(QStringLiteral("clip_from"), tr("From"), 0, length, 0, tr(" s"), this);
     to_ = number(QStringLiteral("clip_to"), tr("To"), 0, length, length, tr(" s"), this);

@@ -9,6 +9,7 @@
 
 #include "app/looks/handles.h"
 #include "app/looks/theme.h"
+#include "app/looks/words.h"
 
 namespace bp::app {
 namespace {
@@ -83,8 +84,8 @@ void CurvePad::say_chosen() {
     setAccessibleDescription(tr("Point %1 of %2: tone %3 becomes %4")
                                  .arg(chosen_ + 1)
                                  .arg(curve_.points.size())
-                                 .arg(100 * p.x, 0, 'f', 0)
-                                 .arg(100 * p.y, 0, 'f', 0));
+                                 .arg(number_in_words(100 * p.x, 0))
+                                 .arg(number_in_words(100 * p.y, 0)));
 }
 
 void CurvePad::move_chosen(Point to) {

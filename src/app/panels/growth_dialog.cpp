@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 
 #include "app/looks/theme.h"
+#include "app/looks/words.h"
 #include "engine/growth.h"
 #include "pile/limits.h"
 
@@ -110,7 +111,7 @@ void GrowthDialog::refresh() {
                         .arg(plan.count())
                         .arg(plan.size.width)
                         .arg(plan.size.height)
-                        .arg(plan.seconds, 0, 'f', 1));
+                        .arg(number_in_words(plan.seconds, 1)));
     quality_->setVisible(!next.growth.ending.empty());
     write_->setEnabled(!plan.pictures.empty());
 }

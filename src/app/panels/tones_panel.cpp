@@ -130,7 +130,7 @@ void TonesPanel::refresh() {
                        : tr("Of what is seen"));
     const auto percent = [](const std::vector<double>& of) {
         QStringList out;
-        for (const double share : of) out << tr("%1%").arg(100 * share, 0, 'f', 1);
+        for (const double share : of) out << tr("%1%").arg(number_in_words(100 * share, 1));
         return out.join(QStringLiteral("  "));
     };
     clipped_->setText(tr("Black: %1\nWhite: %2").arg(percent(counts.black), percent(counts.white)));

@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "app/looks/theme.h"
+#include "app/looks/words.h"
 
 namespace bp::app {
 
@@ -14,7 +15,7 @@ ValueSliders::ValueSliders(Studio& studio, Viewer& viewer, QWidget* parent)
 
 void ValueSliders::add(const ValueOf& value) {
     const auto words = [unit = value.unit, suffix = value.suffix, decimals = value.decimals](int v) {
-        return QLocale().toString(v * unit, 'f', decimals) + suffix;
+        return number_in_words(v * unit, decimals) + suffix;
     };
     auto* slider = new NamedSlider(value.name, value.tip, value.low, value.high, words, this);
     slider->slider()->setObjectName(value.object);

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "align/moved.h"
+#include "app/looks/words.h"
 
 namespace bp::app {
 namespace {
@@ -19,7 +20,7 @@ std::function<QString(double)> with_unit(const QString& pattern, int digits, dou
         // What rounds to nothing has no sign.
         const double shown = v * scale;
         const double least = 0.5 * std::pow(10.0, -digits);
-        return pattern.arg(std::abs(shown) < least ? 0.0 : shown, 0, 'f', digits);
+        return pattern.arg(number_in_words(std::abs(shown) < least ? 0.0 : shown, digits));
     };
 }
 
@@ -148,7 +149,7 @@ const Trace* trace_named(const QString& key) {
 }
 
 QString reason_in_words(const Mark& mark) {
-    const auto number = [&](int digits) { return QString::number(mark.amount, 'f', digits); };
+    const auto number = [&](int digits) { return number_in_words(mark.amount, digits); };
     switch (mark.why) {
         case Oddity::moved:
             return Traces::tr("moved %1 px").arg(number(1));

@@ -212,7 +212,7 @@ void TimeRail::draw_times(QPainter& painter) const {
     const CaptureData& c = frame->file->capture;
     if (c.captured) words << time(*frame);
     if (c.exposure_s) words << exposure_in_words(*c.exposure_s);
-    if (c.iso) words << tr("ISO %1").arg(*c.iso);
+    if (c.iso) words << tr("ISO %1").arg(figures_in_words(*c.iso, 6));
     if (frame->role != Role::scene)
         words << (frame->role_from == RoleFrom::guess ? tr("%1, a guess").arg(word(frame->role).toLower())
                                                       : word(frame->role).toLower());

@@ -1,6 +1,7 @@
 #include "app/steps/align_cover.h"
 
 #include "app/looks/controls.h"
+#include "app/looks/words.h"
 #include "engine/cover.h"
 #include "pile/edits.h"
 
@@ -44,10 +45,11 @@ void AlignCover::refresh() {
     const Rect area = output_area(pile);
     const Rect canvas = canvas_of(pile);
     const double kept = 100.0 * area.width * area.height / (double(canvas.width) * canvas.height);
-    facts_->setText((shared.empty() ? tr("No area is reached by every frame.")
-                                    : tr("Every frame reaches %1 x %2 px.").arg(shared.width).arg(shared.height)) +
-                    QLatin1Char('\n') +
-                    tr("The picture keeps %1% of the canvas. Drag its edges in the Cover view.").arg(kept, 0, 'f', 1));
+    facts_->setText(
+        (shared.empty() ? tr("No area is reached by every frame.")
+                        : tr("Every frame reaches %1 x %2 px.").arg(shared.width).arg(shared.height)) +
+        QLatin1Char('\n') +
+        tr("The picture keeps %1% of the canvas. Drag its edges in the Cover view.").arg(number_in_words(kept, 1)));
     full_->setChecked(!pile.crop && pile.cover == Cover::full);
     controls_->show_crop();
 }

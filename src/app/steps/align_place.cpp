@@ -143,17 +143,19 @@ QStringList AlignPlace::facts_of(const Frame& frame) const {
     QStringList out;
     out << tr("Frame %1: %2, %3 px, %4°")
                .arg(number)
-               .arg(moved.right_px, 0, 'f', 2)
-               .arg(moved.down_px, 0, 'f', 2)
-               .arg(moved.turn_degrees, 0, 'f', 3);
+               .arg(number_in_words(moved.right_px, 2))
+               .arg(number_in_words(moved.down_px, 2))
+               .arg(number_in_words(moved.turn_degrees, 3));
     if (model == Model::similarity || model == Model::perspective || model == Model::flex)
-        out << tr("scale %1").arg(moved.scale, 0, 'f', 5);
+        out << tr("scale %1").arg(number_in_words(moved.scale, 5));
     if (a.by_hand)
         out << tr("placed by hand");
     else if (a.by_clock)
         out << tr("placed by its time alone: too few stars");
     else
-        out << tr("left over %1 px, sure to %2%").arg(a.residual_px, 0, 'f', 2).arg(std::lround(a.confidence * 100));
+        out << tr("left over %1 px, sure to %2%")
+                   .arg(number_in_words(a.residual_px, 2))
+                   .arg(std::lround(a.confidence * 100));
     return out;
 }
 
@@ -180,7 +182,7 @@ void AlignPlace::refresh() {
         lines << tr("Reference: frame %1").arg(number_of(pile, pile.reference));
         if (placed && frame->id != pile.reference) lines << facts_of(*frame);
         if (const auto pole = zone == Zone::sky ? pole_in(pile) : std::nullopt)
-            lines << tr("Pole of the sky at %1, %2").arg(pole->x, 0, 'f', 1).arg(pole->y, 0, 'f', 1);
+            lines << tr("Pole of the sky at %1, %2").arg(number_in_words(pole->x, 1)).arg(number_in_words(pole->y, 1));
         const Rect area = output_area(pile);
         lines << tr("Picture %1 x %2 px").arg(area.width).arg(area.height);
     }

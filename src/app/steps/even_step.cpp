@@ -60,7 +60,7 @@ void EvenStep::build_levels() {
     page_->addWidget(facts_);
     level_ = new NamedSlider(
         tr("Level of this frame"), tr("Overrules what was measured for the frame that is looked at"), -most_levels,
-        most_levels, [](int v) { return tr("%1 EV").arg(v * levels_a_step, 0, 'f', 2); }, this);
+        most_levels, [](int v) { return tr("%1 EV").arg(number_in_words(v * levels_a_step, 2)); }, this);
     level_->slider()->setObjectName(QStringLiteral("own_level"));
     page_->addWidget(level_);
     const auto overruled = [this](int value) {

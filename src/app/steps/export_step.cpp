@@ -131,7 +131,7 @@ void ExportStep::build_report() {
                    .arg(done.size.width)
                    .arg(done.size.height)
                    .arg(QFileInfo(path).size() / 1024)
-                   .arg(done.merge_s + done.finish_s, 0, 'f', 1));
+                   .arg(number_in_words(done.merge_s + done.finish_s, 1)));
     });
     connect(&studio_, &Studio::grown, this, [this](const QString& path, const GrownFile& done) {
         report(tr("%1\n%2 pictures of %3 x %4 px\nwritten in %5 s")
@@ -139,7 +139,7 @@ void ExportStep::build_report() {
                    .arg(done.plan.count())
                    .arg(done.plan.size.width)
                    .arg(done.plan.size.height)
-                   .arg(done.grow_s, 0, 'f', 1));
+                   .arg(number_in_words(done.grow_s, 1)));
     });
 }
 
@@ -446,8 +446,8 @@ void ExportStep::show_facts() {
                       tr("%1 x %2 px, %3 x %4 cm")
                           .arg(size.width)
                           .arg(size.height)
-                          .arg(size.width / pile.canvas.dpi * cm_an_inch, 0, 'f', 1)
-                          .arg(size.height / pile.canvas.dpi * cm_an_inch, 0, 'f', 1),
+                          .arg(number_in_words(size.width / pile.canvas.dpi * cm_an_inch, 1))
+                          .arg(number_in_words(size.height / pile.canvas.dpi * cm_an_inch, 1)),
                       tr("Profile %1").arg(QString::fromStdString(exported_profile(pile).name()))};
     if (capture.exposure_s) lines << tr("Total exposure %1").arg(exposure_in_words(*capture.exposure_s));
     facts_->setText(lines.join(QLatin1Char('\n')));

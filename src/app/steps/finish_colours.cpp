@@ -4,6 +4,7 @@
 #include <QSignalBlocker>
 
 #include "app/looks/theme.h"
+#include "app/looks/words.h"
 #include "pile/finish_edits.h"
 
 namespace bp::app {
@@ -189,7 +190,7 @@ void FinishColours::refresh() {
     const QSignalBlocker quiet(which_);
     which_->clear();
     for (std::size_t i = 0; i < ranges.size(); ++i)
-        which_->addItem(tr("Range %1: around %2°").arg(i + 1).arg(ranges[i].hue_at, 0, 'f', 0));
+        which_->addItem(tr("Range %1: around %2°").arg(i + 1).arg(number_in_words(ranges[i].hue_at, 0)));
     which_->setCurrentIndex(ranges.empty() ? -1 : std::clamp(before, 0, int(ranges.size()) - 1));
     which_->setVisible(!ranges.empty());
     remove_->setVisible(!ranges.empty());

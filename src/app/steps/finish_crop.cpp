@@ -1,6 +1,7 @@
 #include "app/steps/finish_crop.h"
 
 #include "app/looks/controls.h"
+#include "app/looks/words.h"
 #include "engine/cover.h"
 
 namespace bp::app {
@@ -41,9 +42,9 @@ void FinishCrop::refresh() {
     const double dpi = studio_.pile().canvas.dpi;
     constexpr double cm_an_inch = 2.54;
     print_->setText(tr("%1 x %2 cm at %3 dpi")
-                        .arg(area.width / dpi * cm_an_inch, 0, 'f', 1)
-                        .arg(area.height / dpi * cm_an_inch, 0, 'f', 1)
-                        .arg(dpi, 0, 'f', 0));
+                        .arg(number_in_words(area.width / dpi * cm_an_inch, 1))
+                        .arg(number_in_words(area.height / dpi * cm_an_inch, 1))
+                        .arg(number_in_words(dpi, 0)));
 }
 
 }  // namespace bp::app

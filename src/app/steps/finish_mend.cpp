@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 #include <cmath>
 
+#include "app/looks/words.h"
 #include "pile/finish_edits.h"
 
 namespace bp::app {
@@ -165,8 +166,8 @@ void FinishMend::refresh() {
     for (const Mended& each : pile.finish.mended)
         things.push_back({each.id,
                           (each.way.size() == 1 ? tr("Spot at %1, %2") : tr("Line from %1, %2"))
-                              .arg(each.way.front().x, 0, 'f', 0)
-                              .arg(each.way.front().y, 0, 'f', 0),
+                              .arg(number_in_words(each.way.front().x, 0))
+                              .arg(number_in_words(each.way.front().y, 0)),
                           tr("Take the tick away to see what was there"), each.on, each.id == chosen_});
     const Mended* one = find_mended(pile, chosen_);
     const Frame* frame = one && one->source == MendFrom::frame ? find_frame(pile, one->frame) : nullptr;

@@ -32,7 +32,7 @@ MergeHead::MergeHead(Studio& studio, Viewer& viewer, QWidget* parent)
     radius_ = add_slider(
         tr("Grown and softened"), tr("How far the light of the head's frames spreads around every light"),
         "head_radius", 0, int(Softening::widest_px / px_a_position),
-        [](int n) { return tr("%1 px").arg(QLocale().toString(n * px_a_position, 'f', 1)); },
+        [](int n) { return tr("%1 px").arg(number_in_words(n * px_a_position, 1)); },
         [](Head& head, int n) { head.softening.radius_px = n * px_a_position; });
     bright_ = new QCheckBox(tr("As bright as before"), this);
     bright_->setObjectName(QStringLiteral("head_bright"));

@@ -13,7 +13,7 @@ namespace bp::app {
 namespace {
 
 QString in_per_cent(double share) {
-    return QLocale().toString(100 * share, 'f', 2);
+    return number_in_words(100 * share, 2);
 }
 
 }  // namespace
@@ -22,9 +22,9 @@ QString noise_in_words(const Noise& noise, int frames) {
     if (noise.levels.empty())
         return MergeNoise::tr("No flat places are seen here: move the picture and measure again.");
     QStringList out{MergeNoise::tr("%1 EV less noise than one frame; the root of %2 frames gives %3 EV.")
-                        .arg(QLocale().toString(noise.gain_ev, 'f', 2))
+                        .arg(number_in_words(noise.gain_ev, 2))
                         .arg(frames)
-                        .arg(QLocale().toString(0.5 * std::log2(std::max(1, frames)), 'f', 2))};
+                        .arg(number_in_words(0.5 * std::log2(std::max(1, frames)), 2))};
     for (const NoiseLevel& level : noise.levels)
         out << MergeNoise::tr("At %1% brightness: %2% to %3%")
                    .arg(std::lround(100 * level.brightness))

@@ -54,7 +54,7 @@ void PartsSequence::build_layout() {
     column_of->setSpacing(space::small);
     spacing_ = new NamedSlider(
         tr("Apart"), tr("How far apart the places of a subject lie, in lengths of it: further apart shows fewer"), 0,
-        widest_percent, [](int v) { return tr("%1 lengths").arg(v / 100.0, 0, 'f', 2); }, layout_);
+        widest_percent, [](int v) { return tr("%1 lengths").arg(number_in_words(v / 100.0, 2)); }, layout_);
     spacing_->slider()->setObjectName(QStringLiteral("sequence_spacing"));
     column_of->addWidget(spacing_);
     auto* row = new QHBoxLayout;
