@@ -168,7 +168,6 @@ def median_of_16():
                       .astype(numpy.uint16)).all())
     stack = numpy.stack([raw(f, numpy.uint8) for f in files(16)])
     answer = raw(OUT / "ours.tif", numpy.uint16)
-    begin = time.perf_counter()
     same_numpy = True
     spent = 0.0
     for y in range(0, 4000, 100):
@@ -405,15 +404,11 @@ def parts_rows(row):
         "3 x", spread(between(5, sequence, lambda: decode_files(burst))))
     waits = in_window(BURST, "parts")
 
-    def shown(name):
-        w = waits[name]
-        return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
-
     row(f"least seam of 2000 x 2000 px after a stroke, {len(burst)} frames of 24 MP, until the screen shows it",
-        "500 ms", shown("seam"))
-    row("the same, blended", "500 ms", shown("blend"))
-    row("what every frame has under the pointer, until the rail shows it", "50 ms", shown("places"))
-    row("a stroke on one of 100 parts, until the result shows it", "16 ms", shown("brush_hundred_parts"))
+        "500 ms", waits_in_words(waits, "seam"))
+    row("the same, blended", "500 ms", waits_in_words(waits, "blend"))
+    row("what every frame has under the pointer, until the rail shows it", "50 ms", waits_in_words(waits, "places"))
+    row("a stroke on one of 100 parts, until the result shows it", "16 ms", waits_in_words(waits, "brush_hundred_parts"))
 
 
 ALL_TOOLS = {
@@ -458,26 +453,18 @@ def finish_rows(row):
     row("growth of 90 frames of 24 MP at 1080 lines to MP4, over decoding them", "1.3 x", spread(between(3, growth, lambda: decode(90))))
     waits = in_window(FRAMES, "finish")
 
-    def shown(name):
-        w = waits[name]
-        return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
-
-    row("a value of the tone control of Finish at fit zoom, 90 frames, until the screen shows it", "50 ms", shown("finish_tone"))
-    row("the same with all tools but mending at work", "-", shown("finish_tone_busy"))
-    row("a value of sharpening at 1:1, until the screen shows it", "100 ms", shown("finish_detail"))
-    row("a spot that is mended at 1:1, from the click until the screen shows it", "200 ms", shown("finish_mended"))
+    row("a value of the tone control of Finish at fit zoom, 90 frames, until the screen shows it", "50 ms", waits_in_words(waits, "finish_tone"))
+    row("the same with all tools but mending at work", "-", waits_in_words(waits, "finish_tone_busy"))
+    row("a value of sharpening at 1:1, until the screen shows it", "100 ms", waits_in_words(waits, "finish_detail"))
+    row("a spot that is mended at 1:1, from the click until the screen shows it", "200 ms", waits_in_words(waits, "finish_mended"))
 
 
 def rail_rows(row):
     files(400)
     waits = in_window(LINKS, "rail")
 
-    def shown(name):
-        w = waits[name]
-        return f"{w['median']:.0f} ms, worst {w['worst']:.0f} (of {w['of']})"
-
-    row(f"time rail with {waits['frames']} frames: zoom and scroll by the wheel", "30 ms", shown("rail_scroll"))
-    row(f"time rail with {waits['frames']} frames: flip by key, until the rail shows it", "30 ms", shown("rail_flip"))
+    row(f"time rail with {waits['frames']} frames: zoom and scroll by the wheel", "30 ms", waits_in_words(waits, "rail_scroll"))
+    row(f"time rail with {waits['frames']} frames: flip by key, until the rail shows it", "30 ms", waits_in_words(waits, "rail_flip"))
 
 
 GROUPS = {"merge": merge_rows, "short": short_rows, "many": many_rows, "median": median_rows, "kernels": kernel_rows, "window": window_rows, "large": large_rows,

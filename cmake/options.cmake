@@ -11,6 +11,9 @@ target_compile_definitions(bp_flags INTERFACE BRIGHT_PILE_VERSION="${PROJECT_VER
 if(BRIGHT_PILE_SANITIZE)
   target_compile_options(bp_flags INTERFACE -fsanitize=${BRIGHT_PILE_SANITIZE} -fno-omit-frame-pointer)
   target_link_options(bp_flags INTERFACE -fsanitize=${BRIGHT_PILE_SANITIZE})
+  # Kernels take minutes to compile with sanitizers, once for every instruction set: the narrow ones between scalar code
+  # and AVX2 are left out.
+  target_compile_definitions(bp_flags INTERFACE "HWY_DISABLED_TARGETS=(HWY_SSSE3|HWY_SSE4)")
 endif()
 
 # Most of a compiler's time goes into headers that all files of a target read: they are compiled `files` at a time. A

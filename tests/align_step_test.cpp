@@ -37,6 +37,17 @@ void begin_with_models(Window& w, const Folder& folder) {
     w.click("knot_2");
 }
 
+// So large and so many that they can be looked at while they are aligned.
+bool bring_large(Window& w, const Folder& folder) {
+    write_moving(folder, 10, {1600, 1100}, {2, -1});
+    return w.bring(folder, Outcome::quiet) && w.studio().placing().busy();
+}
+
+bool all_aligned(Window& w) {
+    return std::all_of(w.pile().frames.begin(), w.pile().frames.end(),
+                       [](const Frame& frame) { return frame.places[Zone::sky] && frame.places[Zone::sky]->aligned; });
+}
+
 Point shift_of(Window& w, int id) {
     return placement(w.pile(), *find_frame(w.pile(), id)).to_canvas({0, 0});
 }
@@ -464,4 +475,93 @@ TEST_CASE("the cover is seen, and the crop is dragged, typed and taken back", "[
     CHECK(w.window.viewer().view() == app::View::result);
     while (w.studio().document().can_undo()) w.studio().document().undo();
     CHECK_FALSE(w.pile().crop);
+}
+
+TEST_CASE("frames are in view while they are aligned on opening; what is done meanwhile stays, and is not asked about",
+          "[window]") {
+    const Folder folder;
+    Window w;
+    REQUIRE(bring_large(w, folder));
+    CHECK(w.pile().methods.sky.model == Model::none);
+    w.key(Qt::Key_Right);
+    w.key(Qt::Key_A);
+    REQUIRE(w.pile().frames[1].aside);
+    REQUIRE(w.studio().placing().busy());
+    w.click("export");
+    w.click("export_now");
+    CHECK(w.told().contains(QStringLiteral("still being aligned")));
+    REQUIRE(w.settle());
+    CHECK(w.pile().methods.sky.model == Model::rigid);
+    CHECK(w.pile().frames[1].aside);
+    CHECK(all_aligned(w));
+    CHECK(std::abs(shift_of(w, w.pile().frames[2].id).x - 4) < 0.2);
+    CHECK(w.studio().document().edited());
+    w.click("undo");
+    CHECK_FALSE(w.pile().frames[1].aside);
+    CHECK(all_aligned(w));
+    CHECK_FALSE(w.studio().document().can_undo());
+    CHECK_FALSE(w.studio().document().edited());
+}
+
+TEST_CASE("a pile that is saved while its frames are aligned is still to be saved", "[window]") {
+    const Folder folder;
+    Window w;
+    REQUIRE(bring_large(w, folder));
+    {
+        const Answering dialog(choose({folder / "early.pile"}));
+        w.key(Qt::Key_S, Qt::ControlModifier);
+        REQUIRE(dialog.came());
+    }
+    REQUIRE(wait_for([&] { return !w.studio().writing(); }));
+    REQUIRE(w.settle());
+    CHECK(all_aligned(w));
+    CHECK(w.studio().document().edited());
+}
+
+TEST_CASE("aligning on opening is stopped, or gives way to another model, and the frames stay open", "[window]") {
+    const Folder folder;
+    Window w;
+    REQUIRE(bring_large(w, folder));
+    SECTION("stopped") {
+        REQUIRE(wait_for([&] { return w.seen<QPushButton>("stop") != nullptr; }));
+        w.click(w.seen<QPushButton>("stop"));
+        CHECK_FALSE(w.studio().placing().busy());
+        REQUIRE(w.settle());
+        CHECK(w.pile().methods.sky.model == Model::none);
+        CHECK(w.pile().frames.size() == 10);
+        CHECK(w.export_to(folder / "lies.tif"));
+    }
+    SECTION("another model") {
+        w.click("knot_2");
+        w.click("align_shift");
+        CHECK_FALSE(w.studio().placing().busy());
+        REQUIRE(w.settle());
+        CHECK(w.pile().methods.sky.model == Model::shift);
+        CHECK(all_aligned(w));
+        w.click("undo");
+        CHECK(w.pile().methods.sky.model == Model::none);
+    }
+    SECTION("another outcome") {
+        w.studio().choose_outcome(Outcome::clear);
+        REQUIRE(w.settle());
+        CHECK(w.pile().methods.sky.model == Model::none);
+        CHECK(w.pile().methods.sky.mode == Mode::median);
+    }
+    SECTION("another reference") {
+        w.key(Qt::Key_Right);
+        w.click("as_reference");
+        REQUIRE(w.pile().reference == w.pile().frames[1].id);
+        REQUIRE(w.settle());
+        CHECK(w.pile().methods.sky.model == Model::rigid);
+        CHECK(w.pile().reference == w.pile().frames[1].id);
+        CHECK(all_aligned(w));
+        CHECK(std::abs(shift_of(w, w.pile().frames[2].id).x - 2) < 0.2);
+    }
+    SECTION("frames that come") {
+        write(folder / "f11.tif", landscape({1600, 1100}, Matrix::shift(20, -10), 10, 0.01), 8);
+        w.drop({folder / "f11.tif"});
+        REQUIRE(w.settle());
+        CHECK(w.pile().frames.size() == 11);
+        CHECK(all_aligned(w));
+    }
 }

@@ -260,7 +260,7 @@ TEST_CASE("room for memory and working files is set by slider, holds at once and
         CHECK(preferences.came());
         CHECK(w.studio().stores().allowance().memory_bytes == app::Stores::limits().least_memory);
         CHECK(w.studio().stores().frames()->budget().keep_bytes == app::Stores::limits().least_memory / 2);
-        CHECK(w.studio().stores().scratch()->room() == app::Stores::limits().least_scratch / 4 * 3);
+        CHECK(w.studio().stores().scratch()->room() == app::Stores::limits().least_scratch / 2);
     }
     Window again;
     CHECK(again.studio().stores().allowance().memory_bytes == app::Stores::limits().least_memory);

@@ -6784,6 +6784,10 @@ in %5 s geschrieben</translation>
             <numerusform>%n Aufnahmen ließen sich nicht angleichen: zu dunkel oder beschnitten.</numerusform>
         </translation>
     </message>
+    <message>
+        <source>The frames are still being aligned. Wait until they are, or stop it.</source>
+        <translation>Die Aufnahmen werden noch ausgerichtet. Darauf warten, oder es anhalten.</translation>
+    </message>
 </context>
 <context>
     <name>bp::app::T</name>

@@ -48,6 +48,12 @@ Rgb Canvas::at(Point scene) const {
     return {light_.at(x, y, 0), light_.at(x, y, 1), light_.at(x, y, 2)};
 }
 
+void Canvas::lighten(const Canvas& other) {
+    auto& here = light_.data();
+    const auto& there = other.light_.data();
+    for (std::size_t i = 0; i < here.size(); ++i) here[i] = std::max(here[i], there[i]);
+}
+
 void Canvas::each(const std::function<Rgb(Point, Rgb)>& change) {
     parallel_for(0, light_.height(), [&](int y) {
         float* px = light_.row(y);

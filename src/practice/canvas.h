@@ -53,11 +53,13 @@ class Canvas {
     Point to_pixel(Point scene) const;         // to canvas pixels
     Rgb at(Point scene) const;                 // nearest pixel, the edge repeated
 
+    // Every sample becomes the lighter one of both; `other` is as large.
+    void lighten(const Canvas& other);
     // Every pixel anew: out = change(place, old).
     void each(const std::function<Rgb(Point, Rgb)>& change);
     void paint(const Shape& shape, const Shade& shade, double opacity = 1);
     void paint(const Shape& shape, Rgb colour, double opacity = 1);
-    // A shape whose edge falls over `blur` scene units, e.g. a soft shadow (multiplied light) or a halo (added light).
+    // Multiplies light by 1 - amount within a shape whose edge falls over `blur` scene units, as a soft shadow does.
     void darken(const Shape& shape, double blur, double amount);
     // Adds light that falls off as a Gaussian of `sigma` scene units.
     void glow(Point centre, double sigma, Rgb light);

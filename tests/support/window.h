@@ -284,6 +284,13 @@ struct Window {
     // A folder that is dropped becomes Trails, by a click where another outcome is guessed; for another one its card is
     // clicked and the frames are chosen.
     bool open(const Folder& folder, Outcome outcome = Outcome::trails) {
+        if (!bring(folder, outcome) || !settle()) return false;
+        if (outcome != Outcome::trails || pile().outcome == outcome) return true;
+        click("outcome_is_0");
+        return settle();
+    }
+    // Until the pile is there; work on its frames goes on.
+    bool bring(const Folder& folder, Outcome outcome) {
         if (outcome == Outcome::trails) {
             drop({folder.path()});
         } else {
@@ -294,10 +301,7 @@ struct Window {
             click(("outcome_" + std::to_string(int(outcome))).c_str());
             if (!dialog.came()) return false;
         }
-        if (!wait_for([this] { return studio().document().open(); }) || !settle()) return false;
-        if (outcome != Outcome::trails || pile().outcome == outcome) return true;
-        click("outcome_is_0");
-        return settle();
+        return wait_for([this] { return studio().document().open(); });
     }
     // What the program says now, in one text.
     QString told() { return window.notices().sentences().join(QLatin1Char('\n')); }

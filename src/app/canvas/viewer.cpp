@@ -185,6 +185,7 @@ Viewer::Viewer(Studio& studio, QObject* parent)
     connect(&studio.document(), &Document::changed, this, &Viewer::pile_changed);
     connect(&studio.thumbnails(), &Thumbnails::arrived, this, &Viewer::grow);
     connect(&studio.thumbnails(), &Thumbnails::finished, this, &Viewer::refresh);
+    connect(&studio.placing(), &Lane::busy_changed, this, &Viewer::render_detail);
     connect(&studio, &Studio::selection_changed, this, [this] {
         // The other of two pictures may show a frame that stays.
         if ((!of_all() || view_ == View::origins) && frame_() != ordered_frame_) refresh();
@@ -391,7 +392,9 @@ void Viewer::render_overview() {
 
 void Viewer::render_detail() {
     if (!active_ || !studio_.document().open() || visible_.empty()) return;
-    if (overview_.serial != serial_ || (!studio_.thumbnails().complete() && of_all())) return;
+    if (overview_.serial != serial_) return;
+    // Frames that are still being aligned will lie elsewhere: the cores are for that.
+    if (of_all() && (!studio_.thumbnails().complete() || studio_.placing().busy())) return;
     const int level = std::clamp(int(std::floor(std::log2(1.0 / zoom_) + 1e-9)), 0, overview_level());
     const int unit = BaseTiles::side << level;
     const Rect wanted = intersect(visible_, area_);

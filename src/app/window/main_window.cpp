@@ -83,8 +83,8 @@ MainWindow::MainWindow()
     column->addWidget(pages_, 1);
     setCentralWidget(centre);
     notices_ = new Notices(centre);
-    for (Lane* lane : {&studio_->opening(), &studio_->finding(), &studio_->measuring(), &studio_->exporting(),
-                       &studio_->saving(), &viewer_->lane(), &viewer_->bringing()})
+    for (Lane* lane : {&studio_->opening(), &studio_->placing(), &studio_->finding(), &studio_->measuring(),
+                       &studio_->exporting(), &studio_->saving(), &viewer_->lane(), &viewer_->bringing()})
         notices_->watch(*lane);
 
     connect(start_, &StartScreen::outcome_chosen, this, [this](Outcome outcome) { choose_and_open(outcome); });

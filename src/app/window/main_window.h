@@ -57,6 +57,7 @@ class MainWindow : public QMainWindow {
     void showEvent(QShowEvent* event) override;
 
   private:
+    void keep_frame_on_screen();
     QWidget* build_desk();
     void tie_keys();
     void tie_picture_keys();
@@ -136,6 +137,7 @@ class MainWindow : public QMainWindow {
     std::optional<View> flipped_from_;
     Starter starter_;
     std::function<void()> when_written_;  // waits for what is being written
+    bool shown_ = false;                  // it was on the screen
     bool asking_ = false;                 // a question about leaving stands
     long noted_ = 0;                      // the pile whose picture is in the list of recent ones
 };

@@ -113,7 +113,7 @@ void MainWindow::take_finish() {
 }
 
 void MainWindow::export_picture() {
-    if (!studio_->document().open()) return;
+    if (!studio_->document().open() || !studio_->placed()) return;
     settle_typing();
     const Pile& pile = studio_->pile();
     const std::vector<std::string> names =
@@ -155,7 +155,7 @@ void MainWindow::export_versions(const std::vector<std::string>& names) {
 }
 
 void MainWindow::export_growth() {
-    if (!studio_->document().open()) return;
+    if (!studio_->document().open() || !studio_->placed()) return;
     settle_typing();
     GrowthDialog dialog(studio_->pile(), this);
     if (dialog.exec() != QDialog::Accepted) return;

@@ -11,6 +11,7 @@
 #include <QWindow>
 #include <array>
 #include <span>
+#include <utility>
 
 #include "app/looks/controls.h"
 #include "app/looks/display.h"
@@ -205,6 +206,19 @@ void MainWindow::showEvent(QShowEvent* event) {
     QMainWindow::showEvent(event);
     // Moved to another screen, the window shows pictures by that one's profile.
     connect(windowHandle(), &QWindow::screenChanged, this, &MainWindow::moved_to, Qt::UniqueConnection);
+    // What the desktop puts around a window is known a moment after it is on the screen.
+    constexpr int framed_ms = 250;
+    if (!std::exchange(shown_, true)) QTimer::singleShot(framed_ms, this, &MainWindow::keep_frame_on_screen);
+}
+
+void MainWindow::keep_frame_on_screen() {
+    if (isFullScreen() || isMaximized()) return;
+    const QRect room = screen()->availableGeometry();
+    const QSize fits = size().boundedTo(room.size() - (frameGeometry().size() - size()));
+    // One that is larger by itself was made so.
+    if (fits == size() || size().boundedTo(room.size()) != size()) return;
+    move(room.topLeft());
+    resize(fits);
 }
 
 void MainWindow::moved_to(QScreen* screen) {

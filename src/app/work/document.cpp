@@ -89,6 +89,10 @@ void Document::take_in(const std::vector<Frame>& frames) {
     });
 }
 
+void Document::find_out(const std::function<Pile(Pile)>& of) {
+    change([&] { path_.isEmpty() ? history_.replace_each(of) : history_.each(of); });
+}
+
 void Document::undo() {
     if (!history_.can_undo()) return;
     last_repeats_.clear();

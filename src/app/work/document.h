@@ -41,6 +41,9 @@ class Document : public QObject {
     void complete(Pile pile);
     // Ids that no frame of this document ever had: what was noted of one must not be taken for another's.
     std::vector<Frame> numbered(std::vector<Frame> frames);
+    // What was found out, for every pile of the history. Who saved meanwhile has it still to save; to be asked about a
+    // pile that was never saved, a person must have done something.
+    void find_out(const std::function<Pile(Pile)>& of);
     // What came from outside: in every pile of the history, so that no undo takes it away. Unsaved from then on.
     void take_in(const std::vector<Frame>& frames);
     void undo();

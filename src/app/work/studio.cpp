@@ -7,7 +7,6 @@
 #include "app/looks/words.h"
 #include "app/work/demo.h"
 #include "app/work/last_export.h"
-#include "engine/aligning.h"
 #include "engine/horizon.h"
 #include "engine/made_like.h"
 #include "engine/mending.h"
@@ -39,16 +38,9 @@ Result<Pile> open_names(const QStringList& names, std::optional<Outcome> asked, 
     if (!files.ok()) return files.failure();
     Result<Pile> opened = open_frames(files.value(), asked.value_or(Outcome::trails), Order::captured, job);
     if (!opened.ok()) return opened;
-    Outcome outcome = opened.value().outcome;
-    if (const auto guess = asked ? std::nullopt : guessed_outcome(opened.value())) {
-        outcome = guess->outcome;
-        opened = with_outcome(std::move(opened).value(), outcome);
-    }
-    const Model model = entry_of(outcome).model;
-    if (model == Model::none) return opened;
-    auto alignments = align_frames(opened.value(), model, opened.value().reference, job);
-    if (!alignments.ok()) return alignments.failure();
-    return with_alignments(opened.value(), model, opened.value().reference, alignments.value());
+    if (const auto guess = asked ? std::nullopt : guessed_outcome(opened.value()))
+        opened = with_outcome(std::move(opened).value(), guess->outcome);
+    return opened;
 }
 
 }  // namespace
@@ -56,6 +48,7 @@ Result<Pile> open_names(const QStringList& names, std::optional<Outcome> asked, 
 Studio::Studio(QObject* parent)
     : QObject(parent),
       opening_(this),
+      placing_(this),
       saving_(this, Lane::Turns::queue),
       exporting_(this, Lane::Turns::queue),
       finding_(this),
@@ -63,7 +56,7 @@ Studio::Studio(QObject* parent)
       thumbnails_(*this),
       previews_(*this) {
     for (Lane* lane :
-         {&opening_, &saving_, &exporting_, &finding_, &measuring_, &thumbnails_.lane(), &previews_.lane()})
+         {&opening_, &placing_, &saving_, &exporting_, &finding_, &measuring_, &thumbnails_.lane(), &previews_.lane()})
         watch(*lane);
     connect(&document_, &Document::opened, this, [this] {
         stores_.begin_anew(working_space(pile()));
@@ -73,6 +66,7 @@ Studio::Studio(QObject* parent)
         spot_guesses_.clear();
         take_guess();
         // What is being found is for the pile that was open before.
+        placing_.stop();
         finding_.stop();
         measuring_.stop_all();
         thumbnails_.load();
@@ -149,6 +143,7 @@ void Studio::open(const QStringList& names, std::optional<Outcome> outcome, std:
             if (guessed) outcome_guess_ = guessed_outcome(pile());
             emit outcome_guessed();
             say_what_was_sorted_out(pile().frames);
+            place_what_was_opened();
         });
 }
 
@@ -258,7 +253,10 @@ void Studio::open_demo(const QString& scene) {
             }
             return open_names({folder}, outcome, job);
         },
-        [this, scene](Pile opened) { document_.start(std::move(opened), {}, scene); });
+        [this, scene](Pile opened) {
+            document_.start(std::move(opened), {}, scene);
+            place_what_was_opened();
+        });
 }
 
 void Studio::open_left_over(const QString& file, const QString& path, const QString& name, std::function<void()> then) {
@@ -408,6 +406,7 @@ void Studio::take_guess() {
 void Studio::choose_outcome(Outcome outcome) {
     take_guess();
     if (!document_.open()) return;
+    placing_.stop();
     document_.edit(with_outcome(pile(), outcome), tr("Outcome: %1").arg(word(outcome)));
     const Model model = entry_of(outcome).model;
     if (model != pile().methods.sky.model) align(model, pile().reference);

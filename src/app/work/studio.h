@@ -34,11 +34,17 @@ class Studio : public QObject {
     ModelPreviews& previews() { return previews_; }
     // Each kind of work has a lane of its own, so that none stops another.
     Lane& opening() { return opening_; }      // opening, adding, looking for missing frames
+    Lane& placing() { return placing_; }      // aligning what was opened, as its outcome asks for
     Lane& saving() { return saving_; }        // piles, one after the other
     Lane& exporting() { return exporting_; }  // pictures, one after the other
     Lane& finding() { return finding_; }      // aligning, levels, suspected spots, zones
     Lane& measuring() { return measuring_; }  // spots to be mended, one after the other
-    bool busy() const { return opening_.busy() || finding_.busy() || measuring_.busy() || writing(); }
+    bool busy() const {
+        return opening_.busy() || placing_.busy() || finding_.busy() || measuring_.busy() || writing();
+    }
+    // False, with a sentence, while what was opened is being aligned: what would be found or written is for frames that
+    // do not lie where they will.
+    bool placed();
     // Something is on its way to the disk.
     bool writing() const { return saving_.busy() || exporting_.busy(); }
 
@@ -150,6 +156,7 @@ class Studio : public QObject {
     // Runs `work` on a lane and hands what it found to `take`, if the pile that it was found for is still open.
     template <class T>
     void find_on(Lane& lane, const QString& name, std::function<Result<T>(Job&)> work, std::function<void(T)> take) {
+        if ((&lane == &finding_ || &lane == &measuring_) && !placed()) return;
         lane.run<Result<T>>(
             std::move(work),
             [this, name, take = std::move(take), of = document_.identity()](Result<T> found) {
@@ -167,6 +174,9 @@ class Studio : public QObject {
     void open_on_lane(const QString& name, std::function<Result<T>(Job&)> work, std::function<void(T)> take);
     void take_zones(std::function<Result<Mask>(Job&)> find, const QString& what);
     void take_files(std::function<Result<Relinked>(Job&)> find, const QString& what);
+    // The pile is open while its frames are aligned, so that they can be looked at.
+    void place_what_was_opened();
+    void say_unaligned(const std::map<int, Alignment>& found);
     // Frames that are not in `before` and lie nowhere yet, while the others are aligned.
     void align_what_came(const Pile& before);
     // In a sentence, when frames that have just come are not all alike.
@@ -176,6 +186,7 @@ class Studio : public QObject {
     Document document_;
     Stores stores_;
     Lane opening_;
+    Lane placing_;
     Lane saving_;
     Lane exporting_;
     Lane finding_;

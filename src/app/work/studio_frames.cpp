@@ -19,8 +19,20 @@
 
 namespace bp::app {
 
+namespace {
+
+Result<std::map<int, Alignment>> places_of(const Pile& pile, Model model, int reference, Zone zone, Job& job) {
+    auto found = align_frames(only_zone(pile, zone), model, reference, job);
+    // Reckoned here, so that the window finds it done.
+    if (found.ok()) (void)full_cover(with_alignments(pile, model, reference, found.value(), zone));
+    return found;
+}
+
+}  // namespace
+
 void Studio::align(Model model, int reference) {
     if (!document_.open()) return;
+    placing_.stop();
     const Zone of = zone();
     if (model == Model::none) {
         document_.edit(with_alignments(pile(), Model::none, reference, {}, of), tr("Align: none"));
@@ -29,12 +41,7 @@ void Studio::align(Model model, int reference) {
     const Pile now = pile();
     find_on<std::map<int, Alignment>>(
         finding_, tr("aligning"),
-        [now, model, reference, of](Job& job) {
-            auto found = align_frames(only_zone(now, of), model, reference, job);
-            // Reckoned here, so that the window finds it done.
-            if (found.ok()) (void)full_cover(with_alignments(now, model, reference, found.value(), of));
-            return found;
-        },
+        [now, model, reference, of](Job& job) { return places_of(now, model, reference, of, job); },
         [this, model, reference, of, now](const std::map<int, Alignment>& found) {
             if (!find_frame(pile(), reference)) {
                 say(tr("The reference was removed meanwhile: align again."), true);
@@ -42,10 +49,41 @@ void Studio::align(Model model, int reference) {
             }
             document_.edit(with_alignments(pile(), model, reference, found, of),
                            tr("Align: %1").arg(word(model).toLower()));
-            const auto lost =
-                std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
-            if (lost > 0)
-                say(tr("%n frame(s) could not be aligned, and will not be merged.", nullptr, int(lost)), true);
+            say_unaligned(found);
+            align_what_came(now);
+        });
+}
+
+void Studio::say_unaligned(const std::map<int, Alignment>& found) {
+    const auto lost = std::count_if(found.begin(), found.end(), [](const auto& f) { return !f.second.aligned; });
+    if (lost > 0) say(tr("%n frame(s) could not be aligned, and will not be merged.", nullptr, int(lost)), true);
+}
+
+bool Studio::placed() {
+    if (!placing_.busy()) return true;
+    say(tr("The frames are still being aligned. Wait until they are, or stop it."));
+    return false;
+}
+
+void Studio::place_what_was_opened() {
+    const Pile now = pile();
+    const Model model = entry_of(now.outcome).model;
+    if (model == Model::none) return;
+    find_on<std::map<int, Alignment>>(
+        placing_, tr("aligning"),
+        [now, model](Job& job) { return places_of(now, model, now.reference, Zone::sky, job); },
+        [this, now, model](const std::map<int, Alignment>& found) {
+            // It belongs to opening: in every pile of the history, for which it is right.
+            document_.find_out([&](Pile pile) {
+                const bool as_opened =
+                    method_of(pile, Zone::sky).model == Model::none && pile.reference == now.reference;
+                return as_opened ? with_alignments(std::move(pile), model, now.reference, found) : pile;
+            });
+            if (pile().methods.sky.model == Model::none) {
+                align(model, pile().reference);
+                return;
+            }
+            say_unaligned(found);
             align_what_came(now);
         });
 }

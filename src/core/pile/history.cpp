@@ -58,10 +58,12 @@ void History::complete(Pile pile) {
 }
 
 void History::each(const std::function<Pile(Pile)>& change) {
-    for (Entry& entry : entries_) {
-        entry.pile = change(std::move(entry.pile));
-        entry.serial = next_serial_++;
-    }
+    replace_each(change);
+    for (Entry& entry : entries_) entry.serial = next_serial_++;
+}
+
+void History::replace_each(const std::function<Pile(Pile)>& change) {
+    for (Entry& entry : entries_) entry.pile = change(std::move(entry.pile));
 }
 
 int History::highest_frame_id() const {

@@ -204,20 +204,15 @@ class Fireflies final : public Scene {
     Canvas trails(const Canvas& still, bool through_pauses) const {
         constexpr int between = 4;
         Canvas best = still.clone();
-        const auto raise = [&](const Canvas& from) {
-            auto& a = best.light().data();
-            const auto& b = from.light().data();
-            for (std::size_t i = 0; i < a.size(); ++i) a[i] = std::max(a[i], b[i]);
-        };
         for (int i = 0; i < frames_; ++i) {
             Canvas one = still.clone();
             expose(one, begin_of(i), begin_of(i) + exposure_s);
-            raise(one);
+            best.lighten(one);
             for (int j = 1; through_pauses && i + 1 < frames_ && j <= between; ++j) {
                 Canvas moment = still.clone();
                 const double begin = begin_of(i) + (exposure_s + pause_s) * j / (between + 1);
                 for (const Flight& flight : steady_) expose(moment, flight, begin, begin + exposure_s);
-                raise(moment);
+                best.lighten(moment);
             }
         }
         return best;

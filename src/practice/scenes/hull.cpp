@@ -79,8 +79,7 @@ class Hull final : public Scene {
                      for (int i = 0; i < frames_; ++i) {
                          Canvas lit = still.clone();
                          light(lit, std::size_t(i), false);
-                         for (std::size_t k = 0; k < out.light().data().size(); ++k)
-                             out.light().data()[k] = std::max(out.light().data()[k], lit.light().data()[k]);
+                         out.lighten(lit);
                      }
                      return out;
                  }}};

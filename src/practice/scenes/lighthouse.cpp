@@ -172,7 +172,7 @@ class Lighthouse final : public Scene {
                 Canvas one = still.clone();
                 const double begin = begin_of(i) + (begin_of(i + 1) - begin_of(i)) * j / (between + 1);
                 sky_.expose(one, begin, begin + exposure_s, stars_light, open_sky);
-                raise(best, one);
+                best.lighten(one);
             }
         return best;
     }
@@ -182,12 +182,6 @@ class Lighthouse final : public Scene {
 
     static double cover(Point p, int index) {
         return smooth_step(-0.25, 0.55, cloudy(land + 80, p.x / 380 + index * 0.22, p.y / 150, 5));
-    }
-
-    static void raise(Canvas& to, const Canvas& from) {
-        auto& a = to.light().data();
-        const auto& b = from.light().data();
-        for (std::size_t i = 0; i < a.size(); ++i) a[i] = std::max(a[i], b[i]);
     }
 
     void paint_streaks(Canvas& canvas, int frame) const {
@@ -270,7 +264,7 @@ class Lighthouse final : public Scene {
         };
         canvas.paint(tower(), white);
         canvas.paint(keepers_house(), [&](Point p) {
-            const bool roof = p.y < 670 && p.y < 671;
+            const bool roof = p.y < 670;
             const Rgb wall = roof ? Rgb{0.10F, 0.07F, 0.06F} : Rgb{0.44F, 0.42F, 0.38F};
             return wall * (0.045 + lit * 0.8) * (1 + 0.08 * noise(land + 8, p.x / 4, p.y / 3));
         });
