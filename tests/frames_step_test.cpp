@@ -459,7 +459,7 @@ TEST_CASE("the practice camera is set in its panel", "[window]") {
         w.pick("camera_pace", 3);
         w.click("camera_start");
         CHECK_FALSE(panel->isVisible());
-        REQUIRE(wait_for([&] { return w.pile().frames.size() == 2; }));
+        REQUIRE(wait_for([&] { return w.pile().frames.size() == 2; }, 60000));
         REQUIRE(wait_for([&] { return !w.window.arriving().photographing(); }));
         CHECK(w.pile().outcome == Outcome::quiet);
         // Opening something else ends the watching, and nothing is aligned in its place.
