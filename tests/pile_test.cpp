@@ -220,6 +220,25 @@ TEST_CASE("what comes to a pile after it was saved is still to be saved, in ever
     CHECK_FALSE(history.edited());
 }
 
+TEST_CASE("what was found out of all piles is not to be saved, but what was being written then lacks it") {
+    History history(three());
+    history.push(with_mode(history.now(), Mode::median), "median");
+    const long written = history.serial();
+    const auto find_out = [&](double strength) {
+        history.replace_each([=](Pile pile) { return with_strength(std::move(pile), std::vector{2}, strength); });
+    };
+    find_out(0.25);
+    history.mark_saved(written);
+    CHECK(history.edited());
+    history.mark_saved(history.serial());
+    find_out(0.5);
+    CHECK_FALSE(history.edited());
+    CHECK(history.now().frames[1].strength == 0.5);
+    history.undo();
+    CHECK(history.edited());
+    CHECK(history.now().frames[1].strength == 0.5);
+}
+
 TEST_CASE("repeats are one step, which is taken back as a whole and counts as edited") {
     const Pile first = three();
     History history(first);

@@ -58,12 +58,17 @@ void History::complete(Pile pile) {
 }
 
 void History::each(const std::function<Pile(Pile)>& change) {
-    replace_each(change);
-    for (Entry& entry : entries_) entry.serial = next_serial_++;
+    for (Entry& entry : entries_) {
+        entry.pile = change(std::move(entry.pile));
+        entry.serial = next_serial_++;
+    }
 }
 
 void History::replace_each(const std::function<Pile(Pile)>& change) {
-    for (Entry& entry : entries_) entry.pile = change(std::move(entry.pile));
+    const auto saved =
+        std::find_if(entries_.begin(), entries_.end(), [this](const Entry& entry) { return entry.serial == saved_; });
+    each(change);
+    if (saved != entries_.end()) saved_ = saved->serial;
 }
 
 int History::highest_frame_id() const {

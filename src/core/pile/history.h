@@ -29,7 +29,7 @@ class History {
     // Changes every pile of the history, for what came from outside and no undo should take away. What was saved before
     // lacks it, as above.
     void each(const std::function<Pile(Pile)>& change);
-    // The same for what was not the person's doing: nothing of it is still to be saved.
+    // The same for what was not the person's doing: what counted as saved still does, but what is being saved lacks it.
     void replace_each(const std::function<Pile(Pile)>& change);
     // Of all frames in all piles; 0 for none.
     int highest_frame_id() const;
