@@ -238,6 +238,10 @@ TEST_CASE("a saying is English with its gaps filled, and keeps what a translator
     CHECK_FALSE(Saying(std::string("gull.jpg")).translated());
     CHECK(frames_counted(1).english() == "1 frame");
     CHECK(Saying().empty());
+    const Saying number("%1 s", {Saying::number(1.5)});
+    CHECK(number.english() == "1.5 s");
+    CHECK(Saying::number(6400).english() == "6400");
+    CHECK(number.in([](const std::string& key) { return key; }, [](double) { return "1,5"; }) == "1,5 s");
 }
 
 TEST_CASE("paths of any bytes go through text and come back") {

@@ -207,6 +207,8 @@ TEST_CASE("numbers are written as where the program speaks, on every page", "[wi
     CHECK(app::number_in_words(-1234.567, 2) == "-1234,57");
     CHECK(app::figures_in_words(2.8, 3) == "2,8");
     CHECK(app::exposure_in_words(1.5).toStdString() == "1,5 s");
+    CHECK(app::said(Saying("%1 was %2 s", {std::string("a 1.5.dng"), Saying::number(2.5)})) ==
+          QStringLiteral("a 1.5.dng was 2,5 s"));
     const Folder folder;
     write_moving(folder, 6, {320, 240}, {2, -1});
     Window w;

@@ -22,8 +22,10 @@ struct Words {
 }  // namespace
 
 QString said(const Saying& saying) {
-    return QString::fromStdString(saying.in(
-        [](const std::string& key) { return QCoreApplication::translate("core", key.c_str()).toStdString(); }));
+    constexpr int most_figures = 6;
+    return QString::fromStdString(
+        saying.in([](const std::string& key) { return QCoreApplication::translate("core", key.c_str()).toStdString(); },
+                  [](double value) { return figures_in_words(value, most_figures).toStdString(); }));
 }
 
 QString said(const Failure& failure) {

@@ -1,16 +1,28 @@
 #include "base/saying.h"
 
+#include <sstream>
+
 #include "base/text.h"
 
 namespace bp {
 
 Saying::Saying(const std::string& as_it_is) : text_(one_line(as_it_is)) {}
 
+Saying Saying::number(double value) {
+    std::ostringstream text;
+    text << value;
+    Saying out(text.str());
+    out.number_ = value;
+    return out;
+}
+
 std::string Saying::english() const {
     return in([](const std::string& key) { return key; });
 }
 
-std::string Saying::in(const std::function<std::string(const std::string& key)>& words) const {
+std::string Saying::in(const std::function<std::string(const std::string& key)>& words,
+                       const std::function<std::string(double)>& written) const {
+    if (number_ && written) return written(*number_);
     if (!translated_) return text_;
     const std::string text = words(text_);
     std::string out;
@@ -18,7 +30,7 @@ std::string Saying::in(const std::function<std::string(const std::string& key)>&
         const char next = i + 1 < text.size() ? text[i + 1] : '\0';
         const auto n = std::size_t(next - '1');
         if (text[i] == '%' && n < values_.size()) {
-            out += values_[n].in(words);
+            out += values_[n].in(words, written);
             ++i;
         } else {
             out += text[i];

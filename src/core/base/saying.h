@@ -5,6 +5,7 @@
 #include <array>
 #include <cstddef>
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -19,19 +20,23 @@ class Saying {
         : text_(text), translated_(true), values_(std::move(values)) {}
     // The same in every language: a name, a number, what the system or a library says. As one_line() makes it.
     Saying(const std::string& as_it_is);
+    // A number of six figures at most, written as the language of the sentence does.
+    static Saying number(double value);
 
     bool empty() const { return text_.empty(); }
     const std::string& text() const { return text_; }
     bool translated() const { return translated_; }
     const std::vector<Saying>& values() const { return values_; }
     std::string english() const;
-    // In the language of `words`, which gives what a translator made of a key.
-    std::string in(const std::function<std::string(const std::string& key)>& words) const;
+    // In the language of `words`, which gives what a translator made of a key; numbers as `written`, or with a point.
+    std::string in(const std::function<std::string(const std::string& key)>& words,
+                   const std::function<std::string(double)>& written = {}) const;
     friend bool operator==(const Saying&, const Saying&) = default;
 
   private:
     std::string text_;
     bool translated_ = false;
+    std::optional<double> number_;
     std::vector<Saying> values_;
 };
 

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 #include <set>
-#include <sstream>
 
 #include "align/pole.h"
 
@@ -185,22 +184,19 @@ std::map<int, Saying> useless_darks(const Pile& pile) {
         }
         if (exposure || !scene) continue;
         const std::string name = dark.file->path.filename().string();
-        const auto number = [](double v) {
-            std::ostringstream text;
-            text << v;
-            return text.str();
-        };
         if (!kind)
             out[dark.id] = {"%1 is not of the size and kind of the frames. Darks must come from the same camera.",
                             {name}};
         else if (!iso)
-            out[dark.id] = {"%1 was taken at ISO %2, the frames at %3. Take darks at the ISO of the frames.",
-                            {name, number(*dark.file->capture.iso), number(scene->file->capture.iso.value_or(0))}};
+            out[dark.id] = {
+                "%1 was taken at ISO %2, the frames at %3. Take darks at the ISO of the frames.",
+                {name, Saying::number(*dark.file->capture.iso), Saying::number(scene->file->capture.iso.value_or(0))}};
         else
             out[dark.id] = {
                 "%1 was exposed for %2 s, the frames for %3 s. Take darks as long as the frames, or have them "
                 "scaled.",
-                {name, number(*dark.file->capture.exposure_s), number(scene->file->capture.exposure_s.value_or(0))}};
+                {name, Saying::number(*dark.file->capture.exposure_s),
+                 Saying::number(scene->file->capture.exposure_s.value_or(0))}};
     }
     return out;
 }
