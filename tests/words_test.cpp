@@ -195,6 +195,24 @@ TEST_CASE("no word is cut in German, on a usual window and on a small one", "[wi
     check_no_word_is_cut(german());
 }
 
+TEST_CASE("a copy of a frame says of which in the language of the window, however it comes", "[window]") {
+    const Speaking there(german());
+    const Folder folder;
+    write_moving(folder, 2, {320, 240}, {2, -1});
+    fs::copy_file(folder / "f1.tif", folder / "f3.tif");
+    Window w;
+    REQUIRE(w.open(folder));
+    REQUIRE(w.pile().frames.size() == 3);
+    CHECK(w.pile().frames[2].aside);
+    CHECK(w.pile().frames[2].note == "eine Kopie von f1.tif");
+    const Folder apart;
+    fs::copy_file(folder / "f2.tif", apart / "late.tif");
+    w.drop({apart / "late.tif"});
+    REQUIRE(w.settle());
+    REQUIRE(w.pile().frames.size() == 4);
+    CHECK(w.pile().frames[3].note == "eine Kopie von f2.tif");
+}
+
 TEST_CASE("numbers are written as where the program speaks, on every page", "[window]") {
     struct Spoken {
         explicit Spoken(const QLocale& locale) { QLocale::setDefault(locale); }

@@ -8392,6 +8392,10 @@ Weiß: %2</translation>
         <source>A picture of the export could not be read and is left out.</source>
         <translation>Ein Bild des Exports war nicht lesbar und bleibt weg.</translation>
     </message>
+    <message>
+        <source>a copy of %1</source>
+        <translation>eine Kopie von %1</translation>
+    </message>
 </context>
 <context>
     <name>main</name>

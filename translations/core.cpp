@@ -38,6 +38,7 @@ QT_TRANSLATE_NOOP("core", "Levelling %1");
 QT_TRANSLATE_NOOP("core", "Looking for streaks in %1");
 QT_TRANSLATE_NOOP("core", "%1 is %2 pixels, the rest are %3: the camera was turned. Turn it like the others.");
 QT_TRANSLATE_NOOP("core", "%1 is %2 pixels, the rest are %3. Frames of one pile must have one size.");
+QT_TRANSLATE_NOOP("core", "a copy of %1");
 QT_TRANSLATE_NOOP("core", "Reading %1");
 QT_TRANSLATE_NOOP("core", "No frames were given. Choose pictures, or a folder of them.");
 QT_TRANSLATE_NOOP("core", "None of the frames can be used. %1");

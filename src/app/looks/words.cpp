@@ -7,8 +7,11 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <map>
 
 #include "app/looks/shipped.h"
+#include "base/text.h"
+#include "engine/open.h"
 #include "io/kinds.h"
 #include "pile/outcomes.h"
 
@@ -30,6 +33,18 @@ QString said(const Saying& saying) {
 
 QString said(const Failure& failure) {
     return said(failure.sentence);
+}
+
+std::vector<Frame> noted_in_words(std::vector<Frame> frames, const std::vector<Frame>& known) {
+    std::map<std::string, std::string> words;
+    for (const std::vector<Frame>* all : {&known, static_cast<const std::vector<Frame>*>(&frames)})
+        for (const Frame& frame : *all) {
+            const Saying note = copy_note(frame.file->path.filename().string());
+            words.emplace(valid_utf8(note.english()), said(note).toStdString());
+        }
+    for (Frame& frame : frames)
+        if (const auto found = words.find(frame.note); found != words.end()) frame.note = found->second;
+    return frames;
 }
 
 void speak(QCoreApplication& application, const QLocale& locale) {

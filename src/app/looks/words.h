@@ -16,6 +16,8 @@ void speak(QCoreApplication& application, const QLocale& locale);
 // What the core says, translated.
 QString said(const Saying& saying);
 QString said(const Failure& failure);
+// Frames that have just been read, with the notes that reading left on them translated; `known`: others of their pile.
+std::vector<Frame> noted_in_words(std::vector<Frame> frames, const std::vector<Frame>& known = {});
 QString word(Mode mode);
 QString word(TaperEnd end);
 QString what_it_does(TaperEnd end);

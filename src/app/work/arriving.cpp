@@ -85,11 +85,12 @@ void Arriving::take(const Batch& batch) {
             studio_.say(said(pile.failure()), true);
             return;
         }
+        pile.value().frames = noted_in_words(std::move(pile.value().frames));
         beginning_ = true;
         studio_.begin(std::move(pile).value(), QDir(folder_).dirName());
         beginning_ = false;
     } else {
-        studio_.document().take_in(beside(studio_.pile(), batch.frames));
+        studio_.document().take_in(noted_in_words(beside(studio_.pile(), batch.frames), studio_.pile().frames));
         studio_.thumbnails().load();
     }
     arrived_ += int(batch.frames.size());

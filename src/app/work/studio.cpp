@@ -139,6 +139,7 @@ void Studio::open(const QStringList& names, std::optional<Outcome> outcome, std:
     open_on_lane<Pile>(
         tr("opening %1").arg(name_for(names)), [names, outcome](Job& job) { return open_names(names, outcome, job); },
         [this, names, guessed = !outcome](Pile opened) {
+            opened.frames = noted_in_words(std::move(opened.frames));
             document_.start(with_last_export(std::move(opened)), {}, name_for(names));
             if (guessed) outcome_guess_ = guessed_outcome(pile());
             emit outcome_guessed();
@@ -167,6 +168,7 @@ void Studio::open_like(const QStringList& names, const QString& pattern) {
     };
     open_on_lane<Made>(tr("opening %1 like %2").arg(name_for(names), QFileInfo(pattern).completeBaseName()), make,
                        [this, names](Made made) {
+                           made.pile.frames = noted_in_words(std::move(made.pile.frames));
                            document_.start(std::move(made.pile), {}, name_for(names));
                            for (const Saying& left : made.left) say(app::said(left));
                            say_what_was_sorted_out(pile().frames);
@@ -226,6 +228,7 @@ void Studio::add(const QStringList& names, bool inner) {
                 return std::any_of(pile().frames.begin(), pile().frames.end(),
                                    [&](const Frame& known) { return known.file->path == frame.file->path; });
             });
+            fresh = noted_in_words(std::move(fresh), pile().frames);
             if (fresh.empty()) {
                 say(tr("All of these frames are in the pile already."));
                 return;

@@ -83,11 +83,15 @@ void mark_copies(const std::vector<Frame>& known, std::vector<Frame>& frames) {
         const auto [first, fresh] = names.emplace(frame.file->hash, frame.file->path.filename().string());
         if (fresh) continue;
         frame.aside = true;
-        frame.note = valid_utf8("a copy of " + first->second);
+        frame.note = valid_utf8(copy_note(first->second).english());
     }
 }
 
 }  // namespace
+
+Saying copy_note(const std::string& name) {
+    return {"a copy of %1", {name}};
+}
 
 Result<std::vector<Frame>> read_frames(const std::vector<NamedFile>& files, KnownBy known, Job& job) {
     std::map<fs::path, std::vector<long>> clips;

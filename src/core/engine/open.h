@@ -32,6 +32,9 @@ Result<Pile> open_frames(const std::vector<NamedFile>& files, Outcome outcome, O
 Result<std::vector<Frame>> read_frames(const std::vector<NamedFile>& files, KnownBy known, Job& job);
 Result<Pile> pile_of(std::vector<Frame> frames, Outcome outcome, Order order);
 
+// The note that reading leaves on a copy of the frame of this name, in English.
+Saying copy_note(const std::string& name);
+
 // What read frames become beside those of a pile: one of another size gets its problem; one whose content is in the
 // pile already, or earlier among them, is set aside with a note that names the other.
 std::vector<Frame> beside(const Pile& pile, std::vector<Frame> frames);
