@@ -80,6 +80,18 @@ TEST_CASE("small pictures of the models are left when the step is, and found whe
     CHECK(w.studio().previews().of(Model::flex) == nullptr);
     w.click("knot_2");
     CHECK(wait_for([&] { return w.studio().previews().of(Model::shift) != nullptr; }, 60000));
+    // Every model that can be tried has one, and so has none of them.
+    for (const char* name : {"align_none", "align_shift", "align_flex"}) {
+        INFO(name);
+        auto* miniature = w.find<QWidget>(name);
+        CHECK(wait_for(
+            [&] {
+                const QImage seen = miniature->grab().toImage();
+                const int x = seen.width() / 2;
+                return seen.pixel(x, 20) != seen.pixel(x + 7, 26);
+            },
+            60000));
+    }
 }
 
 TEST_CASE("small pictures of the models rest while frames are gone through, and come afterwards", "[window]") {

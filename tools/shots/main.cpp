@@ -106,6 +106,13 @@ bool aligned(MainWindow& window, Photographer& p) {
         studio.select(studio.pile().frames[7].id);
         press("align_table_shown");
         studio.align(Model::rigid, studio.pile().frames[0].id);
+        p.settle();
+        // The small pictures rest for a while after every edit. By night alone one looks for stars.
+        wait_for([&] {
+            return std::all_of(models().begin(), models().end(), [&](const ModelEntry& entry) {
+                return entry.model == Model::stars || studio.previews().of(entry.model);
+            });
+        });
         ok = p.take("align") && ok;
         press("align_table_shown");
     }

@@ -29,7 +29,9 @@ void ModelPreviews::clear() {
 
 const std::map<int, Alignment>* ModelPreviews::of(Model model) const {
     const auto found = places_.find(model);
-    return found == places_.end() || found->second.empty() ? nullptr : &found->second;
+    // Where nothing is aligned there are no places, and that is known.
+    const bool known = found != places_.end() && (model == Model::none || !found->second.empty());
+    return known ? &found->second : nullptr;
 }
 
 // What the places depend on.
