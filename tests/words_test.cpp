@@ -173,6 +173,9 @@ TEST_CASE("German is complete, and its sentences have the gaps that English has"
         const QString text = xml.readElementText(QXmlStreamReader::IncludeChildElements);
         CHECK_FALSE(text.isEmpty());
         CHECK(gaps(text) == gaps(source));
+        // A number and its percent sign stand apart, and on one line.
+        static const QRegularExpression crowded("(\\d|%[1-9]) ?%(?![1-9])");
+        CHECK_FALSE(crowded.match(text).hasMatch());
         ++sentences;
     }
     CHECK(sentences > 1800);
@@ -189,6 +192,21 @@ TEST_CASE("German is complete, and its sentences have the gaps that English has"
         CHECK(w.find<QWidget>(name.c_str())->accessibleDescription().toStdString() != scene.summary);
     }
     CHECK(w.find<QWidget>("demo_quay")->accessibleDescription() == QStringLiteral("Der Fischkai, voller Leute"));
+}
+
+TEST_CASE("words keep their first letter within a sentence where their language has it so", "[window]") {
+    const Folder folder;
+    write_moving(folder, 3, {320, 240}, {2, -1});
+    const auto merging = [&] {
+        Window w;
+        REQUIRE(w.open(folder, Outcome::clear));
+        return w.find<QWidget>("knot_3")->accessibleDescription().toStdString();
+    };
+    CHECK(app::within_sentence(app::word(StreakKind::meteor)) == "meteor");
+    CHECK(merging() == "median of 3");
+    const Speaking words(german());
+    CHECK(app::within_sentence(app::word(StreakKind::meteor)) == "Meteor");
+    CHECK(merging() == "Median aus 3");
 }
 
 TEST_CASE("no word is cut in German, on a usual window and on a small one", "[window]") {

@@ -762,10 +762,6 @@
         <translation>Feiner Kontrast gegen die Referenz: weiche und verwackelte Aufnahmen sinken ab</translation>
     </message>
     <message>
-        <source>%1 %</source>
-        <translation>%1 %</translation>
-    </message>
-    <message>
         <source>Moved</source>
         <translation>Bewegt</translation>
     </message>
@@ -899,7 +895,7 @@
     </message>
     <message>
         <source>light changed over %1% of the picture</source>
-        <translation>Licht auf %1% des Bildes geändert</translation>
+        <translation>Licht auf %1 % des Bildes geändert</translation>
     </message>
     <message>
         <source>%1 EV brighter</source>
@@ -920,6 +916,10 @@
     <message>
         <source>%1 s late</source>
         <translation>%1 s zu spät</translation>
+    </message>
+    <message>
+        <source>%1%</source>
+        <translation>%1 %</translation>
     </message>
 </context>
 <context>
@@ -1396,6 +1396,11 @@
         <source>Darker wins</source>
         <translation>Dunkleres gewinnt</translation>
     </message>
+    <message>
+        <source>small</source>
+        <extracomment>Not shown. &quot;small&quot; where words such as Lighten or Meteor begin with a small letter within a sentence; &quot;kept&quot; where they keep the letter they begin with.</extracomment>
+        <translation>kept</translation>
+    </message>
 </context>
 <context>
     <name>bp::app::AlignCover</name>
@@ -1421,7 +1426,7 @@
     </message>
     <message>
         <source>The picture keeps %1% of the canvas. Drag its edges in the Cover view.</source>
-        <translation>Das Bild behält %1% der Fläche. Seine Kanten lassen sich in der Ansicht Deckung ziehen.</translation>
+        <translation>Das Bild behält %1 % der Fläche. Seine Kanten lassen sich in der Ansicht Deckung ziehen.</translation>
     </message>
 </context>
 <context>
@@ -1579,7 +1584,7 @@
     </message>
     <message>
         <source>left over %1 px, sure to %2%</source>
-        <translation>Rest %1 px, sicher zu %2%</translation>
+        <translation>Rest %1 px, sicher zu %2 %</translation>
     </message>
     <message>
         <source>Reference: frame %1</source>
@@ -1859,7 +1864,7 @@
     <name>bp::app::BrushPanel</name>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Size</source>
@@ -1977,7 +1982,7 @@
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>   x %1  y %2</source>
@@ -2005,11 +2010,11 @@
     </message>
     <message>
         <source>   %1   light %2%</source>
-        <translation>   %1   Licht %2%</translation>
+        <translation>   %1   Licht %2 %</translation>
     </message>
     <message>
         <source>   %1 %2 %3   light %4%</source>
-        <translation>   %1 %2 %3   Licht %4%</translation>
+        <translation>   %1 %2 %3   Licht %4 %</translation>
     </message>
     <message>
         <source>   from all frames together: means and added light have no origins</source>
@@ -2068,7 +2073,7 @@
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Colour...</source>
@@ -3019,7 +3024,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Sharpening of the export</source>
@@ -3319,6 +3324,10 @@ in %5 s geschrieben</translation>
         <source>An ellipse in the crop, or nearly its rectangle</source>
         <translation>Eine Ellipse im Beschnitt, oder fast dessen Rechteck</translation>
     </message>
+    <message>
+        <source>%</source>
+        <translation> %</translation>
+    </message>
 </context>
 <context>
     <name>bp::app::FinishMend</name>
@@ -3555,7 +3564,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Everywhere</source>
@@ -4595,7 +4604,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%</source>
-        <translation>%</translation>
+        <translation> %</translation>
     </message>
     <message>
         <source>%1 is no longer there. Open it from where it is now.</source>
@@ -4792,10 +4801,6 @@ in %5 s geschrieben</translation>
         <translation>Was du übermalst, zählt in dieser Aufnahme nicht. Wähle auf der Leiste mehr für eine Reihe.</translation>
     </message>
     <message>
-        <source>Frame %1: %2 %</source>
-        <translation>Aufnahme %1: %2 %</translation>
-    </message>
-    <message>
         <source>Take the tick away to take all of this frame in again.</source>
         <translation>Nimm den Haken weg, um alles dieser Aufnahme wieder zu nehmen.</translation>
     </message>
@@ -4806,6 +4811,10 @@ in %5 s geschrieben</translation>
     <message>
         <source>Around %1, %2 no frame takes part: the reference shows there.</source>
         <translation>Um %1, %2 zählt keine Aufnahme: dort erscheint die Referenz.</translation>
+    </message>
+    <message>
+        <source>Frame %1: %2%</source>
+        <translation>Aufnahme %1: %2 %</translation>
     </message>
 </context>
 <context>
@@ -4820,7 +4829,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Whole pixels, by brightness</source>
@@ -4860,7 +4869,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>Strength %1%</source>
-        <translation>Stärke %1%</translation>
+        <translation>Stärke %1 %</translation>
     </message>
     <message>
         <source>Whole pixels</source>
@@ -4903,7 +4912,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>At %1% brightness: %2% to %3%</source>
-        <translation>Bei %1% Helligkeit: %2% bis %3%</translation>
+        <translation>Bei %1 % Helligkeit: %2 % bis %3 %</translation>
     </message>
     <message>
         <source>Measure the noise</source>
@@ -4966,7 +4975,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1, taper %2%</source>
-        <translation>%1, Ausklang %2%</translation>
+        <translation>%1, Ausklang %2 %</translation>
     </message>
     <message>
         <source>%1, knitted</source>
@@ -5079,7 +5088,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1: %2, %3% sure</source>
-        <translation>%1: %2, zu %3% sicher</translation>
+        <translation>%1: %2, zu %3 % sicher</translation>
     </message>
     <message>
         <source>Left out of this frame. Take the tick away to take it in again.</source>
@@ -5118,7 +5127,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>Taper over %1%</source>
-        <translation>Ausklang über %1%</translation>
+        <translation>Ausklang über %1 %</translation>
     </message>
     <message>
         <source>Shape of the taper</source>
@@ -5272,7 +5281,7 @@ in %5 s geschrieben</translation>
     <name>bp::app::PartsList</name>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Parts, the uppermost first</source>
@@ -5360,7 +5369,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1% of it lies under %2.</source>
-        <translation>%1% davon liegen unter %2.</translation>
+        <translation>%1 % davon liegen unter %2.</translation>
     </message>
     <message>
         <source>From frame %1</source>
@@ -5446,7 +5455,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Everywhere</source>
@@ -6009,10 +6018,6 @@ in %5 s geschrieben</translation>
 <context>
     <name>bp::app::PlumbChart</name>
     <message>
-        <source>%1 %</source>
-        <translation>%1 %</translation>
-    </message>
-    <message>
         <source>What every frame has here</source>
         <translation>Was jede Aufnahme hier hat</translation>
     </message>
@@ -6026,7 +6031,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
 </context>
 <context>
@@ -6120,16 +6125,16 @@ in %5 s geschrieben</translation>
         <translation>hier weggelassen</translation>
     </message>
     <message>
-        <source>strength %1 %</source>
-        <translation>Stärke %1 %</translation>
-    </message>
-    <message>
         <source>%1: %2</source>
         <translation>%1: %2</translation>
     </message>
     <message>
         <source>Leave a place of frame %1 out</source>
         <translation>Eine Stelle von Aufnahme %1 weglassen</translation>
+    </message>
+    <message>
+        <source>strength %1%</source>
+        <translation>Stärke %1 %</translation>
     </message>
 </context>
 <context>
@@ -6195,7 +6200,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>The size holds from the next start of the program on.</source>
@@ -6987,7 +6992,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1%</translation>
+        <translation>%1 %</translation>
     </message>
     <message>
         <source>Black: %1

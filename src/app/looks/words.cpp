@@ -47,6 +47,13 @@ std::vector<Frame> noted_in_words(std::vector<Frame> frames, const std::vector<F
     return frames;
 }
 
+QString within_sentence(QString words) {
+    //: Not shown. "small" where words such as Lighten or Meteor begin with a small letter within a sentence; "kept"
+    //: where they keep the letter they begin with.
+    if (!words.isEmpty() && Words::tr("small") == QLatin1String("small")) words[0] = words[0].toLower();
+    return words;
+}
+
 void speak(QCoreApplication& application, const QLocale& locale) {
     const QString folder = shipped_folder(QStringLiteral("translations"), QStringLiteral("translations"),
                                           QStringLiteral("bright-pile_en.qm"));

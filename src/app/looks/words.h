@@ -18,6 +18,8 @@ QString said(const Saying& saying);
 QString said(const Failure& failure);
 // Frames that have just been read, with the notes that reading left on them translated; `known`: others of their pile.
 std::vector<Frame> noted_in_words(std::vector<Frame> frames, const std::vector<Frame>& known = {});
+// Such a word, or the name of a control, as it is written within a sentence.
+QString within_sentence(QString words);
 QString word(Mode mode);
 QString word(TaperEnd end);
 QString what_it_does(TaperEnd end);

@@ -27,7 +27,7 @@ QString shares_in_words(const std::array<std::uint16_t, 3>& samples, int channel
     for (std::size_t c = 0; c < std::size_t(channels); ++c)
         out << QString::number(std::lround(100 * share_of(samples[c])));
     if (std::all_of(out.begin(), out.end(), [&](const QString& s) { return s == out.front(); })) out = {out.front()};
-    return PlumbChart::tr("%1 %").arg(out.join(QStringLiteral(", ")));
+    return PlumbChart::tr("%1%").arg(out.join(QStringLiteral(", ")));
 }
 
 PlumbChart::PlumbChart(QWidget* parent) : QWidget(parent) {

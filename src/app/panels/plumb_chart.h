@@ -45,7 +45,7 @@ class PlumbChart : public QWidget {
     int chosen_ = 0;
 };
 
-// "43 %", or by channel "43, 40, 38 %" where they differ: samples as shares of white, as they stand in the picture.
+// "43%", or by channel "43, 40, 38%" where they differ: samples as shares of white, as they stand in the picture.
 QString shares_in_words(const std::array<std::uint16_t, 3>& samples, int channels);
 
 }  // namespace bp::app

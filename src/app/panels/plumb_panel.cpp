@@ -213,7 +213,7 @@ void PlumbPanel::refresh_chosen() {
     if (frame->file->capture.captured) words << time_in_words(*frame->file->capture.captured);
     if (!found->there) words << tr("does not reach here");
     if (found->there && !found->votes) words << tr("left out here");
-    if (found->strength < 1) words << tr("strength %1 %").arg(std::lround(100 * found->strength));
+    if (found->strength < 1) words << tr("strength %1%").arg(std::lround(100 * found->strength));
     const QString who = words.join(QStringLiteral(", "));
     of_chosen_->setText(found->there ? tr("%1: %2").arg(who, shares_in_words(found->samples, pile.channels)) : who);
 }

@@ -214,8 +214,8 @@ void TimeRail::draw_times(QPainter& painter) const {
     if (c.exposure_s) words << exposure_in_words(*c.exposure_s);
     if (c.iso) words << tr("ISO %1").arg(figures_in_words(*c.iso, 6));
     if (frame->role != Role::scene)
-        words << (frame->role_from == RoleFrom::guess ? tr("%1, a guess").arg(word(frame->role).toLower())
-                                                      : word(frame->role).toLower());
+        words << (frame->role_from == RoleFrom::guess ? tr("%1, a guess").arg(within_sentence(word(frame->role)))
+                                                      : within_sentence(word(frame->role)));
     if (frame->aside) words << tr("set aside");
     const auto selected = studio_.selected().size();
     if (selected > 1) words << tr("%1 selected").arg(selected);

@@ -36,7 +36,8 @@ QString summary_of(const Pile& pile, Zone zone) {
     const Model model = method_of(pile, zone).model;
     if (model == Model::none) return AlignStep::tr("none");
     const Worst worst = worst_of(pile, zone);
-    QString text = AlignStep::tr("%1, worst %2 px").arg(word(model).toLower()).arg(number_in_words(worst.residual, 2));
+    QString text =
+        AlignStep::tr("%1, worst %2 px").arg(within_sentence(word(model))).arg(number_in_words(worst.residual, 2));
     if (worst.lost > 0) text += AlignStep::tr(", %1 lost").arg(worst.lost);
     return text;
 }

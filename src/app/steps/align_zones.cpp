@@ -70,8 +70,8 @@ void AlignZones::refresh() {
     hint_->setText(
         divided
             ? tr("Sky: %1, %2. Land: %3, %4. Choose how under Place and in the Merge step.")
-                  .arg(word(pile.methods.sky.model).toLower(), word(pile.methods.sky.mode).toLower(),
-                       word(pile.methods.land.model).toLower(), word(pile.methods.land.mode).toLower())
+                  .arg(within_sentence(word(pile.methods.sky.model)), within_sentence(word(pile.methods.sky.mode)),
+                       within_sentence(word(pile.methods.land.model)), within_sentence(word(pile.methods.land.mode)))
             : tr("Paint roughly over the sky, or let it be suggested. Then each zone has its own align and merge."));
     suggest_->setEnabled(pile.methods.sky.model == Model::stars);
     for (QWidget* w : std::initializer_list<QWidget*>{snap_, reach_, feather_, remove_}) w->setEnabled(divided);

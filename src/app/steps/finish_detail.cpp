@@ -143,7 +143,7 @@ FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)
     glow_->add({QStringLiteral("finish_glow"), tr("Evened by"),
                 tr("Evens what is bright and coloured in one part of the sky and not in another. Land stays where the "
                    "picture is divided into zones; without them all of it is sky"),
-                0, 100, 1, QStringLiteral("%"), 0, [](const Pile& pile) { return pile.finish.glow; }, with_glow});
+                0, 100, 1, tr("%"), 0, [](const Pile& pile) { return pile.finish.glow; }, with_glow});
     column()->addWidget(glow_);
     all_sky_ =
         quiet_label(tr("All of the picture counts as sky. Divide it in Align, Zones, so that land does not."), this);
@@ -172,7 +172,7 @@ FinishDetail::FinishDetail(Studio& studio, Viewer& viewer, QWidget* parent)
          {Value{"shade_stops", tr("Darker, lighter"), tr("How much darker or lighter the corners become"),
                 &EdgeShade::stops, -40, 40, 0.1, tr(" EV"), 1},
           Value{"shade_from", tr("Begins at"), tr("How far from the middle it begins"), &EdgeShade::from, 0, 95, 1,
-                QStringLiteral("%"), 0},
+                tr("%"), 0},
           Value{"shade_round",
                 tr("Roundness"),
                 tr("An ellipse in the crop, or nearly its rectangle"),

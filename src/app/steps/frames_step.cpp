@@ -204,7 +204,7 @@ void FramesStep::build_frame() {
 
     const auto say_role = [this](Role role) {
         studio_.document().edit(with_role(studio_.pile(), studio_.selected(), role),
-                                tr("Role: %1").arg(word(role).toLower()));
+                                tr("Role: %1").arg(within_sentence(word(role))));
     };
     connect(aside_, &QPushButton::clicked, this, [this] { studio_.toggle_aside(); });
     connect(remove_, &QPushButton::clicked, this, [this] { studio_.remove_selected(); });

@@ -65,7 +65,7 @@ NamedSlider* MergeHead::add_slider(const QString& name, const QString& tip, cons
     connect(out, &NamedSlider::changed, this,
             [this, with](int value) { viewer_.try_out(with_head(studio_.pile(), with(value), studio_.zone())); });
     connect(out, &NamedSlider::settled, this, [this, with, name, words, object](int value) {
-        settle(with(value), tr("Head: %1 %2").arg(name.toLower(), words(value)), QString::fromUtf8(object));
+        settle(with(value), tr("Head: %1 %2").arg(within_sentence(name), words(value)), QString::fromUtf8(object));
     });
     connect(out, &NamedSlider::left, &viewer_, &Viewer::leave_trial);
     return out;

@@ -133,7 +133,7 @@ void MergeLeaveOut::refresh() {
         const double percent = 100 * share_of(frame.left_out);
         things.push_back(
             {frame.id,
-             tr("Frame %1: %2 %").arg(number_of(pile, frame.id)).arg(number_in_words(percent, percent < 10 ? 1 : 0)),
+             tr("Frame %1: %2%").arg(number_of(pile, frame.id)).arg(number_in_words(percent, percent < 10 ? 1 : 0)),
              tr("Take the tick away to take all of this frame in again."), true, frame.id == studio_.current()});
     }
     frames_->set_things(things, things.empty() ? QString() : tr("Left out"));

@@ -50,7 +50,7 @@ MergeMode::MergeMode(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison&
 
     connect(grid_, &MiniatureGrid::chosen, this, [this](int mode) {
         studio_.document().edit(with_mode(studio_.pile(), Mode(mode), studio_.zone()),
-                                tr("Merge: %1").arg(word(Mode(mode)).toLower()));
+                                tr("Merge: %1").arg(within_sentence(word(Mode(mode)))));
         // What a mode makes is not seen on a frame.
         if (viewer_.view() == View::frame || viewer_.view() == View::difference) viewer_.set_view(View::result);
     });

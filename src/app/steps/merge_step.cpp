@@ -27,9 +27,10 @@ MergeStep::MergeStep(Studio& studio, Viewer& viewer, Canvas& canvas, Comparison&
 QString MergeStep::summary() const {
     const Pile& pile = studio_.pile();
     if (pile.zones)
-        return tr("sky %1, land %2").arg(word(pile.methods.sky.mode).toLower(), word(pile.methods.land.mode).toLower());
+        return tr("sky %1, land %2")
+            .arg(within_sentence(word(pile.methods.sky.mode)), within_sentence(word(pile.methods.land.mode)));
     if (pile.methods.sky.mode == Mode::one) return tr("one frame: %1").arg(number_of(pile, pile.base));
-    QString out = tr("%1 of %2").arg(word(pile.methods.sky.mode).toLower()).arg(merged_ids(pile).size());
+    QString out = tr("%1 of %2").arg(within_sentence(word(pile.methods.sky.mode))).arg(merged_ids(pile).size());
     const Method& method = pile.methods.sky;
     if (method.taper.end != TaperEnd::none && entry_of(method.mode).uses_strength)
         out = tr("%1, taper %2%").arg(out).arg(std::lround(100 * method.taper.over));

@@ -173,10 +173,10 @@ void MergeStreaks::refresh() {
         out[std::size_t(s.kind)] += s.left_out ? 1 : 0;
         const int number = number_of(pile, streaks[i].frame);
         things.push_back({int(i),
-                          s.by_hand ? tr("%1: %2, by hand").arg(number).arg(word(s.kind).toLower())
+                          s.by_hand ? tr("%1: %2, by hand").arg(number).arg(within_sentence(word(s.kind)))
                                     : tr("%1: %2, %3% sure")
                                           .arg(number)
-                                          .arg(word(s.kind).toLower())
+                                          .arg(within_sentence(word(s.kind)))
                                           .arg(std::lround(100 * s.line.confidence)),
                           s.left_out ? tr("Left out of this frame. Take the tick away to take it in again.")
                                      : tr("Tick it to leave it out of this frame."),

@@ -39,7 +39,7 @@ MergeTrails::MergeTrails(Studio& studio, Viewer& viewer, QWidget* parent)
         connect(button, &QPushButton::clicked, this, [this, end = entry.end] {
             Taper next = taper();
             next.end = end;
-            settle(next, end == TaperEnd::none ? tr("No taper") : tr("Taper: %1").arg(word(end).toLower()), {});
+            settle(next, end == TaperEnd::none ? tr("No taper") : tr("Taper: %1").arg(within_sentence(word(end))), {});
         });
     }
     column()->addLayout(row);

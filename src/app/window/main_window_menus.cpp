@@ -71,7 +71,7 @@ void MainWindow::frame_menu(QPoint at) {
     for (const Role role : {Role::scene, Role::foreground, Role::dark}) {
         QAction* action = roles->addAction(word(role), this, [this, role] {
             studio_->document().edit(with_role(studio_->pile(), studio_->selected(), role),
-                                     tr("Role: %1").arg(word(role).toLower()));
+                                     tr("Role: %1").arg(within_sentence(word(role))));
         });
         action->setCheckable(true);
         action->setChecked(frame->role == role);

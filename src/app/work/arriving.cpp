@@ -10,6 +10,7 @@
 #include "app/work/demo.h"
 #include "io/arrivals.h"
 #include "pile/edits.h"
+#include "pile/outcomes.h"
 
 namespace bp::app {
 namespace {
@@ -40,6 +41,7 @@ void Arriving::watch(const QString& folder, Outcome outcome) {
     outcome_ = outcome;
     arrived_ = 0;
     expected_ = 0;
+    began_ = false;
     std::set<fs::path> known;
     for (const Frame& frame : studio_.pile().frames) known.insert(frame.file->path);
     const long generation = ++generation_;
@@ -89,6 +91,7 @@ void Arriving::take(const Batch& batch) {
         beginning_ = true;
         studio_.begin(std::move(pile).value(), QDir(folder_).dirName());
         beginning_ = false;
+        began_ = true;
     } else {
         studio_.document().take_in(noted_in_words(beside(studio_.pile(), batch.frames), studio_.pile().frames));
         studio_.thumbnails().load();
@@ -132,9 +135,13 @@ void Arriving::halt() {
 void Arriving::stop() {
     const bool joined = watching() && arrived_ > 0 && studio_.document().open();
     halt();
-    // The pile that they joined is the open one: when another is opened, halt() has come before.
-    if (joined && studio_.pile().methods.sky.model != Model::none)
-        studio_.align(studio_.pile().methods.sky.model, studio_.pile().reference);
+    if (!joined) return;
+    // The pile that they joined is the open one: when another is opened, halt() has come before. One that began with
+    // them is aligned as it would have been when opened.
+    const Pile& pile = studio_.pile();
+    Model model = pile.methods.sky.model;
+    if (model == Model::none && began_) model = entry_of(pile.outcome).model;
+    if (model != Model::none) studio_.align(model, pile.reference);
 }
 
 QString Arriving::words() const {

@@ -25,7 +25,7 @@ class Arriving : public QObject {
     void watch(const QString& folder, Outcome outcome);
     // Begins a new pile with what the practice camera takes from now on.
     void photograph(const CameraSettings& settings);
-    // What has come stays; it is aligned when the pile is.
+    // What has come stays; it is aligned when the pile is, or would be when opened with all of them.
     void stop();
     bool watching() const { return watching_.busy(); }
     bool photographing() const { return camera_.busy(); }
@@ -46,7 +46,8 @@ class Arriving : public QObject {
     Lane camera_;
     QString folder_;
     Outcome outcome_ = Outcome::trails;
-    bool beginning_ = false;  // a pile with the first of them
+    bool beginning_ = false;  // a pile with the first of them, at this moment
+    bool began_ = false;      // the pile that is open with the first of them
     int arrived_ = 0;
     int expected_ = 0;
     long generation_ = 0;

@@ -48,7 +48,7 @@ void Studio::align(Model model, int reference) {
                 return;
             }
             document_.edit(with_alignments(pile(), model, reference, found, of),
-                           tr("Align: %1").arg(word(model).toLower()));
+                           tr("Align: %1").arg(within_sentence(word(model))));
             say_unaligned(found);
             align_what_came(now);
         });
@@ -117,7 +117,7 @@ void Studio::align_what_came(const Pile& before) {
 }
 
 void Studio::take_zones(std::function<Result<Mask>(Job&)> find, const QString& what) {
-    find_on<Mask>(finding_, what.toLower(), std::move(find),
+    find_on<Mask>(finding_, within_sentence(what), std::move(find),
                   [this, what](const Mask& found) { document_.edit(with_zones(pile(), found), what); });
 }
 
