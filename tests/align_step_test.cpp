@@ -585,6 +585,17 @@ TEST_CASE("aligning on opening is stopped, or gives way to another model, and th
         CHECK(all_aligned(w));
         CHECK(std::abs(shift_of(w, w.pile().frames[2].id).x - 2) < 0.2);
     }
+    SECTION("the reference removed, and the next one, too") {
+        w.key(Qt::Key_Delete);
+        REQUIRE(wait_for([&] { return w.studio().finding().busy(); }));
+        w.key(Qt::Key_Delete);
+        REQUIRE(w.pile().frames.size() == many - 2);
+        REQUIRE(w.settle());
+        CHECK(w.pile().methods.sky.model == Model::rigid);
+        CHECK(w.pile().reference == w.pile().frames[0].id);
+        CHECK(all_aligned(w));
+        CHECK(std::abs(shift_of(w, w.pile().frames[1].id).x - 2) < 0.2);
+    }
     SECTION("frames that come") {
         write(folder / "late.jpg", moving_view(large_scene(), large, many), 8);
         w.drop({folder / "late.jpg"});

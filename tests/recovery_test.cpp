@@ -189,6 +189,29 @@ TEST_CASE("edits are kept on disk until they are saved or let go", "[window]") {
     CHECK(wait_for([&] { return !QFile::exists(w.window.recovery().file()); }, 5000));
 }
 
+TEST_CASE("who edits on without a rest is kept, too", "[window]") {
+    sweep();
+    const Folder folder;
+    two_frames(folder);
+    Window w;
+    REQUIRE(w.open(folder));
+    constexpr int pause_ms = 400;
+    w.window.recovery().set_pause(pause_ms);
+    int edits = 0;
+    while (edits < 60 && !QFile::exists(w.window.recovery().file())) {
+        w.key(Qt::Key_A);
+        ++edits;
+        wait_for([] { return false; }, pause_ms / 4);
+    }
+    INFO(edits);
+    CHECK(QFile::exists(w.window.recovery().file()));
+    // The last edit is kept as well.
+    REQUIRE(kept(w));
+    const Result<LoadedPile> loaded = load_pile(w.window.recovery().file().toStdString());
+    REQUIRE(loaded.ok());
+    CHECK(loaded.value().pile == w.pile());
+}
+
 TEST_CASE("what crashes left behind is listed with name and picture, taken up or thrown away", "[window]") {
     sweep();
     const Folder folder;

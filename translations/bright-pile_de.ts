@@ -895,7 +895,7 @@
     </message>
     <message>
         <source>light changed over %1% of the picture</source>
-        <translation>Licht auf %1 % des Bildes geändert</translation>
+        <translation>Licht auf %1&#xa0;% des Bildes geändert</translation>
     </message>
     <message>
         <source>%1 EV brighter</source>
@@ -919,7 +919,7 @@
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
 </context>
 <context>
@@ -1426,7 +1426,7 @@
     </message>
     <message>
         <source>The picture keeps %1% of the canvas. Drag its edges in the Cover view.</source>
-        <translation>Das Bild behält %1 % der Fläche. Seine Kanten lassen sich in der Ansicht Deckung ziehen.</translation>
+        <translation>Das Bild behält %1&#xa0;% der Fläche. Seine Kanten lassen sich in der Ansicht Deckung ziehen.</translation>
     </message>
 </context>
 <context>
@@ -1584,7 +1584,7 @@
     </message>
     <message>
         <source>left over %1 px, sure to %2%</source>
-        <translation>Rest %1 px, sicher zu %2 %</translation>
+        <translation>Rest %1 px, sicher zu %2&#xa0;%</translation>
     </message>
     <message>
         <source>Reference: frame %1</source>
@@ -1864,7 +1864,7 @@
     <name>bp::app::BrushPanel</name>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Size</source>
@@ -1982,7 +1982,7 @@
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>   x %1  y %2</source>
@@ -2010,11 +2010,11 @@
     </message>
     <message>
         <source>   %1   light %2%</source>
-        <translation>   %1   Licht %2 %</translation>
+        <translation>   %1   Licht %2&#xa0;%</translation>
     </message>
     <message>
         <source>   %1 %2 %3   light %4%</source>
-        <translation>   %1 %2 %3   Licht %4 %</translation>
+        <translation>   %1 %2 %3   Licht %4&#xa0;%</translation>
     </message>
     <message>
         <source>   from all frames together: means and added light have no origins</source>
@@ -2073,7 +2073,7 @@
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Colour...</source>
@@ -3024,7 +3024,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Sharpening of the export</source>
@@ -3326,7 +3326,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%</source>
-        <translation> %</translation>
+        <translation>&#xa0;%</translation>
     </message>
 </context>
 <context>
@@ -3564,7 +3564,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Everywhere</source>
@@ -4604,7 +4604,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%</source>
-        <translation> %</translation>
+        <translation>&#xa0;%</translation>
     </message>
     <message>
         <source>%1 is no longer there. Open it from where it is now.</source>
@@ -4814,7 +4814,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>Frame %1: %2%</source>
-        <translation>Aufnahme %1: %2 %</translation>
+        <translation>Aufnahme %1: %2&#xa0;%</translation>
     </message>
 </context>
 <context>
@@ -4829,7 +4829,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Whole pixels, by brightness</source>
@@ -4869,7 +4869,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>Strength %1%</source>
-        <translation>Stärke %1 %</translation>
+        <translation>Stärke %1&#xa0;%</translation>
     </message>
     <message>
         <source>Whole pixels</source>
@@ -4912,7 +4912,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>At %1% brightness: %2% to %3%</source>
-        <translation>Bei %1 % Helligkeit: %2 % bis %3 %</translation>
+        <translation>Bei %1&#xa0;% Helligkeit: %2&#xa0;% bis %3&#xa0;%</translation>
     </message>
     <message>
         <source>Measure the noise</source>
@@ -4975,7 +4975,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1, taper %2%</source>
-        <translation>%1, Ausklang %2 %</translation>
+        <translation>%1, Ausklang %2&#xa0;%</translation>
     </message>
     <message>
         <source>%1, knitted</source>
@@ -5088,7 +5088,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1: %2, %3% sure</source>
-        <translation>%1: %2, zu %3 % sicher</translation>
+        <translation>%1: %2, zu %3&#xa0;% sicher</translation>
     </message>
     <message>
         <source>Left out of this frame. Take the tick away to take it in again.</source>
@@ -5127,7 +5127,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>Taper over %1%</source>
-        <translation>Ausklang über %1 %</translation>
+        <translation>Ausklang über %1&#xa0;%</translation>
     </message>
     <message>
         <source>Shape of the taper</source>
@@ -5281,7 +5281,7 @@ in %5 s geschrieben</translation>
     <name>bp::app::PartsList</name>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Parts, the uppermost first</source>
@@ -5369,7 +5369,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1% of it lies under %2.</source>
-        <translation>%1 % davon liegen unter %2.</translation>
+        <translation>%1&#xa0;% davon liegen unter %2.</translation>
     </message>
     <message>
         <source>From frame %1</source>
@@ -5455,7 +5455,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Everywhere</source>
@@ -6031,7 +6031,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
 </context>
 <context>
@@ -6134,7 +6134,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>strength %1%</source>
-        <translation>Stärke %1 %</translation>
+        <translation>Stärke %1&#xa0;%</translation>
     </message>
 </context>
 <context>
@@ -6200,7 +6200,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>The size holds from the next start of the program on.</source>
@@ -6579,10 +6579,6 @@ in %5 s geschrieben</translation>
         <translation>es wird ausgerichtet</translation>
     </message>
     <message>
-        <source>The reference was removed meanwhile: align again.</source>
-        <translation>Die Referenz wurde inzwischen entfernt: richte noch einmal aus.</translation>
-    </message>
-    <message>
         <source>Align: %1</source>
         <translation>Ausrichten: %1</translation>
     </message>
@@ -6769,10 +6765,6 @@ in %5 s geschrieben</translation>
     <message>
         <source>levelling</source>
         <translation>es wird angeglichen</translation>
-    </message>
-    <message>
-        <source>The reference is another one now: level again.</source>
-        <translation>Die Referenz ist jetzt eine andere: gleiche noch einmal an.</translation>
     </message>
     <message>
         <source>Level light</source>
@@ -6992,7 +6984,7 @@ in %5 s geschrieben</translation>
     </message>
     <message>
         <source>%1%</source>
-        <translation>%1 %</translation>
+        <translation>%1&#xa0;%</translation>
     </message>
     <message>
         <source>Black: %1

@@ -84,10 +84,11 @@ Recovery::Recovery(Studio& studio, std::function<QImage()> picture, QObject* par
     later_.setInterval(keep_pause_ms);
     connect(&later_, &QTimer::timeout, this, &Recovery::write);
     connect(&studio.document(), &Document::changed, this, [this] {
-        if (studio_.document().open() && studio_.document().edited())
-            later_.start();
-        else
+        if (!studio_.document().open() || !studio_.document().edited())
             forget();
+        else if (!later_.isActive())
+            // Not put off by further edits: who works on without a rest is kept, too.
+            later_.start();
     });
 }
 
@@ -189,6 +190,10 @@ void Recovery::forget() {
 }
 
 void Recovery::write() {
+    if (lane_->busy()) {
+        later_.start();
+        return;
+    }
     const auto cannot = [this](const Saying& why) {
         if (!std::exchange(told_, true))
             studio_.say(tr("Unsaved work is not kept for the case of a crash: %1 Save often.").arg(said(why)), true);

@@ -40,7 +40,7 @@ class Recovery : public QObject {
     void forget();
     // The file that this run writes to.
     QString file() const { return file_; }
-    // How long nothing must be edited before the pile is written.
+    // How long after an edit the pile is written, with what was edited in between.
     void set_pause(int ms) { later_.setInterval(ms); }
     bool busy() const { return lane_->busy() || later_.isActive(); }
 

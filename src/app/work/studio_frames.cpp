@@ -33,7 +33,10 @@ Result<std::map<int, Alignment>> places_of(const Pile& pile, Model model, int re
 void Studio::align(Model model, int reference) {
     if (!document_.open()) return;
     placing_.stop();
-    const Zone of = zone();
+    align(model, reference, zone());
+}
+
+void Studio::align(Model model, int reference, Zone of) {
     if (model == Model::none) {
         document_.edit(with_alignments(pile(), Model::none, reference, {}, of), tr("Align: none"));
         return;
@@ -43,8 +46,9 @@ void Studio::align(Model model, int reference) {
         finding_, tr("aligning"),
         [now, model, reference, of](Job& job) { return places_of(now, model, reference, of, job); },
         [this, model, reference, of, now](const std::map<int, Alignment>& found) {
-            if (!find_frame(pile(), reference)) {
-                say(tr("The reference was removed meanwhile: align again."), true);
+            // Another was chosen meanwhile, or this one removed.
+            if (pile().reference != now.reference || !find_frame(pile(), reference)) {
+                align(model, pile().reference, of);
                 return;
             }
             document_.edit(with_alignments(pile(), model, reference, found, of),
@@ -231,6 +235,8 @@ void Studio::find_shower() {
             return out;
         },
         [this](Shower found) {
+            // The frames lie against another one by now.
+            if (pile().reference != found.reference) return find_shower();
             const auto count = int(found.meteors.size());
             if (count == 0) {
                 say(tr("No meteors were found."));
@@ -353,7 +359,7 @@ void Studio::level(Levelling kind) {
         [now = pile(), kind, store = stores_.frames()](Job& job) { return measure_gains(now, kind, *store, job); },
         [this, kind, reference = pile().reference](const std::map<int, LightGains>& found) {
             if (pile().reference != reference) {
-                say(tr("The reference is another one now: level again."));
+                level(kind);
                 return;
             }
             document_.edit(with_gains(pile(), kind, found),
