@@ -12,6 +12,8 @@
 
 #include "app/looks/shipped.h"
 #include "app/looks/theme.h"
+#include "app/looks/words.h"
+#include "pile/outcomes.h"
 #include "support/window.h"
 
 using namespace bp;
@@ -134,8 +136,20 @@ TEST_CASE("the guide is there in German, whole, with the pictures and links of t
     const std::vector<app::Chapter> english = app::chapters();
     QTranslator german;
     REQUIRE(german.load("bright-pile_de", app::shipped_folder("translations", "translations", "bright-pile_de.qm")));
+    // Outcomes are called what the window calls them.
+    const auto named_as_shown = [](const std::vector<app::Chapter>& all) {
+        int named = 0;
+        for (const OutcomeEntry& entry : outcomes()) {
+            const QString file = QStringLiteral("outcome-%1.md").arg(QLatin1String(entry.name.data()));
+            for (const app::Chapter& chapter : all)
+                if (chapter.file == file && chapter.text.startsWith("# " + app::word(entry.outcome) + '\n')) ++named;
+        }
+        return named;
+    };
+    CHECK(named_as_shown(english) == 6);
     QCoreApplication::installTranslator(&german);
     const std::vector<app::Chapter> spoken = app::chapters();
+    CHECK(named_as_shown(spoken) == 6);
     QCoreApplication::removeTranslator(&german);
     REQUIRE(english.size() == 16);
     REQUIRE(spoken.size() == english.size());

@@ -12,6 +12,7 @@
 #include <QTranslator>
 #include <QXmlStreamReader>
 #include <catch2/catch.hpp>
+#include <mutex>
 #include <set>
 
 #include "app/looks/shipped.h"
@@ -70,6 +71,25 @@ class Longer : public QTranslator {
         return out;
     }
     bool isEmpty() const override { return false; }
+};
+
+// Hears which words are asked for, by class, and leaves them as they are.
+class Hearing : public QTranslator {
+  public:
+    QString translate(const char* of, const char* source, const char*, int) const override {
+        const std::lock_guard hold(lock_);
+        heard_.insert({of, source});
+        return {};
+    }
+    bool isEmpty() const override { return false; }
+    std::set<std::pair<std::string, std::string>> heard() const {
+        const std::lock_guard hold(lock_);
+        return heard_;
+    }
+
+  private:
+    mutable std::mutex lock_;
+    mutable std::set<std::pair<std::string, std::string>> heard_;
 };
 
 // What is to be seen and has less room than its words need, or lies partly outside of what scrolls around it.
@@ -192,6 +212,40 @@ TEST_CASE("German is complete, and its sentences have the gaps that English has"
         CHECK(w.find<QWidget>(name.c_str())->accessibleDescription().toStdString() != scene.summary);
     }
     CHECK(w.find<QWidget>("demo_quay")->accessibleDescription() == QStringLiteral("Der Fischkai, voller Leute"));
+}
+
+TEST_CASE("words are asked for by the class that they are translated for", "[window]") {
+    QFile file(app::shipped_folder("no such", "translations", "bright-pile_de.ts") + "/bright-pile_de.ts");
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    std::set<std::pair<std::string, std::string>> translated;
+    std::string of;
+    for (QXmlStreamReader xml(&file); !xml.atEnd(); xml.readNext()) {
+        if (!xml.isStartElement()) continue;
+        if (xml.name() == u"name") of = xml.readElementText().toStdString();
+        if (xml.name() == u"source") translated.insert({of, xml.readElementText().toStdString()});
+    }
+    auto listening = std::make_unique<Hearing>();
+    const Hearing& hearing = *listening;
+    const Speaking words(std::move(listening));
+    const Folder folder;
+    write_moving(folder, 6, {320, 240}, {2, -1});
+    Window w;
+    w.drop({folder / "nothing.jpg"});
+    REQUIRE(w.open(folder));
+    w.click("knot_2");
+    w.click("align_stars");
+    // Without a place for words of its own, a class asks as what it is made of.
+    const std::set<std::string> made_of{"QAbstractButton", "QDialog",     "QFrame",  "QLabel",  "QObject",
+                                        "QPushButton",     "QScrollArea", "QSlider", "QWidget", "QThread"};
+    std::set<std::pair<std::string, std::string>> amiss;
+    on_every_page(w, [&] {
+        for (const auto& asked : hearing.heard())
+            if (made_of.count(asked.first) > 0 && translated.count(asked) == 0) amiss.insert(asked);
+    });
+    CHECK(amiss == std::set<std::pair<std::string, std::string>>());
+    CHECK(hearing.heard().size() > 900);
+    CHECK(hearing.heard().count({"bp::app::Notices", "Stop"}) == 1);
+    CHECK(hearing.heard().count({"bp::app::Notices", "Take this sentence away"}) == 1);
 }
 
 TEST_CASE("words keep their first letter within a sentence where their language has it so", "[window]") {

@@ -36,8 +36,9 @@ class Notices::Sentence : public QWidget {
         words_->setProperty("trouble", trouble);
         words_->setTextInteractionFlags(Qt::TextSelectableByMouse);
         words_->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Preferred);
-        read_ = push(QStringLiteral("\u2715"), QStringLiteral("sentence_read"), tr("Takes this sentence away"), this);
-        read_->setAccessibleName(tr("Take this sentence away"));
+        read_ = push(QStringLiteral("\u2715"), QStringLiteral("sentence_read"), Notices::tr("Takes this sentence away"),
+                     this);
+        read_->setAccessibleName(Notices::tr("Take this sentence away"));
         read_->setProperty("flat", true);
         row->addWidget(words_, 1);
         row->addWidget(read_, 0, Qt::AlignTop);
@@ -70,8 +71,9 @@ class Notices::Work : public QWidget {
         bar_->setRange(0, full);
         bar_->setTextVisible(false);
         bar_->setFixedSize(160, 4);
-        bar_->setAccessibleName(tr("Progress"));
-        stop_ = push(tr("Stop"), QStringLiteral("stop"), tr("Stops this work; what was there before stays"), this);
+        bar_->setAccessibleName(Notices::tr("Progress"));
+        stop_ = push(Notices::tr("Stop"), QStringLiteral("stop"),
+                     Notices::tr("Stops this work; what was there before stays"), this);
         row->addWidget(words_, 1);
         row->addWidget(bar_);
         row->addWidget(stop_);
@@ -91,8 +93,8 @@ class Notices::Work : public QWidget {
         const Progress p = lane_.progress();
         QString text = said(p.what);
         if (text.isEmpty()) text = lane_.name();
-        if (p.seconds_left > 1) text += tr("   about %1 left").arg(duration_in_words(p.seconds_left));
-        if (lane_.waiting() > 0) text += tr("   %n more", nullptr, lane_.waiting());
+        if (p.seconds_left > 1) text += Notices::tr("   about %1 left").arg(duration_in_words(p.seconds_left));
+        if (lane_.waiting() > 0) text += Notices::tr("   %n more", nullptr, lane_.waiting());
         words_->setText(words_->fontMetrics().elidedText(text, Qt::ElideMiddle, std::max(80, words_->width())));
         words_->setToolTip(text);
         bar_->setValue(int(p.fraction * full));
