@@ -71,22 +71,26 @@ class Card : public QAbstractButton {
                 place, picture_,
                 QRectF(QPointF((picture_.width() - from.width()) / 2, (picture_.height() - from.height()) / 2), from));
         }
-        QLinearGradient shade(0, place.bottom() - (large_ ? 96 : 74), 0, place.bottom());
+        const double inset = large_ ? 16 : 10;
+        const double width = place.width() - 2 * inset;
+        // A line that is longer than the card is wide goes on in a second one.
+        const QFont line_face = face(large_ ? type::body : type::small);
+        const QFontMetrics metrics(line_face);
+        const int rise = metrics.horizontalAdvance(line_) > width ? metrics.lineSpacing() : 0;
+        QLinearGradient shade(0, place.bottom() - rise - (large_ ? 96 : 88), 0, place.bottom());
         shade.setColorAt(0, QColor(0, 0, 0, 0));
         shade.setColorAt(1, QColor(0, 0, 0, 215));
         painter.fillRect(place, shade);
         painter.setPen(Qt::white);
         painter.setFont(face(large_ ? 18 : type::body, QFont::DemiBold));
-        const double inset = large_ ? 16 : 10;
         const auto write = [&](const QRectF& where, const QString& words) {
-            painter.drawText(as_read(*this, where), int(Qt::AlignVCenter | Qt::AlignAbsolute | beginning(*this)),
-                             words);
+            painter.drawText(as_read(*this, where),
+                             int(Qt::TextWordWrap | Qt::AlignVCenter | Qt::AlignAbsolute | beginning(*this)), words);
         };
-        write(QRectF(inset, place.bottom() - (large_ ? 58 : 44), place.width(), 26), text());
-        painter.setFont(face(large_ ? type::body : type::small));
+        write(QRectF(inset, place.bottom() - rise - (large_ ? 58 : 44), width, 26), text());
+        painter.setFont(line_face);
         painter.setPen(QColor(255, 255, 255, 205));
-        const QString line = painter.fontMetrics().elidedText(line_, Qt::ElideRight, int(place.width() - 2 * inset));
-        write(QRectF(inset, place.bottom() - (large_ ? 34 : 24), place.width(), 20), line);
+        write(QRectF(inset, place.bottom() - rise - (large_ ? 34 : 24), width, 20 + rise), line_);
         painter.setClipping(false);
         if (underMouse() || hasFocus()) {
             painter.setPen(QPen(theme().amber, 2));
