@@ -20,7 +20,7 @@ AlignZones::AlignZones(Studio& studio, Canvas& canvas, QWidget* parent)
       canvas_(canvas),
       sky_(
           studio, [](const Pile& pile) { return pile.zones ? &pile.zones->sky : nullptr; },
-          [](Pile pile, Mask mask) { return with_zones(std::move(pile), std::move(mask)); },
+          [](Pile pile, const Mask& mask) { return with_zones(std::move(pile), mask); },
           [](const Brush& brush) { return brush.keep ? tr("Paint sky") : tr("Paint land"); }) {
     hint_ = quiet_label({}, this);
     column()->addWidget(hint_);

@@ -49,7 +49,7 @@ void MainWindow::choose_like() {
     const QStringList piles =
         ask_for_files(this, Places::piles, tr("The pile whose settings are taken"), tr("Piles (*.pile)"));
     if (piles.isEmpty()) return;
-    const QString pattern = piles.first();
+    const QString& pattern = piles.first();
     const QStringList names = ask_for_files(
         this, Places::frames, tr("Frames like %1").arg(QFileInfo(pattern).completeBaseName()), pictures_filter());
     const QStringList wanted = with_frames_of_clips(names);

@@ -14,6 +14,7 @@
 #include "engine/taking.h"
 #include "engine/zoning.h"
 #include "pile/edits.h"
+#include "pile/outcomes.h"
 #include "pile/part_edits.h"
 #include "pile/streak_edits.h"
 
@@ -295,8 +296,9 @@ void Studio::check(std::function<void(const std::vector<Flawed>&)> then) {
 
 void Studio::mend_spots(std::vector<SpotPlace> places) {
     if (!document_.open() || places.empty()) return;
+    const QString what = tr("measuring %n spot(s)", nullptr, int(places.size()));
     find_on<std::vector<SensorSpot>>(
-        measuring_, tr("measuring %n spot(s)", nullptr, int(places.size())),
+        measuring_, what,
         [now = pile(), store = stores_.frames(),
          places = std::move(places)](Job& job) -> Result<std::vector<SensorSpot>> {
             std::vector<SensorSpot> out;
