@@ -71,6 +71,8 @@ class Photographer {
         settle();
         // Sharpness is another one once the frames have been looked at closely.
         wait_for([&] { return !window_.studio().document().open() || window_.surveyor().complete_finely(); });
+        // What was said on the way lies over the picture for a while.
+        wait_for([&] { return window_.notices().sentences().isEmpty(); });
         settle();
         const QString file = out_.filePath(name + QStringLiteral(".png"));
         QPixmap shot = window_.grab();
