@@ -531,6 +531,31 @@ TEST_CASE("frames are in view while they are aligned on opening; what is done me
     CHECK_FALSE(w.studio().document().edited());
 }
 
+TEST_CASE("who takes another reference under a crop is told how far the picture moved, and may undo it", "[window]") {
+    const Folder folder;
+    Window w;
+    begin(w, folder);
+    w.click("align_shift");
+    REQUIRE(w.settle());
+    w.click("knot_0");
+    w.studio().select(w.pile().frames[2].id);
+    w.click("as_reference");
+    CHECK_FALSE(w.told().contains(QStringLiteral("lies")));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    w.click("knot_2");
+    w.click("page_cover");
+    w.enter("crop_left", 50);
+    REQUIRE(w.pile().crop);
+    const Rect crop = *w.pile().crop;
+    w.click("knot_0");
+    w.click("as_reference");
+    CHECK(w.told().contains(QStringLiteral("lies 3.6 px elsewhere")));
+    CHECK(*w.pile().crop == crop);
+    const int now = w.pile().reference;
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.pile().reference != now);
+}
+
 TEST_CASE("a pile that is saved while its frames are aligned is still to be saved", "[window]") {
     const Folder folder;
     Window w;

@@ -11,6 +11,7 @@
 #include "engine/aligning.h"
 #include "engine/open.h"
 #include "engine/render.h"
+#include "pile/drawn.h"
 #include "pile/edits.h"
 #include "practice/camera.h"
 #include "practice/practice.h"
@@ -457,6 +458,25 @@ TEST_CASE("a frame that becomes a dark one is neither reference nor base, and ca
     CHECK(with_reference(pile, dark[1]).reference == scene.frames[2].id);
     CHECK(with_base(pile, dark[1]).base == scene.frames[2].id);
     CHECK(with_base(with_reference(pile, scene.frames[3].id), scene.frames[3].id).base == scene.frames[3].id);
+}
+
+TEST_CASE("it is known how far the picture moves under what is drawn on it when the reference is another one") {
+    const Folder folder;
+    Pile pile = test::speckle_pile(folder, 3, {120, 90}, 8);
+    const int first = pile.frames[0].id, second = pile.frames[1].id;
+    std::map<int, Alignment> found;
+    found[second].to_reference = Matrix::shift(-3, 4);
+    found[pile.frames[2].id].to_reference = Matrix::shift(1, 0);
+    pile = with_alignments(pile, Model::shift, first, found);
+    CHECK(moved_under_drawing(pile, with_reference(pile, second)) == 0);
+    pile.crop = Rect{10, 10, 80, 60};
+    CHECK(moved_under_drawing(pile, with_reference(pile, second)) == Approx(5));
+    const int gone[] = {first};
+    CHECK(moved_under_drawing(pile, without_frames(pile, gone)) == Approx(5));
+    CHECK(moved_under_drawing(pile, with_aside(pile, gone, true)) == 0);
+    // Frames that lie as they were taken are not moved by it.
+    Pile unaligned = with_alignments(pile, Model::none, first, {});
+    CHECK(moved_under_drawing(unaligned, with_reference(unaligned, second)) == 0);
 }
 
 TEST_CASE("a frame of the scene takes the place of a reference and a base that go") {

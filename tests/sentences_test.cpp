@@ -262,9 +262,9 @@ const std::vector<Told>& table() {
         {"%1 holds no mosaic and is of no use as a dark. Set it aside.", "a dark that is developed already", {}},
 
         // Piles and finish files
-        {"%1 is not a pile that can be opened: %2.", "a text by the name of a pile",
+        {"%1 is not a pile that can be opened: %2. Open a copy of it, or its frames.", "a text by the name of a pile",
          [](Ground& g) { return said(load_pile(g.put("a.pile", "no pile"))); }},
-        {"%1 is not a finish file that can be opened: %2.", "a text by the name of a finish",
+        {"%1 is not a finish file that can be opened: %2. Choose another one.", "a text by the name of a finish",
          [](Ground& g) {
              return said(load_finish(g.put("a.finish", "no finish"), {80, 60}));
          }},

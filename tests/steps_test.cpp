@@ -14,6 +14,7 @@
 #include "app/looks/theme.h"
 #include "app/looks/words.h"
 #include "app/panels/miniatures.h"
+#include "app/rail/rail_traces.h"
 #include "pile/edits.h"
 #include "pile/outcomes.h"
 #include "support/window.h"
@@ -335,6 +336,12 @@ TEST_CASE("everything that can be chosen has a word and says what it does") {
     CHECK(app::exposure_in_words(1.0 / 320) == QStringLiteral("1/320 s"));
     CHECK(app::duration_in_words(0.2) == QStringLiteral("1 s"));
     CHECK(app::duration_in_words(600) == QStringLiteral("10 min"));
+    CHECK(app::duration_in_words(7140) == QStringLiteral("119 min"));
+    CHECK(app::duration_in_words(7200) == QStringLiteral("2 h"));
+    CHECK(app::duration_in_words(25236) == QStringLiteral("7 h 1 min"));
+    CHECK(app::duration_in_words(200000) == QStringLiteral("56 h"));
+    CHECK(app::reason_in_words({Oddity::late, 180}) == QStringLiteral("180 s late"));
+    CHECK(app::reason_in_words({Oddity::late, 25236}) == QStringLiteral("7 h 1 min late"));
     CHECK(app::time_in_words(1789251245.25) == QStringLiteral("22:14:05"));
 }
 

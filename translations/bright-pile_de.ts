@@ -921,6 +921,10 @@
         <source>%1%</source>
         <translation>%1&#xa0;%</translation>
     </message>
+    <message>
+        <source>%1 late</source>
+        <translation>%1 zu spät</translation>
+    </message>
 </context>
 <context>
     <name>Words</name>
@@ -1400,6 +1404,14 @@
         <source>small</source>
         <extracomment>Not shown. &quot;small&quot; where words such as Lighten or Meteor begin with a small letter within a sentence; &quot;kept&quot; where they keep the letter they begin with.</extracomment>
         <translation>kept</translation>
+    </message>
+    <message>
+        <source>%1 h</source>
+        <translation>%1 h</translation>
+    </message>
+    <message>
+        <source>%1 h %2 min</source>
+        <translation>%1 h %2 min</translation>
     </message>
 </context>
 <context>
@@ -6785,6 +6797,10 @@ in %5 s geschrieben</translation>
         <source>The frames are still being aligned. Wait until they are, or stop it.</source>
         <translation>Die Aufnahmen werden noch ausgerichtet. Darauf warten, oder es anhalten.</translation>
     </message>
+    <message>
+        <source>With another reference the picture lies %1 px elsewhere. What is painted, cropped and mended stays where it was: look at it, or undo.</source>
+        <translation>Mit einer anderen Referenz liegt das Bild um %1 px anders. Gemaltes, Beschnitt und Ausbesserungen bleiben, wo sie waren: sieh sie an, oder nimm es zurück.</translation>
+    </message>
 </context>
 <context>
     <name>bp::app::T</name>
@@ -8170,10 +8186,6 @@ Weiß: %2</translation>
         <translation>Aus einer Maske lässt sich kein Bild machen.</translation>
     </message>
     <message>
-        <source>%1 is not a pile that can be opened: %2.</source>
-        <translation>%1 ist kein Stapel, der sich öffnen lässt: %2.</translation>
-    </message>
-    <message>
         <source>%1 was not written, because it could not be opened again: %2 What was there before is unchanged.</source>
         <translation>%1 wurde nicht geschrieben, weil es sich nicht wieder öffnen ließe: %2 Was zuvor da war, ist unverändert.</translation>
     </message>
@@ -8192,10 +8204,6 @@ Weiß: %2</translation>
     <message>
         <source>%1 is of another size than the rest. Point to the file that it was.</source>
         <translation>%1 ist anders groß als die übrigen. Auf die Datei zeigen, die es war.</translation>
-    </message>
-    <message>
-        <source>%1 is not a finish file that can be opened: %2.</source>
-        <translation>%1 ist keine Vollendung, die sich öffnen lässt: %2.</translation>
     </message>
     <message>
         <source>%1 was not written, because it could not be opened again. What was there before is unchanged.</source>
@@ -8392,6 +8400,14 @@ Weiß: %2</translation>
     <message>
         <source>a copy of %1</source>
         <translation>eine Kopie von %1</translation>
+    </message>
+    <message>
+        <source>%1 is not a pile that can be opened: %2. Open a copy of it, or its frames.</source>
+        <translation>%1 ist kein Stapel, der sich öffnen lässt: %2. Öffne eine Kopie davon oder seine Aufnahmen.</translation>
+    </message>
+    <message>
+        <source>%1 is not a finish file that can be opened: %2. Choose another one.</source>
+        <translation>%1 ist keine Vollendung, die sich öffnen lässt: %2. Wähle eine andere.</translation>
     </message>
 </context>
 <context>

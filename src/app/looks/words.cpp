@@ -399,7 +399,10 @@ QString word(StreakKind kind) {
 
 QString duration_in_words(double seconds) {
     if (seconds < 90) return Words::tr("%1 s").arg(std::max(1L, std::lround(seconds)));
-    return Words::tr("%1 min").arg(std::lround(seconds / 60));
+    const long minutes = std::lround(seconds / 60);
+    if (minutes < 120) return Words::tr("%1 min").arg(minutes);
+    if (minutes % 60 == 0 || minutes >= 24 * 60) return Words::tr("%1 h").arg(std::lround(double(minutes) / 60));
+    return Words::tr("%1 h %2 min").arg(minutes / 60).arg(minutes % 60);
 }
 
 QString bytes_in_words(double bytes) {

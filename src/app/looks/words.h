@@ -46,7 +46,7 @@ QString frames_in_words(const Pile& pile);
 QString time_in_words(double captured);  // "22:14:05"
 QString exposure_in_words(double seconds);
 QString word(StreakKind kind);
-// "9 s", "2 min"
+// "9 s", "2 min", "3 h 20 min"
 QString duration_in_words(double seconds);
 // "340 MB", "6.5 GB"
 QString bytes_in_words(double bytes);

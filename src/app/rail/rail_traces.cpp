@@ -174,6 +174,8 @@ QString reason_in_words(const Mark& mark) {
         case Oddity::late:
             break;
     }
+    constexpr double a_while_s = 600;
+    if (mark.amount >= a_while_s) return Traces::tr("%1 late").arg(duration_in_words(mark.amount));
     return Traces::tr("%1 s late").arg(number(mark.amount < 10 ? 1 : 0));
 }
 

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <utility>
 
+#include "pile/drawn.h"
 #include "pile/edits.h"
 
 namespace bp::app {
@@ -65,7 +66,10 @@ void Document::edit(Pile pile, const QString& what, const QString& repeats) {
                       since_last_.elapsed() < repeat_ms && !history_.can_redo();
     last_repeats_ = repeats;
     since_last_.start();
+    const double px = bp::moved_under_drawing(history_.now(), pile);
     change([&] { history_.push(std::move(pile), what.toStdString(), join); });
+    constexpr double seen_px = 0.5;
+    if (px >= seen_px) emit moved_under_drawing(px);
 }
 
 void Document::correct(Pile pile) {

@@ -65,6 +65,8 @@ class Document : public QObject {
     void opened();             // another pile altogether
     void changed();            // any change of the pile, also after opened()
     void selection_changed();  // after changed(), when that took chosen frames away
+    // After changed(): by an edit the picture lies so far off what is painted, cropped and mended on it.
+    void moved_under_drawing(double px);
 
   private:
     // Changes the history, and holds the selection to what came of it before anybody hears.

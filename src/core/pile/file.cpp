@@ -18,7 +18,10 @@ namespace {
 constexpr std::uint64_t largest_pile = 4ULL << 30;
 
 Failure not_a_pile(const fs::path& file, const Saying& why) {
-    return {Fault::input, file.string(), {"%1 is not a pile that can be opened: %2.", {file.filename().string(), why}}};
+    return {Fault::input,
+            file.string(),
+            {"%1 is not a pile that can be opened: %2. Open a copy of it, or its frames.",
+             {file.filename().string(), why}}};
 }
 
 // What of a frame is not saved is taken from the other.

@@ -16,7 +16,7 @@ constexpr std::uint64_t largest_finish = 1ULL << 30;
 Failure not_a_finish(const fs::path& file, const Saying& why) {
     return {Fault::input,
             file.string(),
-            {"%1 is not a finish file that can be opened: %2.", {file.filename().string(), why}}};
+            {"%1 is not a finish file that can be opened: %2. Choose another one.", {file.filename().string(), why}}};
 }
 
 }  // namespace
