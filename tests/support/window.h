@@ -29,9 +29,11 @@
 
 namespace bp::test {
 
-// Under the thread sanitizer all takes many times as long.
-#ifdef __SANITIZE_THREAD__
+// Under a sanitizer all takes many times as long.
+#if defined(__SANITIZE_THREAD__)
 constexpr int patience = 12;
+#elif defined(__SANITIZE_ADDRESS__)
+constexpr int patience = 5;
 #else
 constexpr int patience = 1;
 #endif
