@@ -396,6 +396,10 @@ bool expose(const QDir& room) {
 int main(int argc, char** argv) {
     const int seconds = argc > 1 ? std::atoi(argv[1]) : 60;
     const auto seed = unsigned(argc > 2 ? std::atoi(argv[2]) : 1);
+    if (seconds < 1) {
+        std::fprintf(stderr, "usage: %s [seconds [seed]]\n", argv[0]);
+        return 2;
+    }
     QTemporaryDir room;
     for (const char* place : {"XDG_CONFIG_HOME", "XDG_DATA_HOME", "XDG_CACHE_HOME"}) {
         const QString folder = room.filePath(QString::fromLatin1(place).toLower());
