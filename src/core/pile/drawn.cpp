@@ -3,11 +3,14 @@
 #include <cmath>
 
 namespace bp {
+namespace {
 
 bool drawn_on(const Pile& pile) {
     return !pile.parts.empty() || pile.zones || pile.crop || !pile.trust.empty() || !pile.finish.places.empty() ||
            !pile.finish.mended.empty();
 }
+
+}  // namespace
 
 double moved_under_drawing(const Pile& before, const Pile& after) {
     if (before.reference == after.reference || !drawn_on(after)) return 0;
