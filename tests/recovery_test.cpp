@@ -28,6 +28,13 @@ bool kept(Window& w) {
     return wait_for([&] { return QFile::exists(w.window.recovery().file()) && !w.window.recovery().busy(); }, 10000);
 }
 
+// What is kept of the work is what is open.
+bool kept_whole(Window& w) {
+    if (!kept(w)) return false;
+    const Result<LoadedPile> loaded = load_pile(w.window.recovery().file().toStdString());
+    return loaded.ok() && loaded.value().pile == w.pile();
+}
+
 // The files of a run that goes on, laid beside as they are found when it has ended without a word.
 QString as_after_a_crash(Window& w, const QString& name) {
     const QString left = QDir(app::Recovery::folder()).filePath(QStringLiteral("unsaved-%1.pile").arg(name));
@@ -176,10 +183,7 @@ TEST_CASE("edits are kept on disk until they are saved or let go", "[window]") {
     REQUIRE(w.open(folder));
     CHECK_FALSE(QFile::exists(w.window.recovery().file()));
     w.key(Qt::Key_A);
-    REQUIRE(kept(w));
-    const Result<LoadedPile> loaded = load_pile(w.window.recovery().file().toStdString());
-    REQUIRE(loaded.ok());
-    CHECK(loaded.value().pile == w.pile());
+    CHECK(kept_whole(w));
     // A run that goes on is not taken for one that crashed.
     CHECK(app::Recovery::left_over().empty());
     const Answering dialog(choose({folder / "a.pile"}));
@@ -206,10 +210,7 @@ TEST_CASE("who edits on without a rest is kept, too", "[window]") {
     INFO(edits);
     CHECK(QFile::exists(w.window.recovery().file()));
     // The last edit is kept as well.
-    REQUIRE(kept(w));
-    const Result<LoadedPile> loaded = load_pile(w.window.recovery().file().toStdString());
-    REQUIRE(loaded.ok());
-    CHECK(loaded.value().pile == w.pile());
+    CHECK(kept_whole(w));
 }
 
 TEST_CASE("what crashes left behind is listed with name and picture, taken up or thrown away", "[window]") {
