@@ -72,12 +72,7 @@ Studio::Studio(QObject* parent)
         thumbnails_.load();
     });
     connect(&document_, &Document::selection_changed, this, &Studio::selection_changed);
-    connect(&document_, &Document::moved_under_drawing, this, [this](double px) {
-        say(tr("With another reference the picture lies %1 px elsewhere. What is painted, cropped and mended stays "
-               "where it was: look at it, or undo.")
-                .arg(number_in_words(px, px < 10 ? 1 : 0)),
-            true);
-    });
+    connect(&document_, &Document::moved_under_drawing, this, &Studio::say_moved);
     connect(&document_, &Document::selection_changed, &previews_, &ModelPreviews::make_way);
     connect(&document_, &Document::changed, &previews_, &ModelPreviews::make_way);
 }

@@ -177,6 +177,7 @@ class Studio : public QObject {
     // The pile is open while its frames are aligned, so that they can be looked at.
     void place_what_was_opened();
     void align(Model model, int reference, Zone of);
+    void say_moved(double px);
     void say_unaligned(const std::map<int, Alignment>& found);
     // Frames that are not in `before` and lie nowhere yet, while the others are aligned.
     void align_what_came(const Pile& before);

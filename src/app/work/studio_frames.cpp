@@ -64,6 +64,14 @@ void Studio::say_unaligned(const std::map<int, Alignment>& found) {
     if (lost > 0) say(tr("%n frame(s) could not be aligned, and will not be merged.", nullptr, int(lost)), true);
 }
 
+void Studio::say_moved(double px) {
+    say(tr("With another reference the picture lies %1 px elsewhere. What is painted, cropped and mended stays where "
+           "it "
+           "was: look at it, or undo.")
+            .arg(number_in_words(px, px < 10 ? 1 : 0)),
+        true);
+}
+
 bool Studio::placed() {
     if (!placing_.busy()) return true;
     say(tr("The frames are still being aligned. Wait until they are, or stop it."));
